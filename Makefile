@@ -1,0 +1,52 @@
+# Two commands do everything: make demo and make test.
+
+GO_FLAGS := -tags nomsgpack -trimpath -ldflags='-s -w'
+
+.PHONY: demo build web test check generate go-test browser bench screenshots clean
+
+demo: build
+	./settle demo $(ARGS)
+
+build: web
+	go build $(GO_FLAGS) -o settle ./cmd/settle
+
+# The front end, built when its sources are newer than the last build.
+web: web/dist/index.html
+
+WEB_SOURCES := $(shell find web/src web/public -type f) web/index.html web/package.json web/vite.config.ts
+
+web/node_modules/.package-lock.json: web/package-lock.json
+	cd web && npm ci --no-audit --no-fund
+	@touch $@
+
+web/dist/index.html: web/node_modules/.package-lock.json $(WEB_SOURCES)
+	cd web && npm run build
+
+test: browser check go-test
+
+# Formatting, vet, types, lint, and that what is generated is up to date.
+check: web/node_modules/.package-lock.json
+	@test -z "$$(gofmt -l cmd core e2e internal web/embed.go)" || { echo "gofmt these files:"; gofmt -l cmd core e2e internal web/embed.go; exit 1; }
+	go vet ./...
+	cd web && npm run check
+	@scripts/generated check
+
+# Writes docs/openapi.json from the Go code, and the TypeScript types from that.
+generate: web/node_modules/.package-lock.json
+	@scripts/generated write
+
+go-test: web
+	SETTLE_BROWSER=required go test ./...
+
+# The browser tests need Chromium; it is installed where that is possible.
+browser:
+	@scripts/browser
+
+bench:
+	go test -run '^$$' -bench . -benchmem ./core/... ./internal/...
+
+screenshots: web browser
+	go run ./e2e/screenshots
+
+clean:
+	rm -rf settle web/dist/assets web/dist/index.html
