@@ -1,0 +1,398 @@
+package calc
+
+import (
+	"fmt"
+
+	"settle/core/align"
+	"settle/core/field"
+	"settle/core/gauge"
+	"settle/core/judge"
+	"settle/core/quantity"
+)
+
+// The methods of reading an alignment.
+const (
+	reverseDials = "reverse-dials"
+	rimAndFace   = "rim-and-face"
+	straightEdge = "straight-edge"
+	laser        = "laser"
+)
+
+// turnedIn is a dial turned round a hub.
+type turnedIn struct {
+	Readings    []gauge.ReadingForm `json:"readings"`
+	BackToStart quantity.Typed      `json:"back_to_start"`
+	Sag         quantity.Typed      `json:"sag"`
+	At          quantity.Typed      `json:"at"`
+	Diameter    quantity.Typed      `json:"diameter"`
+}
+
+type quartersIn struct {
+	At12 quantity.Typed `json:"12"`
+	At3  quantity.Typed `json:"3"`
+	At6  quantity.Typed `json:"6"`
+	At9  quantity.Typed `json:"9"`
+}
+
+type axisIn struct {
+	Offset quantity.Typed `json:"offset"`
+	Angle  *float64       `json:"angle_mm_per_m"`
+}
+
+type planesIn struct {
+	Vertical   *axisIn `json:"vertical"`
+	Horizontal *axisIn `json:"horizontal"`
+}
+
+type alignIn struct {
+	Method     string         `json:"method"`
+	Graduation quantity.Typed `json:"graduation"`
+
+	OnDriver *turnedIn `json:"on_driver"`
+	OnPump   *turnedIn `json:"on_pump"`
+
+	Rim  *turnedIn `json:"rim"`
+	Face *turnedIn `json:"face"`
+
+	Step     *quartersIn    `json:"step"`
+	Gap      *quartersIn    `json:"gap"`
+	Diameter quantity.Typed `json:"diameter"`
+
+	planesIn
+
+	Feet *struct {
+		Front quantity.Typed `json:"front"`
+		Back  quantity.Typed `json:"back"`
+	} `json:"feet"`
+	Growth *struct {
+		DriverFront quantity.Typed `json:"driver_front"`
+		DriverBack  quantity.Typed `json:"driver_back"`
+		Pump        quantity.Typed `json:"pump"`
+	} `json:"growth"`
+	Target    *planesIn `json:"target"`
+	RPM       *float64  `json:"rpm"`
+	Tolerance *struct {
+		Offset quantity.Typed `json:"offset"`
+		Angle  *float64       `json:"angle_mm_per_m"`
+		Source string         `json:"source"`
+	} `json:"tolerance"`
+}
+
+type axisOut struct {
+	Offset quantity.Length `json:"offset_um"`
+	Angle  float64         `json:"angle_mm_per_m"`
+}
+
+type planesOut struct {
+	Vertical   axisOut `json:"vertical"`
+	Horizontal axisOut `json:"horizontal"`
+}
+
+type moveOut struct {
+	Shim quantity.Length `json:"shim_um"`
+	Side quantity.Length `json:"side_um"`
+}
+
+type toleranceOut struct {
+	Offset quantity.Length `json:"offset_um"`
+	Angle  float64         `json:"angle_mm_per_m"`
+	Source string          `json:"source"`
+}
+
+type alignOut struct {
+	State     planesOut     `json:"state"`
+	Target    planesOut     `json:"target"`
+	Left      planesOut     `json:"left"`
+	Front     moveOut       `json:"front"`
+	Back      moveOut       `json:"back"`
+	Tolerance *toleranceOut `json:"tolerance"`
+	Offset    verdictOut    `json:"offset_verdict"`
+	Angle     verdictOut    `json:"angle_verdict"`
+	Result    judge.Result  `json:"result"`
+	Warnings  []string      `json:"warnings"`
+
+	offset judge.Verdict
+}
+
+// need tells that a group of the method is missing.
+func need(r *gauge.Reader, name, what string) {
+	r.Errors.Add(name, fmt.Errorf("is missing: %s", what))
+}
+
+func (in *turnedIn) dial(r *gauge.Reader, name string, surface gauge.Surface, graduation quantity.Typed) gauge.Dial {
+	below := &gauge.Reader{Unit: r.Unit}
+	if r.Heard != nil {
+		below.Heard = func(path string, l quantity.Length) {
+			if path != "graduation" {
+				r.Heard(field.Join(name, path), l)
+			}
+		}
+	}
+	d := below.Dial(gauge.DialForm{Graduation: graduation, Readings: in.Readings, BackToStart: in.BackToStart, Sag: in.Sag})
+	d.Surface, d.Indicator = surface, gauge.Turns
+	for _, e := range below.Errors {
+		if e.Field != "graduation" { // told once, at the top
+			r.Errors.Add(name, e)
+		}
+	}
+	return d
+}
+
+func (in *turnedIn) rim(r *gauge.Reader, name, what string, graduation quantity.Typed) align.Rim {
+	if in == nil {
+		need(r, name, what)
+		return align.Rim{}
+	}
+	rim := align.Rim{Dial: in.dial(r, name, gauge.Rim, graduation)}
+	if at := r.Optional(gauge.Named(name+".at"), in.At); at != nil {
+		rim.At = *at
+	}
+	if in.Diameter.Given() {
+		r.Errors.Add(name+".diameter", fmt.Errorf("belongs to a face only: leave it out"))
+	}
+	return rim
+}
+
+func (in *quartersIn) quarters(r *gauge.Reader, name string) align.Quarters {
+	if in == nil {
+		need(r, name, "its values at 12, 3, 6 and 9")
+		return align.Quarters{}
+	}
+	at := func(clock string, t quantity.Typed) *quantity.Length {
+		return r.Optional(gauge.Named(name+"."+clock), t)
+	}
+	return align.Quarters{At12: at("12", in.At12), At3: at("3", in.At3), At6: at("6", in.At6), At9: at("9", in.At9)}
+}
+
+// steepest bounds a typed angle, in mm per m.
+const steepest = 200
+
+func (in *axisIn) axis(r *gauge.Reader, name string, needed bool) align.Axis {
+	if in == nil {
+		if needed {
+			need(r, name, "its offset and angle_mm_per_m")
+		}
+		return align.Axis{}
+	}
+	a := align.Axis{Offset: r.Needed(name+".offset", in.Offset)}
+	switch {
+	case in.Angle == nil:
+		need(r, name+".angle_mm_per_m", "the angle in mm per m")
+	case !(*in.Angle >= -steepest && *in.Angle <= steepest):
+		r.Errors.Add(name+".angle_mm_per_m", fmt.Errorf("is %g: write mm per m, as far as a coupling can turn", *in.Angle))
+	default:
+		a.Slope = *in.Angle / 1000
+	}
+	return a
+}
+
+// others tells of groups that belong to another method.
+func (in alignIn) others(r *gauge.Reader) {
+	for _, g := range []struct {
+		name, method string
+		given        bool
+	}{
+		{"on_driver", reverseDials, in.OnDriver != nil}, {"on_pump", reverseDials, in.OnPump != nil},
+		{"rim", rimAndFace, in.Rim != nil}, {"face", rimAndFace, in.Face != nil},
+		{"step", straightEdge, in.Step != nil}, {"gap", straightEdge, in.Gap != nil}, {"diameter", straightEdge, in.Diameter.Given()},
+		{"vertical", laser, in.Vertical != nil}, {"horizontal", laser, in.Horizontal != nil},
+	} {
+		if g.given && g.method != in.Method {
+			r.Errors.Add(g.name, fmt.Errorf("belongs to the method %s: leave it out", g.method))
+		}
+	}
+}
+
+func (in alignIn) solve(r *gauge.Reader) (answer, error) {
+	switch in.Method {
+	case reverseDials, rimAndFace, straightEdge, laser:
+	default:
+		return nil, field.Errorf("method", "is %q: write %s, %s, %s or %s", in.Method, reverseDials, rimAndFace, straightEdge, laser)
+	}
+	in.others(r)
+	var graduation quantity.Length
+	if in.Method != laser || in.Graduation.Given() {
+		graduation = r.Needed("graduation", in.Graduation)
+	}
+	var read interface {
+		State() (align.State, []string, error)
+	}
+	var state align.State
+	uncertainty := gauge.DifferenceUncertainty(graduation) / 2 // an offset is half a difference
+	switch in.Method {
+	case reverseDials:
+		read = align.ReverseDials{
+			OnDriver: in.OnDriver.rim(r, "on_driver", "the dial that runs on the driver's hub", in.Graduation),
+			OnPump:   in.OnPump.rim(r, "on_pump", "the dial that runs on the pump's hub", in.Graduation),
+		}
+	case rimAndFace:
+		m := align.RimFace{Rim: in.Rim.rim(r, "rim", "the dial on the rim of the driver's hub", in.Graduation)}
+		if in.Face == nil {
+			need(r, "face", "the dial on the face of the driver's hub")
+		} else {
+			m.Face = in.Face.dial(r, "face", gauge.Face, in.Graduation)
+			m.Diameter = r.Needed("face.diameter", in.Face.Diameter)
+		}
+		read = m
+	case straightEdge:
+		read = align.StraightEdge{Step: in.Step.quarters(r, "step"), Gap: in.Gap.quarters(r, "gap"), Diameter: r.Needed("diameter", in.Diameter)}
+	case laser:
+		state = align.State{Vertical: in.Vertical.axis(r, "vertical", true), Horizontal: in.Horizontal.axis(r, "horizontal", true)}
+		uncertainty = gauge.DirectUncertainty(graduation)
+	}
+	feet, growth, target, tolerance := in.rest(r)
+	if err := r.Errors.Err(); err != nil {
+		return nil, err
+	}
+	if graduation <= 0 && (in.Method != laser || in.Graduation.Given()) {
+		return nil, field.Errorf("graduation", "must be more than nothing: the value of one division of the gauge")
+	}
+	var warnings []string
+	if read != nil {
+		var err error
+		if state, warnings, err = read.State(); err != nil {
+			return nil, err
+		}
+	}
+	moves, err := align.Correct(state, feet, growth, target)
+	if err != nil {
+		return nil, err
+	}
+	offset, angle := align.Judge(moves.Left, uncertainty, tolerance)
+	out := &alignOut{
+		State: planes(state), Target: planes(moves.Target), Left: planes(moves.Left),
+		Front: moveOut{moves.Front.Shim, moves.Front.Side}, Back: moveOut{moves.Back.Shim, moves.Back.Side},
+		Offset: verdict(offset), Angle: verdict(angle), Result: offset.Result, Warnings: dedupe(warnings), offset: offset,
+	}
+	if worst[angle.Result] > worst[offset.Result] {
+		out.Result = angle.Result
+	}
+	if tolerance != nil {
+		out.Tolerance = &toleranceOut{tolerance.Offset, tolerance.Angle, tolerance.Source}
+	}
+	return out, nil
+}
+
+func (in alignIn) rest(r *gauge.Reader) (feet align.Feet, growth align.Growth, target *align.State, tolerance *align.Tolerance) {
+	if in.Feet == nil {
+		need(r, "feet", "the distances of the driver's front and back feet from the coupling's centre")
+	} else {
+		feet = align.Feet{Front: r.Needed("feet.front", in.Feet.Front), Back: r.Needed("feet.back", in.Feet.Back)}
+	}
+	if g := in.Growth; g != nil {
+		for _, x := range []struct {
+			name string
+			in   quantity.Typed
+			into *quantity.Length
+		}{{"driver_front", g.DriverFront, &growth.DriverFront}, {"driver_back", g.DriverBack, &growth.DriverBack}, {"pump", g.Pump, &growth.Pump}} {
+			if l := r.Optional(gauge.Named("growth."+x.name), x.in); l != nil {
+				*x.into = *l
+			}
+		}
+	}
+	if in.Target != nil {
+		target = &align.State{Vertical: in.Target.Vertical.axis(r, "target.vertical", false), Horizontal: in.Target.Horizontal.axis(r, "target.horizontal", false)}
+	}
+	switch t := in.Tolerance; {
+	case t != nil:
+		tolerance = &align.Tolerance{Offset: r.Needed("tolerance.offset", t.Offset), Source: t.Source}
+		if t.Angle == nil {
+			need(r, "tolerance.angle_mm_per_m", "the angle that may stay, in mm per m")
+		} else if tolerance.Angle = *t.Angle; !(tolerance.Angle >= 0 && tolerance.Angle <= steepest) {
+			r.Errors.Add("tolerance.angle_mm_per_m", fmt.Errorf("is %g: write mm per m, 0 or more", tolerance.Angle))
+		}
+		if tolerance.Offset < 0 {
+			r.Errors.Add("tolerance.offset", fmt.Errorf("is below zero: write how far off it may be"))
+		}
+		if tolerance.Source == "" {
+			tolerance.Source = "given with the question"
+		}
+	case in.RPM != nil:
+		if !(*in.RPM > 0) {
+			r.Errors.Add("rpm", fmt.Errorf("is %g: write the speed in turns a minute", *in.RPM))
+		} else if g, ok := align.ForSpeed(*in.RPM); ok {
+			tolerance = &g
+		}
+	}
+	return feet, growth, target, tolerance
+}
+
+func planes(s align.State) planesOut {
+	return planesOut{
+		axisOut{s.Vertical.Offset, align.MmPerM(s.Vertical.Slope)},
+		axisOut{s.Horizontal.Offset, align.MmPerM(s.Horizontal.Slope)},
+	}
+}
+
+func dedupe(codes []string) []string {
+	out := []string{}
+	seen := map[string]bool{}
+	for _, c := range codes {
+		if !seen[c] {
+			seen[c] = true
+			out = append(out, c)
+		}
+	}
+	return out
+}
+
+func (out *alignOut) say(w *Words) {
+	w.main("Front feet", shims(out.Front))
+	w.row("Back feet", shims(out.Back))
+	w.Verdict = string(out.Result)
+	switch out.Result {
+	case judge.NoLimit:
+		w.Headline = quantity.Plainly("No tolerance known, nothing is judged")
+		w.line("Give the speed for the general table, or the coupling maker's tolerance.")
+	case judge.Out:
+		w.Headline = quantity.Plainly("Out of tolerance: move the driver")
+	case judge.Close:
+		w.Headline = quantity.Plainly("Within, but close to the tolerance")
+	default:
+		w.Headline = quantity.Plainly("Within the tolerance: leave it")
+	}
+	for _, p := range []struct {
+		name     string
+		is, left axisOut
+	}{{"Up and down", out.State.Vertical, out.Left.Vertical}, {"Side to side", out.State.Horizontal, out.Left.Horizontal}} {
+		w.row(p.name+", at the coupling", offAngle(p.is))
+		if p.is != p.left {
+			w.row(p.name+", from its target", offAngle(p.left))
+		}
+	}
+	if t := out.Tolerance; t != nil {
+		w.row("Tolerance", offAngle(axisOut{t.Offset, t.Angle}))
+		w.row("Tolerance from", quantity.Plainly(t.Source))
+	}
+	w.warn(out.Warnings)
+	if out.Result == judge.Out {
+		w.line("Shims first, then the sides; draw the feet up in a crossing pattern and read everything again. A foot that lifts when its bolt is slackened is soft: shim it before the rest.")
+	}
+}
+
+func offAngle(a axisOut) quantity.Sentence {
+	s := quantity.Say("%s, ", a.Offset)
+	angle := number(a.Angle, 3) + " mm per m"
+	return quantity.Sentence{Thou: s.Thou + number(a.Angle, 3) + " thou per in", Mm: s.Mm + angle}
+}
+
+// shims says what to do at a pair of feet.
+func shims(m moveOut) quantity.Sentence {
+	var s quantity.Sentence
+	switch {
+	case m.Shim > 0:
+		s = quantity.Say("add %s", m.Shim)
+	case m.Shim < 0:
+		s = quantity.Say("take off %s", -m.Shim)
+	default:
+		s = quantity.Plainly("no shim")
+	}
+	side := quantity.Plainly(", stay")
+	switch {
+	case m.Side > 0:
+		side = quantity.Say(", %s to the right", m.Side)
+	case m.Side < 0:
+		side = quantity.Say(", %s to the left", -m.Side)
+	}
+	return quantity.Sentence{Thou: s.Thou + side.Thou, Mm: s.Mm + side.Mm}
+}

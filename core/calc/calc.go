@@ -1,0 +1,113 @@
+// Package calc is the contract of the calculators: one JSON object in, one
+// out. The command line and the API both answer through Run; docs/calc.md
+// describes every kind.
+package calc
+
+import (
+	"slices"
+	"strings"
+
+	"settle/core/field"
+	"settle/core/gauge"
+	"settle/core/judge"
+	"settle/core/quantity"
+)
+
+// MaxInput is the longest input Run reads, in bytes.
+const MaxInput = 1 << 20
+
+// An answer marshals to the JSON of the contract, and says itself in words.
+type answer interface{ say(*Words) }
+
+// kinds holds the calculators by name; each reads the raw object.
+var kinds = map[string]func([]byte, *gauge.Reader) (answer, error){
+	"length": solve(lengthIn.solve),
+	// what was measured
+	"runout": solve(runoutIn.solve),
+	"float":  solve(floatIn.solve),
+	"gap":    solve(gapIn.solve),
+	"ring":   solve(ringIn.solve),
+	"fit":    solve(fitIn.solve),
+	"drip":   solve(dripIn.solve),
+	"wear":   solve(wearIn.solve),
+	"align":  solve(alignIn.solve),
+	// what to do to get there
+	"shim":       solve(shimIn.solve),
+	"shim-trial": solve(trialIn.solve),
+	"setting":    solve(settingIn.solve),
+	"heat":       solve(heatIn.solve),
+	"torque":     solve(torqueIn.solve),
+	"lateral":    solve(lateralIn.solve),
+	"grease":     solve(greaseIn.solve),
+}
+
+// Kinds lists the names of the calculators, sorted.
+func Kinds() []string {
+	var names []string
+	for name := range kinds {
+		names = append(names, name)
+	}
+	slices.Sort(names)
+	return names
+}
+
+// Run answers one calculation. The result marshals to the JSON of the
+// contract; an input that cannot be used is a *field.Error.
+func Run(kind string, input []byte) (any, error) {
+	out, err := run(kind, input, &gauge.Reader{})
+	if err != nil {
+		return nil, field.All(err)[0]
+	}
+	return out, nil
+}
+
+func run(kind string, input []byte, r *gauge.Reader) (answer, error) {
+	solve, ok := kinds[kind]
+	if !ok {
+		return nil, field.Errorf("kind", "%q is no calculator: write one of %s", kind, strings.Join(Kinds(), ", "))
+	}
+	return solve(input, r)
+}
+
+func solve[In any](solve func(In, *gauge.Reader) (answer, error)) func([]byte, *gauge.Reader) (answer, error) {
+	return func(raw []byte, r *gauge.Reader) (answer, error) {
+		var in In
+		if err := decode(raw, &in); err != nil {
+			return nil, err
+		}
+		return solve(in, r)
+	}
+}
+
+// limitIn is a limit as it is asked; either bound may be left out.
+type limitIn struct {
+	Min quantity.Typed `json:"min"`
+	Max quantity.Typed `json:"max"`
+}
+
+func (l *limitIn) bounds(r *gauge.Reader) judge.Bounds {
+	if l == nil {
+		return judge.Bounds{}
+	}
+	b := judge.Bounds{Min: r.Optional(gauge.Named("limit.min"), l.Min), Max: r.Optional(gauge.Named("limit.max"), l.Max)}
+	r.Errors.Add("", b.Check())
+	return b
+}
+
+type verdictOut struct {
+	Result      judge.Result     `json:"result"`
+	Margin      *quantity.Length `json:"margin_um,omitempty"`
+	Uncertainty quantity.Length  `json:"uncertainty_um"`
+}
+
+func verdict(v judge.Verdict) verdictOut {
+	return verdictOut{v.Result, v.Margin, v.Uncertainty}
+}
+
+// list makes an absent list an empty one.
+func list[T any](s []T) []T {
+	if s == nil {
+		return []T{}
+	}
+	return s
+}

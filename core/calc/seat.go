@@ -1,0 +1,162 @@
+package calc
+
+import (
+	"fmt"
+
+	"settle/core/field"
+	"settle/core/fit"
+	"settle/core/gauge"
+	"settle/core/judge"
+	"settle/core/quantity"
+)
+
+type fitIn struct {
+	Part     fit.Part       `json:"part"`
+	Nominal  quantity.Typed `json:"nominal"`
+	Class    string         `json:"class"`
+	Readings []struct {
+		Plane string         `json:"plane"`
+		Value quantity.Typed `json:"value"`
+	} `json:"readings"`
+	Graduation quantity.Typed `json:"graduation"`
+}
+
+type fitOut struct {
+	Limits       [2]quantity.Length `json:"limits_um"`
+	Mean         quantity.Length    `json:"mean_um"`
+	Ovality      quantity.Length    `json:"ovality_um"`
+	Taper        *quantity.Length   `json:"taper_um"`
+	Interference [2]quantity.Length `json:"interference_um"`
+	Verdict      verdictOut         `json:"verdict"`
+	Warnings     []string           `json:"warnings"`
+	// Ring is the bearing's own tolerance on that side, to draw the fit by.
+	Ring [2]quantity.Length `json:"ring_um"`
+
+	seat    fit.Seat
+	run     fit.Result
+	verdict judge.Verdict
+}
+
+func (in fitIn) solve(r *gauge.Reader) (answer, error) {
+	s := fit.Seat{Part: in.Part, Nominal: r.Needed("nominal", in.Nominal), Class: in.Class, Graduation: r.Needed("graduation", in.Graduation)}
+	for i, x := range in.Readings {
+		value, _ := r.Length(gauge.Path{List: "readings", Index: i, Name: "value"}, x.Value)
+		s.Readings = append(s.Readings, fit.Diameter{Plane: x.Plane, Value: value})
+	}
+	if err := r.Errors.Err(); err != nil {
+		return nil, err
+	}
+	x, err := s.Run()
+	if err != nil {
+		return nil, err
+	}
+	ring, err := fit.Ring(s.Part, s.Nominal)
+	if err != nil {
+		return nil, err
+	}
+	v := judge.Length(x.Worst, x.Uncertainty, judge.Bounds{Min: &x.Band.Low, Max: &x.Band.High})
+	return &fitOut{[2]quantity.Length{x.Band.Low, x.Band.High}, x.Mean, x.Ovality, x.Taper, [2]quantity.Length{x.Grip.Low, x.Grip.High},
+		verdict(v), list(x.Warnings), [2]quantity.Length{ring.Low, ring.High}, s, x, v}, nil
+}
+
+func (out *fitOut) say(w *Words) {
+	w.fine = true
+	w.measure("Mean, off nominal", out.Mean)
+	w.judged(out.verdict, judge.Bounds{Min: &out.Limits[0], Max: &out.Limits[1]})
+	w.row("Limit from", quantity.Plainly(fmt.Sprintf("ISO 286, class %s", out.seat.Class)))
+	w.length("Ovality", &out.Ovality)
+	w.length("Taper", out.Taper)
+	least, most := out.Interference[0], out.Interference[1]
+	switch {
+	case least >= 0:
+		w.row("Grips a normal bearing by", w.say("%s to %s", least, most))
+	case most <= 0:
+		w.row("Loose on a normal bearing by", w.say("%s to %s", -most, -least))
+	default:
+		w.row("With a normal bearing", w.say("%s loose to %s grip", -least, most))
+	}
+	if out.seat.Part == fit.Shaft {
+		if n, c3, ok := fit.InternalClearance(out.seat.Nominal); ok {
+			w.row("Play inside, new, normal group", w.say("%s to %s", n.Low, n.High))
+			w.row("Play inside, new, C3", w.say("%s to %s", c3.Low, c3.High))
+		}
+	}
+	if out.verdict.Result == judge.Out {
+		if small := out.run.Worst < out.run.Band.Low; small == (out.seat.Part == fit.Shaft) {
+			w.line("The seat is worn loose: the ring will creep on it. Sleeve, build up or replace.")
+		} else {
+			w.line("Too tight: it takes the play out of the bearing. Measure again at one temperature before anything is cut.")
+		}
+	}
+	w.warn(out.Warnings)
+	w.next(judge.NextDirect(out.seat.Graduation, out.verdict))
+	w.line("Part and micrometer at one temperature: ten degrees are 6 µm on 50 mm.")
+	w.line("Inch tapered bearings are bored to plus tolerances: these tables do not serve them.")
+}
+
+type wearIn struct {
+	History []struct {
+		Hours     *float64       `json:"hours"`
+		Clearance quantity.Typed `json:"clearance"`
+	} `json:"history"`
+	Limit   *limitIn `json:"limit"`
+	Planned *float64 `json:"planned_hours"`
+}
+
+type wearOut struct {
+	Rate   quantity.Length  `json:"rate_um_per_1000h"`
+	Left   *int64           `json:"hours_left"`
+	Result judge.WearResult `json:"result"`
+
+	limit   quantity.Length
+	planned float64
+}
+
+func (in wearIn) solve(r *gauge.Reader) (answer, error) {
+	var history []judge.Worn
+	for i, h := range in.History {
+		clearance, _ := r.Length(gauge.Path{List: "history", Index: i, Name: "clearance"}, h.Clearance)
+		if h.Hours == nil {
+			r.Errors.Add(fmt.Sprintf("history[%d].hours", i), fmt.Errorf("is missing: write the running hours at that reading"))
+			continue
+		}
+		history = append(history, judge.Worn{Hours: *h.Hours, Clearance: clearance})
+	}
+	bounds := in.Limit.bounds(r)
+	if err := r.Errors.Err(); err != nil {
+		return nil, err
+	}
+	switch {
+	case bounds.Max == nil:
+		return nil, field.Errorf("limit.max", "is missing: write the clearance at which it is reset or replaced")
+	case in.Planned == nil:
+		return nil, field.Errorf("planned_hours", "is missing: write the running hours to the next planned stop")
+	}
+	x, err := judge.Wear(history, *bounds.Max, *in.Planned)
+	if err != nil {
+		return nil, err
+	}
+	return &wearOut{x.Rate, x.Left, x.Result, *bounds.Max, *in.Planned}, nil
+}
+
+func (out *wearOut) say(w *Words) {
+	left := "it does not wear"
+	if out.Left != nil {
+		left = fmt.Sprintf("%d h", *out.Left)
+	}
+	w.main("Hours left", quantity.Plainly(left))
+	w.row("Wear in a thousand hours", quantity.Say("%s", out.Rate))
+	w.row("Limit", quantity.Say("%s", out.limit))
+	w.row("To the planned stop", quantity.Plainly(number(out.planned, 1)+" h"))
+	switch out.Result {
+	case judge.PastLimit:
+		w.Verdict, w.Headline = string(judge.Out), quantity.Plainly("Past the limit: reset or replace now")
+	case judge.ResetNow:
+		w.Verdict, w.Headline = string(judge.Out), quantity.Plainly("Will not last to the planned stop: reset or replace now")
+	case judge.Lasts:
+		w.Verdict, w.Headline = string(judge.Within), quantity.Plainly("Lasts to the planned stop")
+	case judge.NotWearing:
+		w.Verdict, w.Headline = string(judge.Within), quantity.Plainly("Does not wear by these readings")
+		w.line("Readings that do not grow tell no life: take one more before you count on it.")
+	}
+}

@@ -1,0 +1,244 @@
+package calc
+
+import (
+	"fmt"
+	"strings"
+
+	"settle/core/gauge"
+	"settle/core/judge"
+	"settle/core/quantity"
+	"settle/core/setting"
+)
+
+type windowIn struct {
+	Min quantity.Typed `json:"min"`
+	Aim quantity.Typed `json:"aim"`
+	Max quantity.Typed `json:"max"`
+}
+
+type measuredIn struct {
+	Measured quantity.Typed `json:"measured"`
+	Min      quantity.Typed `json:"min"`
+	Max      quantity.Typed `json:"max"`
+}
+
+// bounds reads the window of a measured thing and what was measured.
+func (in measuredIn) bounds(r *gauge.Reader, path string) (quantity.Length, judge.Bounds) {
+	b := judge.Bounds{Min: r.Optional(gauge.Named(path+".min"), in.Min), Max: r.Optional(gauge.Named(path+".max"), in.Max)}
+	if b.Check() != nil {
+		r.Errors.Add(path, fmt.Errorf("has its min over its max: the min is the smaller of the two"))
+	}
+	return r.Needed(path+".measured", in.Measured), b
+}
+
+type shimIn struct {
+	Kit []struct {
+		Thickness quantity.Typed `json:"thickness"`
+		Count     *int           `json:"count"`
+	} `json:"kit"`
+	Stacks    *int             `json:"stacks"`
+	InPlace   []quantity.Typed `json:"in_place"`
+	Measured  quantity.Typed   `json:"measured"`
+	Adding    setting.Adding   `json:"adding"`
+	Target    *windowIn        `json:"target"`
+	OtherSide *measuredIn      `json:"other_side"`
+	MaxPieces *int             `json:"max_pieces"`
+	Answers   *int             `json:"answers"`
+	Discard   []quantity.Typed `json:"discard"`
+}
+
+type stackOut struct {
+	Stack     []quantity.Length `json:"stack_um"`
+	Total     quantity.Length   `json:"total_um"`
+	Clearance quantity.Length   `json:"clearance_um"`
+	OtherSide *quantity.Length  `json:"other_side_um"`
+	Add       []quantity.Length `json:"add_um"`
+	Remove    []quantity.Length `json:"remove_um"`
+}
+
+type shimOut struct {
+	Found   bool       `json:"found"`
+	Answers []stackOut `json:"answers"`
+	Reason  string     `json:"reason,omitempty"`
+
+	ask setting.Shims
+}
+
+func (in shimIn) solve(r *gauge.Reader) (answer, error) {
+	q := setting.Shims{Stacks: 1, MaxPieces: setting.DefaultPieces, Answers: setting.DefaultAnswers, Adding: in.Adding}
+	for i, k := range in.Kit {
+		thickness, _ := r.Length(gauge.Path{List: "kit", Index: i, Name: "thickness"}, k.Thickness)
+		if k.Count == nil {
+			r.Errors.Add(fmt.Sprintf("kit[%d].count", i), fmt.Errorf("is missing: write how many there are"))
+			continue
+		}
+		q.Kit = append(q.Kit, setting.Spare{Thickness: thickness, Count: *k.Count})
+	}
+	for _, n := range []struct {
+		in   *int
+		into *int
+	}{{in.Stacks, &q.Stacks}, {in.MaxPieces, &q.MaxPieces}, {in.Answers, &q.Answers}} {
+		if n.in != nil {
+			*n.into = *n.in
+		}
+	}
+	q.InPlace, q.Discard = r.Lengths("in_place", in.InPlace), r.Lengths("discard", in.Discard)
+	q.Measured = r.Needed("measured", in.Measured)
+	if in.Target == nil {
+		r.Errors.Add("target", fmt.Errorf("is missing: the window the clearance is to land in"))
+	} else {
+		q.Target = setting.Window{
+			Min: r.Optional(gauge.Named("target.min"), in.Target.Min),
+			Aim: r.Optional(gauge.Named("target.aim"), in.Target.Aim),
+			Max: r.Optional(gauge.Named("target.max"), in.Target.Max),
+		}
+	}
+	if in.OtherSide != nil {
+		measured, b := in.OtherSide.bounds(r, "other_side")
+		q.OtherSide = &setting.Other{Measured: measured, Min: b.Min, Max: b.Max}
+	}
+	if err := r.Errors.Err(); err != nil {
+		return nil, err
+	}
+	best, found, err := q.Best()
+	if err != nil {
+		return nil, err
+	}
+	out := &shimOut{Found: found, Answers: []stackOut{}, ask: q}
+	if !found {
+		out.Reason = "none-inside"
+	}
+	for _, b := range best {
+		out.Answers = append(out.Answers, stackOut{b.Pieces, b.Total, b.Clearance, b.OtherSide, b.Add, b.Remove})
+	}
+	return out, nil
+}
+
+func (out *shimOut) say(w *Words) {
+	best := out.Answers[0]
+	w.measure("Clearance after", best.Clearance)
+	each := ""
+	if out.ask.Stacks > 1 {
+		each = fmt.Sprintf(", at each of the %d stacks", out.ask.Stacks)
+	}
+	if out.Found {
+		w.Verdict, w.Headline = string(judge.Within), quantity.Plainly("Inside the window"+each)
+	} else {
+		w.Verdict, w.Headline = string(judge.Out), quantity.Plainly("No stack lands inside the window: this is the nearest")
+		w.Lines = append(w.Lines, out.buy())
+	}
+	w.row("Take off", pieces(best.Remove))
+	w.row("Add", pieces(best.Add))
+	w.row("Stack then", pieces(best.Stack))
+	w.length("Thick together", &best.Total)
+	w.length("Clearance before", &out.ask.Measured)
+	w.length("Other side after", best.OtherSide)
+	for i, a := range out.Answers[1:] {
+		s := pieces(a.Stack)
+		gives := quantity.Say(" gives %s", a.Clearance)
+		w.row([]string{"Or else", "Or", "Or at last"}[min(i, 2)], quantity.Sentence{Thou: s.Thou + gives.Thou, Mm: s.Mm + gives.Mm})
+	}
+	w.line("Count the pieces that come off, and look on the mating face for one that stuck.")
+}
+
+// buy says what thickness is missing to reach the aim.
+func (out *shimOut) buy() quantity.Sentence {
+	best, t := out.Answers[0], out.ask.Target
+	aim := t.Aim
+	if aim == nil {
+		switch {
+		case t.Min != nil && t.Max != nil:
+			middle := (*t.Min + *t.Max) / 2
+			aim = &middle
+		case t.Min != nil:
+			aim = t.Min
+		default:
+			aim = t.Max
+		}
+	}
+	short := *aim - best.Clearance
+	if out.ask.Adding == setting.Closes {
+		short = -short
+	}
+	if short > 0 {
+		return quantity.Say("A piece of %s more in each stack would reach the aim: buy or grind one.", short)
+	}
+	return quantity.Say("The stack is %s too thick for the aim: thinner pieces are needed.", -short)
+}
+
+// pieces writes a stack as its pieces: "0.50 + 0.25 + 2 × 0.10".
+func pieces(list []quantity.Length) quantity.Sentence {
+	if len(list) == 0 {
+		return quantity.Plainly("nothing")
+	}
+	write := func(u quantity.Unit) string {
+		var parts []string
+		for i := 0; i < len(list); {
+			n := 1
+			for i+n < len(list) && list[i+n] == list[i] {
+				n++
+			}
+			s := list[i].Exact(u)
+			if n > 1 {
+				s = fmt.Sprintf("%d × %s", n, s)
+			}
+			parts = append(parts, s)
+			i += n
+		}
+		return strings.Join(parts, " + ") + " " + string(u)
+	}
+	return quantity.Sentence{Thou: write(quantity.UnitThou), Mm: write(quantity.UnitMillimetre)}
+}
+
+type trialIn struct {
+	Packs  []quantity.Typed `json:"packs"`
+	Trials []struct {
+		Pack  quantity.Typed `json:"pack"`
+		Turns gauge.Turn     `json:"turns"`
+	} `json:"trials"`
+}
+
+type trialOut struct {
+	Answer *quantity.Length `json:"answer_um"`
+	Next   *quantity.Length `json:"next_um"`
+	Done   bool             `json:"done"`
+	Reason string           `json:"reason,omitempty"`
+}
+
+func (in trialIn) solve(r *gauge.Reader) (answer, error) {
+	packs := r.Lengths("packs", in.Packs)
+	var trials []setting.PackTrial
+	for i, t := range in.Trials {
+		pack, _ := r.Length(gauge.Path{List: "trials", Index: i, Name: "pack"}, t.Pack)
+		trials = append(trials, setting.PackTrial{Pack: pack, Turns: t.Turns})
+	}
+	if err := r.Errors.Err(); err != nil {
+		return nil, err
+	}
+	x, err := setting.Trial(packs, trials)
+	if err != nil {
+		return nil, err
+	}
+	out := trialOut{Answer: x.Answer, Next: x.Next, Done: x.Done}
+	if x.Done && x.Answer == nil {
+		out.Reason = "all-bind"
+	}
+	return out, nil
+}
+
+func (out trialOut) say(w *Words) {
+	switch {
+	case out.Next != nil:
+		w.measure("Try next", *out.Next)
+		w.Headline = quantity.Plainly("Fit this pack, bolt up evenly, turn by hand")
+		w.line("The same few bolts each time, crosswise, the cover the same way up.")
+	case out.Answer != nil:
+		w.measure("Thinnest that turns free", *out.Answer)
+		w.Verdict, w.Headline = string(judge.Within), quantity.Plainly("Found: nothing is left to try")
+		w.line("Bolt all up in a crossing pattern and turn once more by hand.")
+	default:
+		w.main("Thinnest that turns free", quantity.Plainly("none"))
+		w.Verdict, w.Headline = string(judge.Out), quantity.Plainly("It binds with every pack")
+		w.line("Something else holds it: dirt on a face, the key driven in, the impeller not free on the shaft.")
+	}
+}

@@ -1,0 +1,197 @@
+package calc
+
+import (
+	"fmt"
+	"math"
+	"strings"
+
+	"settle/core/field"
+	"settle/core/gauge"
+	"settle/core/quantity"
+	"settle/core/setting"
+)
+
+type torqueIn struct {
+	Torque    *string        `json:"torque"`
+	Wrench    quantity.Typed `json:"wrench"`
+	Extension quantity.Typed `json:"extension"`
+	Bolts     *int           `json:"bolts"`
+	Passes    *[]float64     `json:"passes"`
+}
+
+type torqueUnits struct {
+	NM    float64 `json:"nm"`
+	LbfFt float64 `json:"lbf_ft"`
+	LbfIn float64 `json:"lbf_in"`
+	KgfM  float64 `json:"kgf_m"`
+}
+
+func inUnits(t quantity.Torque) torqueUnits {
+	return torqueUnits{round(t.NM(), 3), round(t.LbfFt(), 3), round(t.LbfIn(), 3), round(t.KgfM(), 3)}
+}
+
+type passOut struct {
+	Percent float64 `json:"percent"`
+	Name    string  `json:"name,omitempty"`
+	NM      float64 `json:"nm"`
+	Order   []int   `json:"order"`
+}
+
+type torqueOut struct {
+	torqueUnits
+	Wrench *torqueUnits `json:"wrench_setting"`
+	Passes []passOut    `json:"passes,omitempty"`
+}
+
+// maxTorque is more than any bolt of a pump is drawn up to.
+const maxTorque = 1e7
+
+func (in torqueIn) solve(r *gauge.Reader) (answer, error) {
+	if in.Torque == nil {
+		return nil, field.Errorf("torque", "is missing: write one such as 30 N·m or 22 lbf·ft")
+	}
+	t, err := quantity.ParseTorque(*in.Torque)
+	if err != nil {
+		return nil, field.Errorf("torque", "%v", err)
+	}
+	if !(t > 0 && t <= maxTorque) {
+		return nil, field.Errorf("torque", "must be more than nothing, and one that a bolt of a pump takes, such as 30 N·m")
+	}
+	wrench := r.Optional(gauge.Named("wrench"), in.Wrench)
+	extension := r.Optional(gauge.Named("extension"), in.Extension)
+	if err := r.Errors.Err(); err != nil {
+		return nil, err
+	}
+	out := &torqueOut{torqueUnits: inUnits(t)}
+	switch {
+	case extension != nil && wrench == nil:
+		return nil, field.Errorf("wrench", "is missing: the length of the wrench that the extension lengthens")
+	case wrench != nil:
+		var by quantity.Length
+		if extension != nil {
+			by = *extension
+		}
+		set, err := setting.WrenchSetting(t, *wrench, by)
+		if err != nil {
+			return nil, err
+		}
+		if extension != nil {
+			units := inUnits(set)
+			out.Wrench = &units
+		}
+	}
+	passes := setting.DefaultPasses
+	if in.Passes != nil {
+		passes = *in.Passes
+		if err := setting.CheckPasses(passes); err != nil {
+			return nil, err
+		}
+	}
+	if in.Bolts == nil {
+		return out, nil
+	}
+	order, err := setting.Crossing(*in.Bolts)
+	if err != nil {
+		return nil, err
+	}
+	for _, p := range passes {
+		out.Passes = append(out.Passes, passOut{p, "", round(t.NM()*p/100, 3), order})
+	}
+	out.Passes = append(out.Passes, passOut{100, "check", round(t.NM(), 3), setting.Round(*in.Bolts)})
+	return out, nil
+}
+
+func (out *torqueOut) say(w *Words) {
+	shown := func(t torqueUnits) quantity.Sentence {
+		return quantity.Sentence{Thou: number(t.LbfFt, 1) + " lbf·ft", Mm: number(t.NM, 1) + " N·m"}
+	}
+	w.main("Torque", shown(out.torqueUnits))
+	w.Headline = quantity.Plainly("Past the click once only")
+	if out.Wrench != nil {
+		w.main("Set the wrench to", shown(*out.Wrench))
+		w.row("For a torque of", shown(out.torqueUnits))
+	}
+	w.row("N·m", quantity.Plainly(number(out.NM, 3)))
+	w.row("lbf·ft", quantity.Plainly(number(out.LbfFt, 3)))
+	w.row("lbf·in", quantity.Plainly(number(out.LbfIn, 3)))
+	w.row("kgf·m", quantity.Plainly(number(out.KgfM, 3)))
+	for _, p := range out.Passes {
+		name := number(p.Percent, 1) + " %, " + number(p.NM, 1) + " N·m"
+		if p.Name != "" {
+			name = "Check, round"
+		}
+		w.row(name, quantity.Plainly(strings.Trim(fmt.Sprint(p.Order), "[]")))
+	}
+	w.line("A torque is for a stated thread: the dry value on a greased thread over-tightens.")
+}
+
+type lateralIn struct {
+	Travel    quantity.Typed `json:"travel"`
+	PerInch   *float64       `json:"threads_per_inch"`
+	Pitch     quantity.Typed `json:"pitch"`
+	Divisions *int           `json:"divisions"`
+	Hand      setting.Hand   `json:"hand"`
+}
+
+type lateralOut struct {
+	Turns     float64          `json:"turns"`
+	Degrees   float64          `json:"degrees"`
+	Divisions *float64         `json:"divisions"`
+	Direction *setting.Turning `json:"direction"`
+
+	travel quantity.Length
+}
+
+func (in lateralIn) solve(r *gauge.Reader) (answer, error) {
+	a := setting.Adjuster{Travel: r.Needed("travel", in.Travel), Hand: in.Hand}
+	pitch := r.Optional(gauge.Named("pitch"), in.Pitch)
+	if err := r.Errors.Err(); err != nil {
+		return nil, err
+	}
+	switch {
+	case pitch != nil && in.PerInch != nil:
+		return nil, field.Errorf("pitch", "stands beside threads_per_inch: give one of them")
+	case pitch != nil:
+		a.Pitch = float64(*pitch)
+	case in.PerInch == nil:
+		return nil, field.Errorf("pitch", "is missing: give it, or threads_per_inch")
+	case !(*in.PerInch > 0 && *in.PerInch <= 1000):
+		return nil, field.Errorf("threads_per_inch", "is %g: count the threads on one inch, such as 12", *in.PerInch)
+	default:
+		a.Pitch = setting.PitchOf(*in.PerInch)
+	}
+	if in.Divisions != nil {
+		if a.Divisions = *in.Divisions; a.Divisions < 1 {
+			return nil, field.Errorf("divisions", "is %d: write how many flats or notches there are round", a.Divisions)
+		}
+	}
+	x, err := a.Run()
+	if err != nil {
+		return nil, err
+	}
+	out := &lateralOut{Turns: round(x.Turns, 4), Degrees: round(x.Degrees, 1), travel: a.Travel}
+	if x.Divisions != nil {
+		d := round(*x.Divisions, 2)
+		out.Divisions = &d
+	}
+	if x.Direction != "" {
+		out.Direction = &x.Direction
+	}
+	return out, nil
+}
+
+func (out *lateralOut) say(w *Words) {
+	w.main("Turn", quantity.Plainly(number(out.Turns, 3)+" turns"))
+	if out.Direction != nil {
+		w.Headline = quantity.Plainly(strings.ToUpper(string(*out.Direction)[:1]) + string(*out.Direction)[1:] + ", seen from the side the nut moves away from")
+	}
+	w.length("Travel", &out.travel)
+	w.row("Degrees", quantity.Plainly(number(out.Degrees, 1)+"°"))
+	if out.Divisions != nil {
+		w.row("Flats or notches", quantity.Plainly(number(*out.Divisions, 2)))
+		if near := math.Round(*out.Divisions); math.Abs(near-*out.Divisions) > 0.05 {
+			w.line("It does not come out on a whole flat: turn to the nearest and measure what it gave.")
+		}
+	}
+	w.line("Take up the slack of the thread first, and measure the travel afterwards.")
+}

@@ -1,0 +1,203 @@
+package calc
+
+import (
+	"math"
+	"reflect"
+	"strconv"
+	"strings"
+
+	"settle/core/field"
+	"settle/core/gauge"
+	"settle/core/judge"
+	"settle/core/quantity"
+)
+
+// Words is what a calculation tells a person.
+type Words struct {
+	Headline quantity.Sentence   `json:"headline" doc:"the verdict, or what to do, in a few words"`
+	Verdict  string              `json:"verdict,omitempty" doc:"within, close, out, undecided or no-limit; missing where nothing is judged"`
+	Main     Row                 `json:"main" doc:"the figure the question was about"`
+	Figure   *quantity.Figure    `json:"figure,omitempty" doc:"the same, where it is a length"`
+	Rows     []Row               `json:"rows" nullable:"false" doc:"what stands behind it"`
+	Lines    []quantity.Sentence `json:"lines" nullable:"false" doc:"what to do, the most pressing first"`
+
+	fine bool // what is measured in micrometres
+}
+
+func (w *Words) say(format string, lengths ...quantity.Length) quantity.Sentence {
+	if w.fine {
+		return quantity.SayFine(format, lengths...)
+	}
+	return quantity.Say(format, lengths...)
+}
+
+// Row is one figure with its name.
+type Row struct {
+	Name  string            `json:"name"`
+	Value quantity.Sentence `json:"value"`
+}
+
+func (w *Words) row(name string, value quantity.Sentence) { w.Rows = append(w.Rows, Row{name, value}) }
+
+func (w *Words) length(name string, l *quantity.Length) {
+	if l != nil {
+		w.row(name, w.say("%s", *l))
+	}
+}
+
+func (w *Words) main(name string, value quantity.Sentence) { w.Main = Row{name, value} }
+
+// measure is main where the figure is a length.
+func (w *Words) measure(name string, l quantity.Length) {
+	w.main(name, w.say("%s", l))
+	w.Figure = quantity.Show(l)
+}
+
+func (w *Words) line(format string, lengths ...quantity.Length) {
+	w.Lines = append(w.Lines, w.say(format, lengths...))
+}
+
+// judged heads the words with a verdict on a length and its limit.
+func (w *Words) judged(v judge.Verdict, b judge.Bounds) {
+	w.Verdict, w.Headline = string(v.Result), v.Headline()
+	w.row("Limit", b.Say(w.say))
+	w.row("Gauge good to", w.say("± %s", v.Uncertainty))
+}
+
+func (w *Words) warn(codes []string) {
+	for _, code := range codes {
+		w.Lines = append(w.Lines, quantity.Plainly(gauge.Advice(code)))
+	}
+}
+
+func (w *Words) next(next []judge.Next) {
+	for _, n := range next {
+		w.Lines = append(w.Lines, n.Say())
+	}
+}
+
+// Text is the words as they are copied: one line a figure.
+func (w *Words) text(title string) quantity.Sentence {
+	var thou, mm strings.Builder
+	add := func(s quantity.Sentence, before string) {
+		if s.Thou != "" {
+			thou.WriteString(before + s.Thou + "\n")
+			mm.WriteString(before + s.Mm + "\n")
+		}
+	}
+	add(quantity.Plainly(title), "")
+	add(w.Main.Value, w.Main.Name+": ")
+	add(w.Headline, "")
+	for _, r := range w.Rows {
+		add(r.Value, r.Name+": ")
+	}
+	for _, l := range w.Lines {
+		add(l, "- ")
+	}
+	return quantity.Sentence{Thou: thou.String(), Mm: mm.String()}
+}
+
+// titles names the calculators on a screen and in a copied text.
+var titles = map[string]string{
+	"length": "Lengths", "runout": "Run-out", "float": "End play, radial play", "gap": "Running clearance", "ring": "Wear rings",
+	"fit": "Bearing fit", "drip": "Packing drip", "wear": "Wear and life", "align": "Alignment", "shim": "Shim pack", "shim-trial": "Shims by trial",
+	"setting": "Seal position", "heat": "Bearing heating", "torque": "Torque", "lateral": "Screwed adjuster", "grease": "Grease",
+}
+
+// Heard is a typed length as it was understood.
+type Heard struct {
+	Field  string          `json:"field"`
+	Figure quantity.Figure `json:"figure"`
+}
+
+// Label is a length of the answer as it is written into a picture.
+type Label struct {
+	Um quantity.Length `json:"um"`
+	quantity.Sentence
+}
+
+// Look is a calculation as a screen shows it, while it is still being typed.
+type Look struct {
+	Title   string            `json:"title"`
+	Out     any               `json:"out,omitempty" doc:"the answer of the contract; missing until there is enough"`
+	Words   *Words            `json:"words,omitempty"`
+	Text    quantity.Sentence `json:"text" doc:"to be copied"`
+	Echo    []Heard           `json:"echo" nullable:"false"`
+	Figures []Label           `json:"figures" nullable:"false" doc:"every length of the answer, written in both units, to label a picture by"`
+	Errors  []*field.Error    `json:"errors" nullable:"false"`
+}
+
+// Preview answers one calculation for a screen: bare numbers are in unit, and
+// whatever is wrong or still missing is told field by field beside what was
+// understood.
+func Preview(kind string, input []byte, unit quantity.Unit) Look {
+	look := Look{Title: titles[kind], Echo: []Heard{}, Figures: []Label{}, Errors: []*field.Error{}}
+	r := &gauge.Reader{Unit: unit, Heard: func(path string, l quantity.Length) {
+		look.Echo = append(look.Echo, Heard{path, quantity.Figure{Length: l}})
+	}}
+	out, err := run(kind, input, r)
+	if err != nil {
+		look.Errors = field.All(err)
+		return look
+	}
+	words := &Words{Rows: []Row{}, Lines: []quantity.Sentence{}}
+	out.say(words)
+	look.Out, look.Words, look.Text = out, words, words.text(titles[kind])
+	seen := map[quantity.Length]bool{}
+	lengthsOf(reflect.ValueOf(out), func(l quantity.Length) {
+		if !seen[l] {
+			seen[l] = true
+			s := words.say("%s", l)
+			look.Figures = append(look.Figures, Label{l, quantity.Sentence{Thou: strings.TrimSuffix(s.Thou, " thou"), Mm: strings.TrimSuffix(s.Mm, " mm")}})
+		}
+	})
+	return look
+}
+
+// lengthsOf visits every length of an answer.
+func lengthsOf(v reflect.Value, visit func(quantity.Length)) {
+	switch v.Kind() {
+	case reflect.Pointer, reflect.Interface:
+		if !v.IsNil() {
+			lengthsOf(v.Elem(), visit)
+		}
+	case reflect.Struct:
+		for i := range v.NumField() {
+			if v.Type().Field(i).IsExported() {
+				lengthsOf(v.Field(i), visit)
+			}
+		}
+	case reflect.Slice, reflect.Array:
+		for i := range v.Len() {
+			lengthsOf(v.Index(i), visit)
+		}
+	case reflect.Int64:
+		if v.Type() == reflect.TypeFor[quantity.Length]() {
+			visit(quantity.Length(v.Int()))
+		}
+	}
+}
+
+// number writes a plain number to so many decimals, without trailing noughts.
+func number(f float64, decimals int) string {
+	s := strconv.FormatFloat(f, 'f', decimals, 64)
+	if strings.Contains(s, ".") {
+		s = strings.TrimRight(strings.TrimRight(s, "0"), ".")
+	}
+	if s == "-0" {
+		return "0"
+	}
+	return s
+}
+
+// round brings a number to decimals, halves away from zero, and never to a
+// negative zero.
+func round(f float64, decimals int) float64 {
+	scale := math.Pow10(decimals)
+	if r := math.Round(f*scale) / scale; r != 0 && !math.IsInf(f*scale, 0) {
+		return r
+	} else if math.IsInf(f*scale, 0) {
+		return f
+	}
+	return 0
+}

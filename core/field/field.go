@@ -1,0 +1,80 @@
+// Package field holds the error every door of the program answers bad input
+// with: the name of the field and what would be right in it.
+package field
+
+import (
+	"errors"
+	"fmt"
+	"strings"
+)
+
+// Error says what is wrong with one field. Field is the path as the sender
+// wrote it: "readings[2].value".
+type Error struct {
+	Field   string `json:"field" doc:"path of the field, e.g. readings[2].value"`
+	Message string `json:"message" doc:"what is wrong and what would be right"`
+}
+
+func (e *Error) Error() string {
+	if e.Field == "" {
+		return e.Message
+	}
+	return e.Field + ": " + e.Message
+}
+
+// Errorf makes an Error.
+func Errorf(path, format string, args ...any) *Error {
+	return &Error{Field: path, Message: fmt.Sprintf(format, args...)}
+}
+
+// Errors gathers what is wrong with several fields, in the order of the form.
+type Errors []*Error
+
+func (e Errors) Error() string {
+	parts := make([]string, len(e))
+	for i, x := range e {
+		parts[i] = x.Error()
+	}
+	return strings.Join(parts, "; ")
+}
+
+// Add notes err under path; a nil err adds nothing. An Error or Errors keeps
+// its own path below.
+func (e *Errors) Add(path string, err error) {
+	if err == nil {
+		return
+	}
+	for _, x := range All(err) {
+		*e = append(*e, &Error{Field: Join(path, x.Field), Message: x.Message})
+	}
+}
+
+// Err returns the gathered errors, or nil when there are none.
+func (e Errors) Err() error {
+	if len(e) == 0 {
+		return nil
+	}
+	return e
+}
+
+// All returns the field errors err is made of; any other error becomes one
+// without a field.
+func All(err error) Errors {
+	var many Errors
+	if errors.As(err, &many) {
+		return many
+	}
+	var one *Error
+	if errors.As(err, &one) {
+		return Errors{one}
+	}
+	return Errors{{Message: err.Error()}}
+}
+
+// Join puts a field below a path: Join("a", "b") is "a.b", Join("a", "[1]") "a[1]".
+func Join(path, below string) string {
+	if path == "" || below == "" || below[0] == '[' {
+		return path + below
+	}
+	return path + "." + below
+}

@@ -1,0 +1,144 @@
+package fit
+
+import (
+	"fmt"
+	"math/big"
+	"slices"
+	"strings"
+
+	"settle/core/field"
+	"settle/core/gauge"
+	"settle/core/quantity"
+)
+
+// Diameter is one two-point reading, in a plane across the seat.
+type Diameter struct {
+	Plane string
+	Value quantity.Length
+}
+
+// Seat is a journal or a housing bore as it was measured.
+type Seat struct {
+	Part       Part
+	Nominal    quantity.Length
+	Class      string
+	Readings   []Diameter
+	Graduation quantity.Length
+}
+
+// Result is what a seat comes to; deviations are from nominal.
+type Result struct {
+	Band    Band
+	Mean    quantity.Length
+	Worst   quantity.Length  // deviation of the reading nearest to a bound, or farthest beyond one
+	Ovality quantity.Length  // largest difference in one plane
+	Taper   *quantity.Length // largest difference of plane means; nil with one plane
+	// Grip is the interference at the mean with a bearing of the normal class,
+	// least and most; positive grips.
+	Grip        Band
+	Uncertainty quantity.Length
+	Warnings    []string
+}
+
+// The warnings of a seat, as codes: more than half of the class's width.
+const (
+	Oval    = "oval"
+	Tapered = "tapered"
+)
+
+// maxReadings bounds the readings of one seat.
+const maxReadings = 1000
+
+// Run works the readings out. Every reading is held against the class, not only
+// the mean of them.
+func (s Seat) Run() (Result, error) {
+	band, err := Class(s.Part, s.Class, s.Nominal)
+	if err != nil {
+		return Result{}, err
+	}
+	ring, err := Ring(s.Part, s.Nominal)
+	if err != nil {
+		return Result{}, err
+	}
+	switch {
+	case s.Graduation <= 0:
+		return Result{}, field.Errorf("graduation", "must be more than nothing: the value of one division of the micrometer, such as 1 um or 0.1 thou")
+	case len(s.Readings) == 0:
+		return Result{}, field.Errorf("readings", "needs at least one diameter; two planes at three angles are good practice")
+	case len(s.Readings) > maxReadings:
+		return Result{}, field.Errorf("readings", "has %d diameters: %d are more than enough", len(s.Readings), maxReadings)
+	}
+	r := Result{Band: band, Uncertainty: gauge.DirectUncertainty(s.Graduation)}
+	var planes []string
+	by := map[string][]quantity.Length{}
+	all := make([]quantity.Length, 0, len(s.Readings))
+	worst := quantity.Length(quantity.MaxLength) * 4
+	for i, d := range s.Readings {
+		if strings.TrimSpace(d.Plane) == "" {
+			return Result{}, field.Errorf(fmt.Sprintf("readings[%d].plane", i), "is missing: name the plane, such as A for one end and B for the other")
+		}
+		if d.Value <= 0 {
+			return Result{}, field.Errorf(fmt.Sprintf("readings[%d].value", i), "must be more than nothing: it is a diameter")
+		}
+		if by[d.Plane] == nil {
+			planes = append(planes, d.Plane)
+		}
+		off := d.Value - s.Nominal
+		by[d.Plane] = append(by[d.Plane], off)
+		all = append(all, off)
+		if margin := min(off-band.Low, band.High-off); margin < worst {
+			worst, r.Worst = margin, off
+		}
+	}
+	var low, high *big.Rat
+	for _, p := range planes {
+		r.Ovality = max(r.Ovality, slices.Max(by[p])-slices.Min(by[p]))
+		mean := meanOf(by[p])
+		if low == nil || mean.Cmp(low) < 0 {
+			low = mean
+		}
+		if high == nil || mean.Cmp(high) > 0 {
+			high = mean
+		}
+	}
+	mean := meanOf(all)
+	r.Mean = round(mean)
+	half := big.NewRat(int64(band.Width()), 2)
+	if 2*r.Ovality > band.Width() {
+		r.Warnings = append(r.Warnings, Oval)
+	}
+	if len(planes) > 1 {
+		taper := new(big.Rat).Sub(high, low)
+		t := round(taper)
+		r.Taper = &t
+		if taper.Cmp(half) > 0 {
+			r.Warnings = append(r.Warnings, Tapered)
+		}
+	}
+	if s.Part == Shaft {
+		r.Grip = Band{r.Mean - ring.High, r.Mean - ring.Low}
+	} else {
+		r.Grip = Band{ring.Low - r.Mean, ring.High - r.Mean}
+	}
+	return r, nil
+}
+
+// meanOf is exact: half of a class's width is compared with differences of means.
+func meanOf(list []quantity.Length) *big.Rat {
+	var sum int64
+	for _, l := range list {
+		sum += int64(l)
+	}
+	return big.NewRat(sum, int64(len(list)))
+}
+
+// round brings a ratio to whole nanometres, halves away from zero.
+func round(r *big.Rat) quantity.Length {
+	num := new(big.Int).Mul(r.Num(), big.NewInt(2))
+	if num.Sign() < 0 {
+		num.Sub(num, r.Denom())
+	} else {
+		num.Add(num, r.Denom())
+	}
+	return quantity.Length(num.Quo(num, new(big.Int).Mul(r.Denom(), big.NewInt(2))).Int64())
+}

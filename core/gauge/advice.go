@@ -1,0 +1,33 @@
+package gauge
+
+// Advice says in words what a warning of a measurement means and what to do.
+// It returns "" for a code that is not known.
+func Advice(code string) string {
+	switch code {
+	case DidNotReturn:
+		return "The dial did not come back to its first reading: the set-up moved. Tighten the stand and read again."
+	case SumRuleBroken:
+		return "12 + 6 and 3 + 9 do not agree: dirt, an oval surface or a knocked indicator. Wipe it and read again."
+	case BetweenReadings:
+		return "The high spot lies between two readings. Watch the needle through a whole turn and give its low and high."
+	case FewReadings:
+		return "Fewer than four places: take the four quarters of the clock, or a whole sweep."
+	case Crowded:
+		return "All readings lie on one side: no circle can be fitted. Read round the whole clock."
+	case OneTrial:
+		return "One push and pull only: repeat it, three times is good practice."
+	case NotRepeating:
+		return "The repeats differ by more than two divisions: something slips. Check the stand and push fully home."
+	case "oval":
+		return "Oval by more than half of the class: measure in a third direction, and look for a flat or wear on one side."
+	case "tapered":
+		return "Tapered by more than half of the class: one end is worn more, the ring will sit on the other."
+	case "one-sided-steps":
+		return "Steps taken on one side only: if the hubs differ in diameter, half of that reads as an offset. Lay the edge on the other side, too."
+	case "leaves-too-coarse":
+		return "No leaf of a common set lies between those two: use a depth gauge or shim stock."
+	case "tight-and-wide":
+		return "Some places are tight and others wide: it stands tilted. Even it out before changing the clearance."
+	}
+	return ""
+}

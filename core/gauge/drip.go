@@ -1,0 +1,64 @@
+package gauge
+
+import (
+	"fmt"
+	"math"
+
+	"settle/core/field"
+)
+
+// maxTaps bounds a count of drops: an hour at one a second.
+const maxTaps = 3600
+
+// Drip works out drops a minute from the moments, in seconds, at which drops
+// were tapped: at least three, each later than the one before. The first tap
+// starts the clock, so n taps are n − 1 drops.
+func Drip(taps []float64) (perMinute float64, err error) {
+	if len(taps) < 3 {
+		return 0, field.Errorf("taps_s", "needs at least three taps: tap at each drop")
+	}
+	if len(taps) > maxTaps {
+		return 0, field.Errorf("taps_s", "has %d taps: %d are more than enough", len(taps), maxTaps)
+	}
+	for i := 1; i < len(taps); i++ {
+		if !(taps[i] > taps[i-1]) {
+			return 0, field.Errorf(at("taps_s", i), "is not later than the tap before it: write seconds that rise")
+		}
+	}
+	perMinute = 60 * float64(len(taps)-1) / (taps[len(taps)-1] - taps[0])
+	if math.IsInf(perMinute, 0) || math.IsNaN(perMinute) {
+		return 0, field.Errorf("taps_s", "lie too near to each other or too far apart to be seconds")
+	}
+	return perMinute, nil
+}
+
+// Rates is a window for drops a minute; either bound may be left out.
+type Rates struct{ Min, Max *float64 }
+
+// Check says whether the bounds can be used.
+func (r Rates) Check() error {
+	for _, b := range []struct {
+		name string
+		rate *float64
+	}{{"limit.min", r.Min}, {"limit.max", r.Max}} {
+		if b.rate != nil && *b.rate < 0 {
+			return field.Errorf(b.name, "is below zero: write drops a minute")
+		}
+	}
+	if r.Min != nil && r.Max != nil && *r.Min > *r.Max {
+		return field.Errorf("limit", "has its min over its max: the min is the smaller of the two")
+	}
+	return nil
+}
+
+func (r Rates) String() string {
+	switch {
+	case r.Min != nil && r.Max != nil:
+		return fmt.Sprintf("%g to %g drops a minute", *r.Min, *r.Max)
+	case r.Max != nil:
+		return fmt.Sprintf("at most %g drops a minute", *r.Max)
+	case r.Min != nil:
+		return fmt.Sprintf("at least %g drops a minute", *r.Min)
+	}
+	return "no limit known"
+}

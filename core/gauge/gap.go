@@ -1,0 +1,45 @@
+package gauge
+
+import (
+	"settle/core/field"
+	"settle/core/quantity"
+)
+
+// Opening is the running clearance at one place: bracketed by feeler leaves
+// (Low ≤ gap < High), or measured directly (Low = High).
+type Opening struct {
+	At     string
+	Low    quantity.Length // the thickest leaf that passes, or the value
+	High   quantity.Length // the thinnest leaf that does not, or the value
+	Direct bool
+}
+
+// Gap is the running clearance over all places.
+type Gap struct {
+	Lowest, Highest quantity.Length
+	Spread          quantity.Length // highest − lowest of the middles: tilt, or an uneven impeller
+}
+
+// Clearance sums up the openings, of which there must be at least one. A
+// bracket must be open (Low < High) and no leaf thinner than nothing.
+func Clearance(openings []Opening) (Gap, error) {
+	if len(openings) == 0 {
+		return Gap{}, field.Errorf("positions", "needs at least one place: a vane, a side, a corner")
+	}
+	g := Gap{Lowest: openings[0].Low, Highest: openings[0].High}
+	lowTwice, highTwice := openings[0].Low+openings[0].High, openings[0].Low+openings[0].High
+	for i, o := range openings {
+		switch {
+		case o.Direct && o.Low < 0:
+			return Gap{}, field.Errorf(at("positions", i)+".value", "is below zero: a clearance is nothing or more")
+		case !o.Direct && o.Low < 0:
+			return Gap{}, field.Errorf(at("positions", i)+".go", "is below zero: a leaf has a thickness, or 0 where none passes")
+		case !o.Direct && o.High <= o.Low:
+			return Gap{}, field.Errorf(at("positions", i)+".no_go", "must be thicker than the leaf that goes")
+		}
+		g.Lowest, g.Highest = min(g.Lowest, o.Low), max(g.Highest, o.High)
+		lowTwice, highTwice = min(lowTwice, o.Low+o.High), max(highTwice, o.Low+o.High)
+	}
+	g.Spread = whole(float64(highTwice-lowTwice) / 2)
+	return g, nil
+}

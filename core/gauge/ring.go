@@ -1,0 +1,51 @@
+package gauge
+
+import (
+	"slices"
+
+	"settle/core/field"
+	"settle/core/quantity"
+)
+
+// Ring is the diametral clearance of a wear ring on its hub.
+type Ring struct {
+	Clearance quantity.Length // mean bore − mean hub
+	BoreOval  quantity.Length // largest − smallest bore
+	HubOval   quantity.Length
+	// Uncertainty is that of the difference of two readings of the micrometer.
+	Uncertainty quantity.Length
+}
+
+// RingClearance works out the clearance from diameters of the ring's bore and
+// of the impeller hub, at least one of each, read with the graduation given.
+func RingClearance(bore, hub []quantity.Length, graduation quantity.Length) (Ring, error) {
+	for _, side := range []struct {
+		name string
+		list []quantity.Length
+	}{{"bore", bore}, {"hub", hub}} {
+		if len(side.list) == 0 {
+			return Ring{}, field.Errorf(side.name, "needs at least one diameter; two across each other show an oval")
+		}
+		for i, d := range side.list {
+			if d <= 0 {
+				return Ring{}, field.Errorf(at(side.name, i), "must be more than nothing: it is a diameter")
+			}
+		}
+	}
+	if graduation <= 0 {
+		return Ring{}, field.Errorf("graduation", "must be more than nothing: the value of one division of the micrometer, such as 0.01 mm")
+	}
+	return Ring{
+		Clearance: whole(mean(bore) - mean(hub)),
+		BoreOval:  slices.Max(bore) - slices.Min(bore), HubOval: slices.Max(hub) - slices.Min(hub),
+		Uncertainty: DifferenceUncertainty(graduation),
+	}, nil
+}
+
+func mean(list []quantity.Length) float64 {
+	var sum float64
+	for _, l := range list {
+		sum += float64(l)
+	}
+	return sum / float64(len(list))
+}

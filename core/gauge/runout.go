@@ -1,0 +1,344 @@
+// Package gauge turns raw readings into the number that is judged, with its
+// uncertainty and with warnings where the readings cannot be right.
+package gauge
+
+import (
+	"math"
+	"slices"
+
+	"settle/core/field"
+	"settle/core/quantity"
+)
+
+// Surface is what the plunger rides on.
+type Surface string
+
+// Indicator says whether the shaft turns under a fixed indicator, or the
+// indicator turns with the shaft round a standing part.
+type Indicator string
+
+// The surfaces and the arrangements of a dial indicator.
+const (
+	Rim  Surface = "rim"
+	Bore Surface = "bore"
+	Face Surface = "face"
+
+	Fixed Indicator = "fixed"
+	Turns Indicator = "turns"
+)
+
+// Dial holds the readings of a dial indicator round a circle. Plus means the
+// plunger was pushed in.
+type Dial struct {
+	Surface    Surface
+	Indicator  Indicator
+	Graduation quantity.Length // one division of the dial, > 0
+	Readings   []Reading       // at least two, unless there is a sweep
+	// BackToStart is the reading on coming round to the first place again.
+	BackToStart *quantity.Length
+	// Sweep is the lowest and highest the needle showed in one whole turn.
+	Sweep *Sweep
+	// Sag is the reading at 6 of the same set-up on a stiff bar, zeroed at 12;
+	// never above 0. Only with an indicator that turns, on a rim or in a bore.
+	Sag *quantity.Length
+	// SweepDiameter is where the plunger ran on a face, FaceDiameter the
+	// diameter the limit is meant for.
+	SweepDiameter, FaceDiameter *quantity.Length
+}
+
+// Reading is one dial reading. Degrees run clockwise from 12, 0 ≤ Degrees < 360,
+// seen from the coupling end.
+type Reading struct {
+	Degrees float64
+	Value   quantity.Length
+}
+
+// Sweep is the lowest and the highest reading of a whole turn.
+type Sweep struct{ Low, High quantity.Length }
+
+// Runout is what dial readings round a circle come to. Pointers are nil where
+// the readings do not tell.
+type Runout struct {
+	TIR    quantity.Length  // highest − lowest
+	Fitted *quantity.Length // 2·A of the least-squares circle c + a·cosθ + b·sinθ
+	Judged quantity.Length  // the sweep, else the larger of TIR and Fitted
+
+	Eccentricity *quantity.Length // offset of centres: half of Fitted; nil on a face
+	HighDeg      *float64         // where the high spot is, degrees, one decimal
+	CentreDeg    *float64         // where the centre of the surface lies
+
+	SumRule *quantity.Length // (r12 + r6) − (r3 + r9)
+	Closure *quantity.Length // back to start − first reading
+	Form    *quantity.Length // highest − lowest residual from the circle, five readings or more
+
+	Tilt        *float64         // mm per m, a face with its sweep diameter
+	AtFace      *quantity.Length // Judged at the diameter the limit is meant for
+	Uncertainty quantity.Length
+	Warnings    []string
+	// Circle is the fitted mean level: what the readings go round.
+	Circle *quantity.Length
+
+	fit circle
+}
+
+// Components returns the fitted circle's a (towards 12) and b (towards 3) in nm:
+// how far its centre is off up and to the right, seen as the positions are. Both
+// are nothing where no circle was fitted.
+func (r Runout) Components() (up, right float64) {
+	sin, cos := math.Sincos(r.fit.degrees * math.Pi / 180)
+	return r.fit.amplitude * cos, r.fit.amplitude * sin
+}
+
+// Measured returns the length to be judged against a limit.
+func (r Runout) Measured() quantity.Length {
+	if r.AtFace != nil {
+		return *r.AtFace
+	}
+	return r.Judged
+}
+
+// The warnings of a run-out, as codes.
+const (
+	DidNotReturn    = "did-not-return"
+	SumRuleBroken   = "sum-rule"
+	BetweenReadings = "between-readings"
+	FewReadings     = "few-readings"
+	Crowded         = "crowded-readings"
+)
+
+// nearest is how close two readings may stand, in degrees.
+const nearest = 1
+
+// Run works out the run-out. The error is a *field.Error with the path of the
+// contract ("readings[1].value").
+func (d Dial) Run() (Runout, error) {
+	if err := d.check(); err != nil {
+		return Runout{}, err
+	}
+	var r Runout
+	r.Uncertainty = DifferenceUncertainty(d.Graduation)
+	// Comparisons are made in whole nanometres: the last bit of a cosine must
+	// not decide a warning. What may be missing is kept in one piece: a job is worked out anew with
+	// every entry, and most of it is this.
+	var kept struct {
+		fitted, circle, form, eccentricity, sum, closure, atFace quantity.Length
+		high, centre, tilt                                       float64
+	}
+	var small [16]float64
+	truth := small[:0] // nm, sag taken off
+	for _, x := range d.Readings {
+		truth = append(truth, float64(x.Value)+d.droop(x.Degrees))
+	}
+	var tir float64
+	if len(truth) > 0 {
+		tir = slices.Max(truth) - slices.Min(truth)
+	}
+	judged := tir
+	fit, fitted := d.fit(truth)
+	if fitted {
+		r.fit = fit
+		kept.fitted, r.Fitted = whole(2*fit.amplitude), &kept.fitted
+		kept.circle, r.Circle = whole(fit.level), &kept.circle
+		judged = max(tir, 2*fit.amplitude)
+		if len(truth) >= 5 {
+			kept.form, r.Form = whole(fit.form), &kept.form
+		}
+		if d.Surface != Face {
+			kept.eccentricity, r.Eccentricity = whole(fit.amplitude), &kept.eccentricity
+		}
+		if 2*kept.fitted >= d.Graduation {
+			kept.high, r.HighDeg = direction(fit.degrees), &kept.high
+			switch d.Surface {
+			case Rim:
+				r.CentreDeg = r.HighDeg
+			case Bore: // plus means the wall is nearer, so the centre lies away from it
+				kept.centre, r.CentreDeg = direction(fit.degrees+180), &kept.centre
+			}
+		}
+	}
+	if d.Sweep != nil {
+		tir = float64(d.Sweep.High - d.Sweep.Low)
+		judged = tir
+	}
+	r.TIR, r.Judged = whole(tir), whole(judged)
+	if sum, ok := d.sumRule(truth); ok {
+		kept.sum, r.SumRule = whole(sum), &kept.sum
+		if kept.sum.Abs() > 2*d.Graduation {
+			r.Warnings = append(r.Warnings, SumRuleBroken)
+		}
+	}
+	if d.BackToStart != nil && len(d.Readings) > 0 {
+		kept.closure, r.Closure = *d.BackToStart-d.Readings[0].Value, &kept.closure
+		if kept.closure.Abs() > d.Graduation {
+			r.Warnings = append(r.Warnings, DidNotReturn)
+		}
+	}
+	if d.Sweep == nil {
+		if fitted && 2*(kept.fitted-r.TIR) > d.Graduation {
+			r.Warnings = append(r.Warnings, BetweenReadings)
+		}
+		if len(d.Readings) < 4 {
+			r.Warnings = append(r.Warnings, FewReadings)
+		}
+		if len(d.Readings) >= 3 && !fitted {
+			r.Warnings = append(r.Warnings, Crowded)
+		}
+	}
+	slices.Sort(r.Warnings)
+	if d.Surface == Face && d.SweepDiameter != nil {
+		kept.tilt, r.Tilt = math.Round(judged/float64(*d.SweepDiameter)*1e6)/1e3, &kept.tilt
+		if d.FaceDiameter != nil {
+			kept.atFace, r.AtFace = whole(judged*float64(*d.FaceDiameter)/float64(*d.SweepDiameter)), &kept.atFace
+		}
+	}
+	return r, nil
+}
+
+func (d Dial) check() error {
+	switch {
+	case d.Surface != Rim && d.Surface != Bore && d.Surface != Face:
+		return field.Errorf("surface", "is %q: write rim, bore or face", d.Surface)
+	case d.Indicator != Fixed && d.Indicator != Turns:
+		return field.Errorf("indicator", "is %q: write fixed (the shaft turns under it) or turns (it turns with the shaft)", d.Indicator)
+	case d.Graduation <= 0:
+		return field.Errorf("graduation", "must be more than nothing: the value of one division of the dial, such as 0.5 thou or 0.01 mm")
+	case d.Sweep == nil && len(d.Readings) < 2:
+		return field.Errorf("readings", "needs at least two readings round the clock, or the low and high of a full sweep")
+	case d.Sweep != nil && d.Sweep.Low > d.Sweep.High:
+		return field.Errorf("sweep", "has its low above its high: the low is the smaller of the two readings")
+	case d.Sag != nil && *d.Sag > 0:
+		return field.Errorf("sag", "is above zero: an arm droops, so zeroed at 12 it reads minus at 6")
+	case d.Sag != nil && d.Indicator != Turns:
+		return field.Errorf("sag", "goes only with an indicator that turns with the shaft; leave it out")
+	case d.Sag != nil && d.Surface == Face:
+		return field.Errorf("sag", "does not touch face readings; leave it out")
+	case d.Sag != nil && d.Sweep != nil:
+		return field.Errorf("sag", "cannot be taken off a swept low and high; read the positions instead")
+	case d.SweepDiameter != nil && *d.SweepDiameter <= 0:
+		return field.Errorf("sweep_diameter", "must be more than nothing: the diameter on which the plunger ran")
+	case d.FaceDiameter != nil && *d.FaceDiameter <= 0:
+		return field.Errorf("face_diameter", "must be more than nothing: the diameter the limit is meant for")
+	}
+	for i, x := range d.Readings {
+		if !(x.Degrees >= 0 && x.Degrees < 360) {
+			return field.Errorf(at("readings", i), "stands at %v degrees: write 0 up to 360", x.Degrees)
+		}
+		for j, y := range d.Readings[:i] {
+			if apart := math.Abs(x.Degrees - y.Degrees); min(apart, 360-apart) < nearest {
+				return field.Errorf(at("readings", i), "stands at the same place as reading %d: give each place once, and the way back to the start as back_to_start", j+1)
+			}
+		}
+	}
+	return nil
+}
+
+// droop is what the sag of the arm took off a reading at this place, in nm:
+// an arm clamped to the shaft reads low at 6 on a rim and high in a bore.
+func (d Dial) droop(degrees float64) float64 {
+	if d.Sag == nil {
+		return 0
+	}
+	droop := -float64(*d.Sag) * (1 - math.Cos(degrees*math.Pi/180)) / 2
+	if d.Surface == Bore {
+		return -droop
+	}
+	return droop
+}
+
+type circle struct{ level, amplitude, degrees, form float64 }
+
+// fit lays the least-squares circle through the readings, in nm. Readings
+// crowded into less than half the circle fix none. Gram-Schmidt on the columns
+// 1, cosθ, sinθ keeps three readings nearly in line from losing digits.
+func (d Dial) fit(value []float64) (circle, bool) {
+	n := len(value)
+	if n < 3 || d.widestGap() > 180 {
+		return circle{}, false
+	}
+	var small [16 * 2]float64
+	cos, sin := small[:0:16], small[16:16]
+	var meanCos, meanSin, mean float64
+	for i, x := range d.Readings {
+		s, c := math.Sincos(x.Degrees * math.Pi / 180)
+		cos, sin = append(cos, c), append(sin, s)
+		meanCos += c / float64(n)
+		meanSin += s / float64(n)
+		mean += value[i] / float64(n)
+	}
+	var cc, cs, cv float64
+	for i := range value {
+		c, s, v := cos[i]-meanCos, sin[i]-meanSin, value[i]-mean
+		cc, cs, cv = cc+c*c, cs+c*s, cv+c*v
+	}
+	if cc == 0 {
+		return circle{}, false
+	}
+	var ss, sv float64
+	for i := range value {
+		c, v := cos[i]-meanCos, value[i]-mean
+		s := sin[i] - meanSin - cs/cc*c
+		ss, sv = ss+s*s, sv+s*(v-cv/cc*c)
+	}
+	if ss == 0 {
+		return circle{}, false
+	}
+	b := sv / ss
+	a := cv/cc - cs/cc*b
+	level := mean - a*meanCos - b*meanSin
+	low, high := math.Inf(1), math.Inf(-1)
+	for i := range value {
+		residual := value[i] - level - a*cos[i] - b*sin[i]
+		low, high = min(low, residual), max(high, residual)
+	}
+	return circle{level, math.Hypot(a, b), math.Atan2(b, a) * 180 / math.Pi, high - low}, true
+}
+
+func (d Dial) widestGap() float64 {
+	var small [16]float64
+	at := small[:0]
+	for _, x := range d.Readings {
+		at = append(at, x.Degrees)
+	}
+	slices.Sort(at)
+	widest := at[0] + 360 - at[len(at)-1]
+	for i := 1; i < len(at); i++ {
+		widest = max(widest, at[i]-at[i-1])
+	}
+	return widest
+}
+
+func (d Dial) sumRule(value []float64) (float64, bool) {
+	var sum float64
+	seen := 0
+	for i, x := range d.Readings {
+		switch x.Degrees {
+		case 0, 180:
+			sum += value[i]
+			seen++
+		case 90, 270:
+			sum -= value[i]
+			seen++
+		}
+	}
+	return sum, seen == 4
+}
+
+// direction brings an angle to one decimal in 0 ≤ … < 360.
+func direction(degrees float64) float64 {
+	d := math.Mod(math.Round(degrees*10)/10+720, 360)
+	return math.Round(d*10) / 10
+}
+
+// DifferenceUncertainty is the uncertainty (95 %) of the difference of two
+// readings of a gauge with this graduation: g·√(2/3).
+func DifferenceUncertainty(graduation quantity.Length) quantity.Length {
+	return whole(float64(graduation) * math.Sqrt(2.0/3))
+}
+
+// DirectUncertainty is the uncertainty (95 %) of one direct reading: g/√3.
+func DirectUncertainty(graduation quantity.Length) quantity.Length {
+	return whole(float64(graduation) / math.Sqrt(3))
+}
+
+// whole rounds nm to a whole length, halves away from zero.
+func whole(nm float64) quantity.Length { return quantity.Length(math.Round(nm)) }

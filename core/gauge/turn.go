@@ -1,0 +1,22 @@
+package gauge
+
+import "slices"
+
+// Turn is how a shaft turns by hand. Only Free counts as free.
+type Turn string
+
+// Turned by hand: one list everywhere, from best to worst.
+const (
+	Free   Turn = "free"
+	Drags  Turn = "drags"
+	Rough  Turn = "rough"
+	Rubs   Turn = "rubs"
+	Binds  Turn = "binds"
+	Locked Turn = "locked"
+)
+
+// TurnWords is the list in the order it is shown.
+var TurnWords = []Turn{Free, Drags, Rough, Rubs, Binds, Locked}
+
+// Known reports whether t is one of the words.
+func (t Turn) Known() bool { return slices.Contains(TurnWords, t) }

@@ -1,0 +1,602 @@
+package job
+
+import (
+	"fmt"
+	"strings"
+
+	"settle/core/judge"
+	"settle/core/plan"
+)
+
+// track is what the log says of one step.
+type track struct {
+	last     *Entry   // the entry that counts
+	before   []*Entry // those it took the place of, oldest first
+	rounds   int
+	decision *Decision // on that entry
+}
+
+// reopening is a result that sent stages back to be done again.
+type reopening struct {
+	seq int
+	why string
+}
+
+// deriver walks a plan with its log once.
+type deriver struct {
+	scale
+	job    Job
+	tracks map[string]*track
+	added  map[string][]*Entry // step → pictures put to it
+	sheet  *Sheet
+	taken  map[string]*[2]*StepSheet // check → found, built
+	states map[string]*StepSheet
+
+	// sent holds all results that sent a stage back; standing the last of them
+	// while nobody has decided about it and nothing better was entered.
+	sent     map[string][]reopening
+	standing map[string]reopening
+}
+
+// Derive works out everything there is to show of a job. It is pure: the same
+// plan and log give the same sheet. The log begins with its opening and its
+// entries have been accepted by Accept.
+func Derive(j Job) *Sheet { return derive(j).sheet }
+
+func derive(j Job) *deriver {
+	if d := j.Memo.derived(j); d != nil {
+		return d
+	}
+	d := newDeriver(j)
+	d.outcomes()
+	d.reopenings()
+	d.stages()
+	d.stations()
+	d.pieces()
+	d.kit()
+	d.causes()
+	d.state()
+	j.Memo.keep(d)
+	return d
+}
+
+func newDeriver(j Job) *deriver {
+	n := j.Plan.Len()
+	d := &deriver{job: j, tracks: make(map[string]*track, n), sheet: &Sheet{Length: len(j.Log), Stations: []StationSheet{}, Checks: []CheckSheet{}, Pieces: []PieceSheet{}, Causes: []judge.Likely{}},
+		taken: map[string]*[2]*StepSheet{}, states: make(map[string]*StepSheet, n),
+		sent: map[string][]reopening{}, standing: map[string]reopening{}}
+	d.opening, d.plan = j.Log[0].Open, j.Plan
+	d.plan = j.Plan.Repeated(d.number)
+	d.sheet.Vertical = d.plan.ShaftLine.Vertical
+	d.choice = choices{opening: d.opening, decided: map[string]judge.Outcome{}}
+	d.count, d.read = d.counted, func(check string) *Reading { return d.readAsOf(check, len(j.Log)+1) }
+	for i := range j.Log {
+		e := &j.Log[i]
+		t := d.tracks[e.Step]
+		switch e.Kind {
+		case Kept:
+			if t == nil {
+				t = &track{}
+				d.tracks[e.Step] = t
+			}
+			if t.last != nil {
+				t.before = append(t.before, t.last)
+			}
+			t.last, t.rounds, t.decision = e, t.rounds+1, nil
+		case Pictured:
+			if d.added == nil {
+				d.added = map[string][]*Entry{}
+			}
+			d.added[e.Step] = append(d.added[e.Step], e)
+		case Decided:
+			if t != nil && t.last.ID == e.On {
+				t.decision = &Decision{By: e.By, At: e.At, Reason: e.Reason}
+			}
+		}
+	}
+	return d
+}
+
+func (d *deriver) counted(step string) (int, bool) {
+	if t := d.tracks[step]; t != nil && t.last.Body.Count != nil && t.last.Body.Count.Count != nil {
+		return *t.last.Body.Count.Count, true
+	}
+	return 0, false
+}
+
+// readAsOf is what a check came to by the entries before one: as found, or as
+// built where it is only taken then. What is built new says nothing of the part
+// that was found.
+func (d *deriver) readAsOf(check string, seq int) *Reading {
+	var built *Reading
+	for i := range d.plan.Stages {
+		for j := range d.plan.Stages[i].Steps {
+			step := &d.plan.Stages[i].Steps[j]
+			t := d.tracks[step.ID]
+			if step.Check != check || t == nil {
+				continue
+			}
+			var last *Entry
+			for _, e := range append(t.before, t.last) {
+				if e.Seq < seq {
+					last = e
+				}
+			}
+			if last == nil {
+				continue
+			}
+			if r := d.reading(step, last); step.Phase == plan.Found {
+				return r
+			} else {
+				built = r
+			}
+		}
+	}
+	return built
+}
+
+// then is the outcome by rule of an inspection as it stood when it was entered.
+func (d *deriver) then(step *plan.Step, e *Entry) judge.Outcome {
+	now := d.read
+	defer func() { d.read = now }()
+	d.read = func(check string) *Reading { return d.readAsOf(check, e.Seq) }
+	r, errs := d.weigh(step, e.Body, false)
+	if len(errs) > 0 || r.ByRule != "" {
+		return ""
+	}
+	return r.Outcome
+}
+
+// outcomes decides the parts first: conditions of other steps hang on them, and
+// a part that is replaced takes others along.
+func (d *deriver) outcomes() {
+	for range 2 { // the second time with what drags what
+		for i := range d.plan.Stages {
+			for j := range d.plan.Stages[i].Steps {
+				step := &d.plan.Stages[i].Steps[j]
+				if t := d.tracks[step.ID]; step.Kind == plan.Inspect && t != nil {
+					if r, errs := d.weigh(step, t.last.Body, false); len(errs) == 0 {
+						d.choice.decided[step.Part] = r.Outcome
+					}
+				}
+			}
+		}
+	}
+	for _, part := range d.plan.Parts {
+		for _, key := range part.Drags {
+			if d.choice.decided[part.Key] == judge.Replace && d.choice.decided[key] == "" {
+				d.choice.decided[key] = judge.Replace
+			}
+		}
+	}
+}
+
+// reopenings finds the results that send a stage back: a shaft that rubs at
+// close-up sends the work back to the clearance.
+func (d *deriver) reopenings() {
+	for i := range d.plan.Stages {
+		for j := range d.plan.Stages[i].Steps {
+			step := &d.plan.Stages[i].Steps[j]
+			t := d.tracks[step.ID]
+			if len(step.Reopens) == 0 || t == nil || !step.When.Hold(d.choice) {
+				continue
+			}
+			for _, e := range append(t.before, t.last) {
+				r, errs := d.weigh(step, e.Body, false)
+				if len(errs) > 0 || r.Verdict != judge.Out {
+					continue
+				}
+				back := reopening{e.Seq, step.Title + ": " + lowerFirst(d.said(r))}
+				for _, stage := range step.Reopens {
+					d.sent[stage] = append(d.sent[stage], back)
+					if e == t.last && t.decision == nil {
+						d.standing[stage] = back
+					}
+				}
+			}
+		}
+	}
+}
+
+// said is a reading in one word or figure.
+func (d *deriver) said(r *Reading) string {
+	if r.Text == "" {
+		return string(r.Verdict)
+	}
+	return r.Text
+}
+
+func (d *deriver) stages() {
+	blocked := "" // why nothing opens yet
+	d.sheet.Stages = make([]StageSheet, 0, len(d.plan.Stages))
+	for i := range d.plan.Stages {
+		stage := &d.plan.Stages[i]
+		s := StageSheet{ID: stage.ID, Title: stage.Title, Steps: make([]StepSheet, 0, len(stage.Steps))}
+		for j := range stage.Steps {
+			if stage.Steps[j].When.Hold(d.choice) {
+				s.Steps = append(s.Steps, d.stepSheet(stage.ID, &stage.Steps[j], blocked))
+			}
+		}
+		for j := range s.Steps {
+			step := &s.Steps[j]
+			d.states[step.ID] = step
+			s.Total++
+			if step.State == Done {
+				s.Done++
+			}
+			if step.Check != "" {
+				pair := d.taken[step.Check]
+				if pair == nil {
+					pair = new([2]*StepSheet)
+					d.taken[step.Check] = pair
+				}
+				pair[phase(step.Phase)] = step
+			}
+			if blocked == "" && stage.First && step.State != Done {
+				blocked = fmt.Sprintf("%s first: %s", stage.Title, lowerFirst(step.Title))
+			}
+		}
+		d.sheet.Stages = append(d.sheet.Stages, s)
+	}
+	// Needs may point at a step of the same stage, so they are held up last;
+	// the steps come in order, and a need always stands before.
+	d.needs()
+}
+
+func phase(p string) int {
+	if p == plan.Found {
+		return 0
+	}
+	return 1
+}
+
+func lowerFirst(s string) string {
+	if s == "" {
+		return s
+	}
+	return strings.ToLower(s[:1]) + s[1:]
+}
+
+func (d *deriver) stepSheet(stage string, step *plan.Step, blocked string) StepSheet {
+	s := StepSheet{
+		ID: step.ID, Kind: step.Kind, Title: step.Title, Short: step.Title, How: step.How, Why: step.Why, Cautions: step.Cautions,
+		Phase: step.Phase, Check: step.Check, Lead: step.Lead, Compound: step.Compound, Follows: step.Follows, State: Open,
+	}
+	d.panel(step, &s)
+	if base, _, m := step.Base(); m != nil {
+		s.Base, s.Member = base, m.Short
+	}
+	if t := d.tracks[step.ID]; t != nil {
+		s.Entry, s.Entries, s.Decision, s.State = t.last.ID, t.rounds, t.decision, Done
+		r := d.reading(step, t.last)
+		s.Reading = r
+		if step.Kind == plan.Inspect && r.Outcome != "" && r.ByRule == "" {
+			if was := d.then(step, t.last); was != "" && was != r.Outcome {
+				r.Was = was
+			}
+		}
+		// What was found worn is the reason for the work, not a thing to decide.
+		guarded := r.Verdict == judge.Close && d.choice.Choice("on-the-limit") == "guard-band"
+		if (r.Verdict.NeedsDecision() || guarded) && s.Phase != plan.Found && s.Decision == nil {
+			s.State = Decide
+		}
+		if back, ok := d.standing[stage]; ok && t.last.Seq < back.seq && len(step.Reopens) == 0 {
+			s.State, s.Again = Open, back.why
+		}
+		s.Pictures = d.pictures(step, t.last)
+	} else if blocked != "" {
+		s.State, s.Blocked = Blocked, blocked
+	}
+	for _, e := range d.added[step.ID] {
+		s.Pictures = append(s.Pictures, d.pictures(step, e)...)
+	}
+	return s
+}
+
+// reading works out an entry. Only measurements are remembered: the rest may
+// hang on what was entered elsewhere.
+func (d *deriver) reading(step *plan.Step, e *Entry) *Reading {
+	if step.Kind == plan.Measure {
+		if r, ok := d.job.Memo.get(e.ID); ok {
+			return r
+		}
+	}
+	r, errs := d.weigh(step, e.Body, false)
+	if len(errs) > 0 { // the log was accepted under this plan, so this is a foreign one
+		r = &Reading{Text: errs[0].Message, Verdict: judge.NoLimit}
+	}
+	if step.Kind == plan.Measure {
+		d.job.Memo.put(e.ID, r)
+	}
+	return r
+}
+
+// needs blocks the steps whose needs are not met, and the signature while
+// anything is open.
+func (d *deriver) needs() {
+	open, first := 0, ""
+	done := map[string]bool{}
+	for i := range d.sheet.Stages {
+		stage := &d.sheet.Stages[i]
+		waits := ""
+		for _, before := range d.plan.Stages[i].After {
+			if !done[before] && waits == "" {
+				waits = "Opens when it is done: " + lowerFirst(d.stageTitle(before))
+			}
+		}
+		done[stage.ID] = true
+		for j := range stage.Steps {
+			s := &stage.Steps[j]
+			if s.State == Open && waits != "" {
+				s.State, s.Blocked = Blocked, waits
+			}
+			if s.State == Open {
+				for _, need := range d.plan.Step(s.ID).Needs {
+					if n := d.states[need]; n != nil && n.State != Done {
+						s.State, s.Blocked = Blocked, "Blocked until done: "+lowerFirst(n.Title)
+						break
+					}
+				}
+			}
+			if s.Kind == plan.Sign && s.State == Open && open > 0 {
+				s.State, s.Blocked = Blocked, fmt.Sprintf("%d steps are open, the first is: %s", open, lowerFirst(first))
+				if open == 1 {
+					s.Blocked = "One step is open: " + lowerFirst(first)
+				}
+			}
+			if s.State != Done && s.Follows {
+				d.sheet.Tally.ToFollow++
+			} else if s.State != Done {
+				done[stage.ID] = false
+				if open++; first == "" {
+					first = s.Title
+				}
+			}
+			if d.sheet.Next == "" && !s.Follows && (s.State == Open || s.State == Decide) {
+				d.sheet.Next = s.ID
+			}
+			stage.Open = stage.Open || s.State != Blocked
+		}
+	}
+}
+
+func (d *deriver) stageTitle(id string) string {
+	for i := range d.plan.Stages {
+		if d.plan.Stages[i].ID == id {
+			return d.plan.Stages[i].Title
+		}
+	}
+	return id
+}
+
+func (d *deriver) panel(step *plan.Step, s *StepSheet) {
+	p := &s.Panel
+	p.Instrument = instruments[step.Kind]
+	switch step.Kind {
+	case plan.Measure:
+		check := d.plan.Checks[step.Check]
+		s.Short = check.Short
+		p.Instrument = check.Instrument
+		p.Surface, p.Indicator, p.Places, p.Repeats = check.Surface, check.Indicator, check.Places, check.Repeats
+		p.Limit = shown(d.limit(check))
+		if check.Instrument == plan.Feeler {
+			p.Places = d.places(check)
+		}
+		if check.Instrument == plan.Ring || check.Instrument == plan.Fit {
+			p.Instrument = "tool"
+		}
+		if check.Instrument == plan.Setting {
+			if l, known := d.length(check.Of); known {
+				p.Nominal, p.NominalOf = figure(l), d.opening.Values[check.Of].Source
+			}
+		}
+		if pair := d.taken[step.Check]; pair != nil && pair[0] != nil && pair[0].Reading != nil && step.Phase == plan.Built {
+			p.Found = pair[0].Reading.Figure
+			p.FoundBody = d.tracks[pair[0].ID].last.Body
+		}
+	case plan.Count:
+		p.Of = step.Of
+		if n, ok := d.counted(step.SameAs); step.SameAs != "" && ok {
+			p.Same = &n
+		}
+	case plan.Mark:
+		p.Marks = step.Marks
+	case plan.Inspect:
+		part := d.plan.Part(step.Part)
+		p.Part = part.Title
+		p.Findings = make([]FindingShown, len(part.Findings))
+		for i, f := range part.Findings {
+			p.Findings[i] = FindingShown{f.Key, f.Words, f.Outcome, f.Rule}
+		}
+		for _, a := range part.Always {
+			if a.When.Hold(d.choice) {
+				p.Rule, p.RuleSays = a.Rule, a.Outcome
+			}
+		}
+	case plan.Torque:
+		p.Order, p.Passes, p.Thread = d.order(step), step.Passes, step.Thread
+		limit := judge.Limit{Origin: judge.None, Source: judge.NoneKnown}
+		if t, source, known := d.pull(step.Torque); known {
+			p.Torque, limit.Origin, limit.Source = pull(t), judge.Maker, source
+		}
+		p.Limit = shown(&limit)
+	case plan.Set:
+		p.Limit = shown(d.toolLimit(step))
+		if step.Method == plan.ByLeaf {
+			p.Instrument, p.Leaf = plan.Direct, true
+			p.Limit = shown(d.window(step))
+		}
+	case plan.Heat:
+		p.Minutes, p.Below, p.Onto = step.Home, step.Below, step.Onto
+	case plan.Wait:
+		p.Minutes, p.Below = step.Minutes, step.Below
+	case plan.Drip:
+		p.Limit = shown(d.toolLimit(step))
+	case plan.Test:
+		p.Minutes, p.Drops, p.Pressure = step.Minutes, step.Drops, d.value(step.Pressure).Text
+	case plan.Photo:
+		p.Of = step.Of
+	}
+	if p.Tool = d.calculator(step); p.Tool != "" {
+		p.Given = d.given(step)
+	}
+}
+
+func (d *deriver) stations() {
+	done := map[string]bool{}
+	for i, st := range d.plan.ShaftLine.Stations {
+		row := d.check(st.Check)
+		row.Letter = letter(i)
+		done[st.Check] = true
+		d.sheet.Stations = append(d.sheet.Stations, StationSheet{Letter: row.Letter, At: st.At, CheckSheet: row})
+		d.sheet.Checks = append(d.sheet.Checks, row)
+	}
+	for i := range d.plan.Stages {
+		for j := range d.plan.Stages[i].Steps {
+			if key := d.plan.Stages[i].Steps[j].Check; key != "" && !done[key] {
+				done[key] = true
+				d.sheet.Checks = append(d.sheet.Checks, d.check(key))
+			}
+		}
+	}
+}
+
+// letter names the stations A to Z, then AA, AB.
+func letter(i int) string {
+	if i < 26 {
+		return string(rune('A' + i))
+	}
+	return letter(i/26-1) + letter(i%26)
+}
+
+func (d *deriver) check(key string) CheckSheet {
+	check := d.plan.Checks[key]
+	row := CheckSheet{Check: key, Title: check.Title, Short: check.Short, Limit: shown(d.limit(check))}
+	pair := d.taken[key]
+	if pair == nil {
+		return row
+	}
+	row.Found, row.Built = d.take(pair[0]), d.take(pair[1])
+	if row.Found != nil && row.Built != nil && row.Found.Figure != nil && row.Built.Figure != nil {
+		row.Change = figure(row.Built.Figure.Length - row.Found.Figure.Length)
+	}
+	// A flag leads to the reading that is due: as found until the strip is on.
+	row.Step = d.due(pair)
+	if pair[1] != nil {
+		var verdict judge.Result
+		if row.Built != nil {
+			verdict = row.Built.Verdict
+		}
+		d.sheet.Tally.add(verdict)
+	}
+	return row
+}
+
+func (d *deriver) due(pair *[2]*StepSheet) string {
+	switch {
+	case pair[1] == nil:
+		return pair[0].ID
+	case pair[0] == nil || pair[0].State == Done:
+		return pair[1].ID
+	}
+	return pair[0].ID
+}
+
+func (d *deriver) take(s *StepSheet) *Taken {
+	if s == nil || s.Reading == nil {
+		return nil
+	}
+	return &Taken{Step: s.ID, Figure: s.Reading.Figure, High: s.Reading.High, Verdict: s.Reading.Verdict, Decision: s.Decision, Rounds: s.Entries, Earlier: d.rounds(s)}
+}
+
+// rounds is what a step came to each time before its stage was sent back.
+func (d *deriver) rounds(s *StepSheet) []Round {
+	t, step := d.tracks[s.ID], d.plan.Step(s.ID)
+	if t == nil || len(t.before) == 0 {
+		return nil
+	}
+	var out []Round
+	for _, back := range d.sent[d.stageOf(s.ID)] {
+		var last *Entry
+		for _, e := range t.before {
+			if e.Seq < back.seq {
+				last = e
+			}
+		}
+		if last == nil || t.last.Seq < back.seq {
+			continue
+		}
+		r := d.reading(step, last)
+		out = append(out, Round{r.Figure, r.High, r.Verdict, back.why})
+	}
+	return out
+}
+
+func (d *deriver) stageOf(step string) string {
+	for i := range d.plan.Stages {
+		for j := range d.plan.Stages[i].Steps {
+			if d.plan.Stages[i].Steps[j].ID == step {
+				return d.plan.Stages[i].ID
+			}
+		}
+	}
+	return ""
+}
+
+// pieces says what is on the bench: everything until the strip begins, then
+// what has been fitted again.
+func (d *deriver) pieces() {
+	apart := false
+	begun := map[string]bool{}
+	for i := range d.sheet.Stages {
+		stage := &d.sheet.Stages[i]
+		for j := range stage.Steps {
+			if stage.Steps[j].Entry == "" {
+				continue
+			}
+			begun[stage.ID] = true
+			if !d.plan.Stages[i].First && stage.Steps[j].Phase != plan.Found {
+				apart = true
+			}
+		}
+	}
+	for _, p := range d.plan.ShaftLine.Pieces {
+		d.sheet.Pieces = append(d.sheet.Pieces, PieceSheet{Piece: p.Piece, Fitted: !apart || p.Fitted == "" || begun[p.Fitted]})
+	}
+}
+
+func (d *deriver) state() {
+	s := d.sheet
+	s.State = Received
+	if s.Length > 1 {
+		s.State = InWork
+	}
+	for i := range s.Stages {
+		for j := range s.Stages[i].Steps {
+			step := &s.Stages[i].Steps[j]
+			if step.Kind != plan.Sign {
+				continue
+			}
+			switch step.State {
+			case Open:
+				s.State = Ready
+			case Done:
+				e := d.tracks[step.ID].last
+				s.State, s.Next = Signed, d.following()
+				s.Signed = &Signature{By: e.By, At: e.At, Remark: e.Body.Sign.Remark}
+			}
+		}
+	}
+}
+
+// following is the first step that is still to follow after the hand-back.
+func (d *deriver) following() string {
+	for i := range d.sheet.Stages {
+		for j := range d.sheet.Stages[i].Steps {
+			if s := &d.sheet.Stages[i].Steps[j]; s.Follows && s.State == Open {
+				return s.ID
+			}
+		}
+	}
+	return ""
+}

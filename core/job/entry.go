@@ -1,0 +1,222 @@
+// Package job is the heart: a job is a plan and a log. The log is what people
+// entered, appended and never changed; Derive works everything that is shown
+// out of the two.
+package job
+
+import (
+	"crypto/sha256"
+	"encoding/hex"
+	"encoding/json"
+	"sync"
+	"time"
+
+	"settle/core/gauge"
+	"settle/core/judge"
+	"settle/core/plan"
+	"settle/core/quantity"
+)
+
+// The kinds of an entry.
+const (
+	Opened  = "opened"  // the first of every log
+	Kept    = "kept"    // what was entered at a step
+	Decided = "decided" // a person's decision on a reading that is out, undecided or without a limit
+	// Pictured adds pictures to a step, whatever else is entered there.
+	Pictured = "pictured"
+)
+
+// Entry is one line of the log.
+type Entry struct {
+	ID   string    `json:"id" doc:"made by the client; sending it twice is harmless"`
+	Seq  int       `json:"seq" doc:"1 for the first entry of the job"`
+	At   time.Time `json:"at"`
+	By   Person    `json:"by"`
+	Kind string    `json:"kind" enum:"opened,kept,decided,pictured"`
+	Step string    `json:"step,omitempty"`
+	// On is the entry that this one takes the place of (kept), or decides
+	// about (decided). The older one stays in the log.
+	On     string   `json:"on,omitempty"`
+	Reason string   `json:"reason,omitempty"`
+	Body   *Body    `json:"body,omitempty"`
+	Open   *Opening `json:"open,omitempty"`
+	// Hash covers this entry and, through the hash before it, all earlier ones.
+	Hash string `json:"hash"`
+}
+
+// Person is who made an entry, as the shop knew them on that day.
+type Person struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+	Role string `json:"role" enum:"technician,lead"`
+}
+
+// Lead is the role of one who may do the steps a plan asks a lead for.
+const Lead = "lead"
+
+// Opening is what a job starts with: the pump, the plan and the limits it will
+// be judged by. It is a copy: what changes on the pump later changes no job.
+type Opening struct {
+	Pump      string                 `json:"pump" doc:"tag of the pump"`
+	Complaint string                 `json:"complaint" doc:"why the pump is here"`
+	Hours     *float64               `json:"hours,omitempty" doc:"running hours of the pump as it came in"`
+	Plan      string                 `json:"plan" doc:"key of the plan"`
+	Version   int                    `json:"version"`
+	PlanHash  string                 `json:"plan_hash"`
+	Options   map[string]string      `json:"options"`
+	Schools   map[string]string      `json:"schools"`
+	Values    map[string]Value       `json:"values"`
+	Limits    map[string]judge.Limit `json:"limits"`
+}
+
+// Value is a figure from the pump's papers, as typed, with its source.
+type Value struct {
+	Text   string `json:"text"`
+	Source string `json:"source"`
+}
+
+// Body is what was entered at a step, as typed. Exactly one group is there,
+// the one that the step's kind asks for.
+type Body struct {
+	Unit    quantity.Unit    `json:"unit,omitempty" enum:"thou,in,mm,um" doc:"what a bare number means"`
+	Done    bool             `json:"done,omitempty" doc:"acknowledged"`
+	Skip    string           `json:"skip,omitempty" doc:"why this was not taken"`
+	Turn    *TurnForm        `json:"turn,omitempty"`
+	Count   *CountForm       `json:"count,omitempty"`
+	Marks   []string         `json:"marks,omitempty" doc:"where each mark stands, in the plan's order"`
+	Inspect *InspectForm     `json:"inspect,omitempty"`
+	Dial    *gauge.DialForm  `json:"dial,omitempty"`
+	Float   *gauge.FloatForm `json:"float,omitempty"`
+	Feeler  *gauge.GapForm   `json:"feeler,omitempty"`
+	Setting *SettingForm     `json:"setting,omitempty"`
+	Torque  *TorqueForm      `json:"torque,omitempty"`
+	Direct  *DirectForm      `json:"direct,omitempty"`
+	Travel  *TravelForm      `json:"travel,omitempty"`
+	Tool    Input            `json:"tool,omitempty" doc:"input of the step's calculator"`
+	Heat    *HeatForm        `json:"heat,omitempty"`
+	Wait    *WaitForm        `json:"wait,omitempty"`
+	Test    *TestForm        `json:"test,omitempty"`
+	Photo   *PhotoForm       `json:"photo,omitempty"`
+	Sign    *SignForm        `json:"sign,omitempty"`
+}
+
+// TurnForm is how the shaft turns by hand, and where it catches.
+type TurnForm struct {
+	Turn  gauge.Turn `json:"turn"`
+	Clock string     `json:"clock,omitempty"`
+}
+
+// CountForm is a number of pieces, and how thick they are together.
+type CountForm struct {
+	Count *int           `json:"count,omitempty"`
+	Pack  quantity.Typed `json:"pack,omitzero"`
+}
+
+// InspectForm is what was found on a part. An empty list is a part with nothing
+// against it. Outcome, where it differs from the rule's, is a person's decision
+// and has a reason.
+type InspectForm struct {
+	Found   []string          `json:"found" nullable:"false"`
+	Where   string            `json:"where,omitempty"`
+	At      map[string]string `json:"at,omitempty" doc:"finding → where on the part, such as 4h, v3, inboard"`
+	Outcome judge.Outcome     `json:"outcome,omitempty"`
+	Reason  string            `json:"reason,omitempty"`
+}
+
+// SettingForm is a dimension that was set, and the gauge it was checked with.
+type SettingForm struct {
+	Measured   quantity.Typed `json:"measured,omitzero"`
+	Graduation quantity.Typed `json:"graduation,omitzero"`
+}
+
+// TorqueForm is the torque that was used and the bolts in the order in which
+// they were ticked, pass after pass, the check pass last.
+type TorqueForm struct {
+	Set   string `json:"set,omitempty" doc:"with its unit; blank when it is the plan's"`
+	Ticks []int  `json:"ticks" nullable:"false"`
+}
+
+// SignForm closes the job.
+type SignForm struct {
+	Remark string `json:"remark,omitempty" doc:"for whoever opens this pump next"`
+}
+
+// Job is a plan and a log.
+type Job struct {
+	Plan *plan.Plan
+	Log  []Entry
+	// Memo may be nil. With one, what was measured is worked out once and not
+	// with every entry that follows.
+	Memo *Memo
+}
+
+// Memo remembers the readings that entries came to, by the entry's id. An entry
+// never changes, nor do the limits it is judged by, so neither does its
+// reading. It is safe for use by many goroutines; its zero value is empty.
+type Memo struct {
+	readings sync.Map
+
+	mu   sync.Mutex
+	last *deriver // of the longest log yet: the next entry is accepted against it
+}
+
+func (m *Memo) derived(j Job) *deriver {
+	if m == nil {
+		return nil
+	}
+	m.mu.Lock()
+	defer m.mu.Unlock()
+	if m.last != nil && m.last.sheet.Length == len(j.Log) && m.last.job.Log[len(j.Log)-1].ID == j.Log[len(j.Log)-1].ID {
+		return m.last
+	}
+	return nil
+}
+
+func (m *Memo) keep(d *deriver) {
+	if m != nil {
+		m.mu.Lock()
+		m.last = d
+		m.mu.Unlock()
+	}
+}
+
+func (m *Memo) get(id string) (*Reading, bool) {
+	if m == nil {
+		return nil, false
+	}
+	r, ok := m.readings.Load(id)
+	if !ok {
+		return nil, false
+	}
+	return r.(*Reading), true
+}
+
+func (m *Memo) put(id string, r *Reading) {
+	if m != nil {
+		m.readings.Store(id, r)
+	}
+}
+
+// Chain returns the hash of an entry that follows one with hash before:
+// SHA-256 over that hash and the entry as JSON with its own hash left blank.
+func Chain(before string, e Entry) string {
+	e.Hash = ""
+	b, err := json.Marshal(e)
+	if err != nil {
+		panic("job: an entry does not marshal: " + err.Error()) // it holds only plain data
+	}
+	sum := sha256.Sum256(append([]byte(before+"\n"), b...))
+	return hex.EncodeToString(sum[:])
+}
+
+// Verify returns the sequence number of the first entry whose hash does not
+// follow from the ones before, or 0 when the whole log holds.
+func Verify(log []Entry) int {
+	before := ""
+	for i, e := range log {
+		if e.Seq != i+1 || e.Hash != Chain(before, e) {
+			return i + 1
+		}
+		before = e.Hash
+	}
+	return 0
+}

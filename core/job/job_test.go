@@ -1,0 +1,588 @@
+package job
+
+import (
+	"encoding/json"
+	"errors"
+	"fmt"
+	"os"
+	"reflect"
+	"strings"
+	"testing"
+	"time"
+
+	"settle/core/field"
+	"settle/core/gauge"
+	"settle/core/judge"
+	"settle/core/plan"
+	"settle/core/quantity"
+	"settle/core/setting"
+)
+
+var (
+	tech = Person{ID: "p1", Name: "M. Okafor", Role: "technician"}
+	day  = time.Date(2026, 3, 2, 8, 0, 0, 0, time.UTC)
+)
+
+// bench is a job being typed in a test.
+type bench struct {
+	t *testing.T
+	Job
+}
+
+// backPullOut is a short plan of these tests' own; the shipped ones are walked
+// elsewhere.
+func backPullOut(t testing.TB) *plan.Plan {
+	t.Helper()
+	text, err := os.ReadFile("testdata/back-pull-out.yaml")
+	if err != nil {
+		t.Fatal(err)
+	}
+	p, err := plan.Read("back-pull-out.yaml", text)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return p
+}
+
+func newBench(t *testing.T, papers Papers, rules Rules) *bench {
+	t.Helper()
+	p := backPullOut(t)
+	o, err := NewOpening(p, "LS-1", papers, rules, "leaks")
+	if err != nil {
+		t.Fatal(err)
+	}
+	e := Entry{ID: "open", Seq: 1, At: day, By: tech, Kind: Opened, Open: o}
+	e.Hash = Chain("", e)
+	return &bench{t, Job{Plan: p, Log: []Entry{e}}}
+}
+
+var papers = Papers{
+	Values: map[string]Value{
+		"vanes": {"3", "counted"}, "casing-bolts": {"4", "counted"}, "casing-bolt-torque": {"60 N·m", "manual"}, "seal-setting": {"1.530 in", "seal drawing"},
+	},
+	Limits: map[string]LimitForm{
+		"shaft-runout-seal":  {Max: quantity.Type("2 thou"), Source: "manual, table 4"},
+		"impeller-clearance": {Min: quantity.Type("12 thou"), Max: quantity.Type("18 thou"), Source: "manual, table 6"},
+		"gland-gap":          {Min: quantity.Type("0.1 in"), Max: quantity.Type("0.2 in"), Source: "seal drawing"},
+	},
+}
+
+// try offers an entry and appends it where it is accepted.
+func (b *bench) try(e Entry) error {
+	if e.ID == "" {
+		e.ID = fmt.Sprintf("e%d", len(b.Log))
+	}
+	if e.By.ID == "" {
+		e.By = tech
+	}
+	if err := Accept(b.Job, e); err != nil {
+		return err
+	}
+	last := b.Log[len(b.Log)-1]
+	e.Seq, e.At = last.Seq+1, last.At.Add(time.Minute)
+	e.Hash = Chain(last.Hash, e)
+	b.Log = append(b.Log, e)
+	return nil
+}
+
+func (b *bench) keep(step string, body Body) string {
+	b.t.Helper()
+	if err := b.try(Entry{Kind: Kept, Step: step, Body: &body}); err != nil {
+		b.t.Fatalf("%s: %v", step, err)
+	}
+	return b.Log[len(b.Log)-1].ID
+}
+
+func (b *bench) sheet() *Sheet { return Derive(b.Job) }
+
+func (b *bench) safe() {
+	b.t.Helper()
+	for _, s := range []string{"lock-out", "isolate", "drain"} {
+		b.keep(s, Body{Done: true})
+	}
+}
+
+func dialBody(values ...string) Body {
+	f := &gauge.DialForm{Graduation: quantity.Type("0.5 thou")}
+	for i, v := range values {
+		f.Readings = append(f.Readings, gauge.ReadingForm{Clock: []string{"12", "3", "6", "9"}[i], Value: quantity.Type(v)})
+	}
+	return Body{Unit: quantity.UnitThou, Dial: f}
+}
+
+func floatBody(out string) Body {
+	f := &gauge.FloatForm{Graduation: quantity.Type("0.5 thou")}
+	for range 3 {
+		f.Trials = append(f.Trials, gauge.TrialForm{In: quantity.Type("0"), Out: quantity.Type(out)})
+	}
+	return Body{Unit: quantity.UnitThou, Float: f}
+}
+
+func leafBody(places []string, low, high string) Body {
+	f := &gauge.GapForm{}
+	for _, p := range places {
+		f.Positions = append(f.Positions, gauge.PositionForm{At: p, Go: quantity.Type(low), NoGo: quantity.Type(high)})
+	}
+	return Body{Unit: quantity.UnitThou, Feeler: f}
+}
+
+func inspectBody(keys ...string) Body {
+	return Body{Inspect: &InspectForm{Found: append([]string{}, keys...)}}
+}
+
+func countBody(n int) Body { return Body{Count: &CountForm{Count: &n}} }
+
+func boltsBody(t *testing.T, n, passes int) Body {
+	order, err := setting.Crossing(n)
+	if err != nil {
+		t.Fatal(err)
+	}
+	var ticks []int
+	for range passes {
+		ticks = append(ticks, order...)
+	}
+	for i := range n {
+		ticks = append(ticks, i+1)
+	}
+	return Body{Torque: &TorqueForm{Ticks: ticks}}
+}
+
+var (
+	vanes   = []string{"vane 1", "vane 2", "vane 3"}
+	quarter = []string{"12", "3", "6", "9"}
+)
+
+// bodies are good entries for every step of the plan.
+func bodies(t *testing.T) map[string]Body {
+	return map[string]Body{
+		"turn-found": {Turn: &TurnForm{Turn: gauge.Drags, Clock: "4"}}, "end-play-found": floatBody("4"), "runout-seal-found": dialBody("0", "1", "3", "1"),
+		"clearance-found": leafBody(vanes, "25", "26"), "marks": {Marks: []string{"at 12", "at 3"}}, "shims-out": countBody(6),
+		"inspect-sleeve": inspectBody("groove"), "inspect-seal": inspectBody("chip"), "inspect-bearings": inspectBody(), "inspect-lock-washer": inspectBody(), "inspect-gaskets": inspectBody(), "inspect-impeller": inspectBody(),
+		"end-play-built": floatBody("1.5"), "runout-coupling-built": dialBody("0", "0.5", "1", "0.5"), "runout-seal-built": dialBody("0", "0.5", "1", "0.5"),
+		"adapter-rim-built": dialBody("0", "1", "2", "1"), "adapter-face-built": dialBody("0", "1", "2", "1"), "chamber-face-built": dialBody("0", "1", "2", "1"), "chamber-bore-built": dialBody("0", "1", "2", "1"),
+		"radial-play-built": floatBody("1"), "setting-built": {Unit: quantity.UnitInch, Setting: &SettingForm{Measured: quantity.Type("1.533"), Graduation: quantity.Type("0.5 mm")}},
+		"gland-gap-built": leafBody(quarter, "120", "130"), "clearance-built": leafBody(vanes, "14", "15"), "casing-bolts": boltsBody(t, 4, 3),
+		"turn-built": {Turn: &TurnForm{Turn: gauge.Free}}, "shims-back": countBody(6), "sign": {Sign: &SignForm{Remark: "next time: wear plate"}},
+	}
+}
+
+// walk does what is next until the job is signed or a step refuses.
+func (b *bench) walk(with map[string]Body) *Sheet {
+	b.t.Helper()
+	for range 100 {
+		sheet := b.sheet()
+		if sheet.Next == "" {
+			return sheet
+		}
+		body, ok := with[sheet.Next]
+		if !ok {
+			body = Body{Done: true}
+		}
+		if step := sheet.Step(sheet.Next); step.State == Decide {
+			return sheet
+		}
+		b.keep(sheet.Next, body)
+	}
+	b.t.Fatal("the job has no end")
+	return nil
+}
+
+func TestAJobFromStartToSignature(t *testing.T) {
+	b := newBench(t, papers, Rules{})
+	if s := b.sheet(); s.State != Received || s.Next != "lock-out" {
+		t.Errorf("a new job is %s, next %s", s.State, s.Next)
+	}
+	s := b.walk(bodies(t))
+	if s.State != Signed || s.Signed.Remark != "next time: wear plate" || s.Tally != (Tally{Within: 11}) {
+		t.Errorf("the job is %s, %+v; want it signed with 11 checks within", s.State, s.Tally)
+	}
+	row := s.Stations[3]
+	if row.Letter != "D" || row.Check != "shaft-runout-seal" || row.Found.Verdict != judge.Out || row.Built.Verdict != judge.Within || row.Change.Length != -2*quantity.Thou {
+		t.Errorf("station D is %+v; want the run-out found out, built within, 2 thou better", row)
+	}
+	if err := b.try(Entry{Kind: Kept, Step: "end-play-built", Body: new(floatBody("1"))}); !isRefused(err) {
+		t.Errorf("after the signature: %v, want a refusal", err)
+	}
+	if bad := Verify(b.Log); bad != 0 {
+		t.Errorf("the chain breaks at %d", bad)
+	}
+}
+
+func isRefused(err error) bool {
+	var r *Refused
+	return errors.As(err, &r)
+}
+
+func TestNothingOpensBeforeMakeSafe(t *testing.T) {
+	b := newBench(t, papers, Rules{})
+	b.keep("lock-out", Body{Done: true})
+	for step, body := range map[string]Body{"end-play-found": floatBody("1"), "clean": {Done: true}, "sign": {Sign: &SignForm{}}} {
+		err := b.try(Entry{Kind: Kept, Step: step, Body: &body})
+		if !isRefused(err) || !strings.Contains(err.Error(), "Make safe first: close suction") {
+			t.Errorf("%s: %v; want it to say what comes first", step, err)
+		}
+	}
+	b.keep("isolate", Body{Done: true})
+	b.keep("drain", Body{Done: true})
+	// After that a reading may be taken out of order.
+	b.keep("radial-play-built", floatBody("1"))
+}
+
+func TestNeedsBlock(t *testing.T) {
+	b := newBench(t, papers, Rules{})
+	b.safe()
+	if err := b.try(Entry{Kind: Kept, Step: "adapter-on", Body: &Body{Done: true}}); !isRefused(err) || !strings.Contains(err.Error(), "run-out at the seal, as built") {
+		t.Errorf("got %v; want the step that is needed named", err)
+	}
+	b.keep("runout-seal-built", dialBody("0", "0", "1", "0"))
+	b.keep("adapter-on", Body{Done: true})
+}
+
+func TestOutNeedsADecisionBeforeTheSignature(t *testing.T) {
+	b := newBench(t, papers, Rules{})
+	with := bodies(t)
+	with["radial-play-built"] = floatBody("9")
+	s := b.walk(with)
+	step := s.Step("radial-play-built")
+	if s.Next != "radial-play-built" || step.State != Decide || s.Step("sign").State != Blocked {
+		t.Fatalf("next is %s, %s; the signature %s", s.Next, step.State, s.Step("sign").State)
+	}
+	for name, e := range map[string]Entry{
+		"no reason":             {Kind: Decided, Step: "radial-play-built", On: step.Entry},
+		"nothing entered there": {Kind: Decided, Step: "chamber-face-built", On: "x", Reason: "r"},
+	} {
+		if err := b.try(e); err == nil {
+			t.Errorf("%s: the decision was taken", name)
+		}
+	}
+	if err := b.try(Entry{Kind: Decided, Step: "end-play-found", On: s.Step("end-play-found").Entry, Reason: "worn"}); !isRefused(err) {
+		t.Errorf("a decision where none is due: %v", err)
+	}
+	if err := b.try(Entry{Kind: Decided, Step: "radial-play-built", On: step.Entry, Reason: "old housing, new one on order"}); err != nil {
+		t.Fatal(err)
+	}
+	// A new reading makes the decision on the old one void.
+	again := Entry{Kind: Kept, Step: "radial-play-built", On: step.Entry, Reason: "measured again", Body: new(floatBody("8"))}
+	if err := b.try(again); err != nil {
+		t.Fatal(err)
+	}
+	if s := b.sheet().Step("radial-play-built"); s.State != Decide || s.Decision != nil || s.Entries != 2 {
+		t.Errorf("after a new reading the step is %s with decision %+v", s.State, s.Decision)
+	}
+}
+
+func TestCorrections(t *testing.T) {
+	b := newBench(t, papers, Rules{})
+	b.safe()
+	first := b.keep("end-play-found", floatBody("4"))
+	other := new(floatBody("3"))
+	var stale *Stale
+	if err := b.try(Entry{Kind: Kept, Step: "end-play-found", Body: other}); !errors.As(err, &stale) || stale.Latest.ID != first {
+		t.Errorf("an entry that has not seen the first: %v", err)
+	}
+	if err := b.try(Entry{Kind: Kept, Step: "end-play-found", On: first, Body: other}); names(err) != "reason" {
+		t.Errorf("a correction without a reason: %v", err)
+	}
+	if err := b.try(Entry{Kind: Kept, Step: "end-play-found", On: first, Reason: "typed wrong", Body: other}); err != nil {
+		t.Fatal(err)
+	}
+	if s := b.sheet().Step("end-play-found"); s.Reading.Figure.Length != 3*quantity.Thou || s.Entries != 2 || len(b.Log) != 6 {
+		t.Errorf("after the correction: %+v, %d entries in the log", s.Reading.Figure, len(b.Log))
+	}
+}
+
+func names(err error) string {
+	if err == nil {
+		return "nothing"
+	}
+	return field.All(err)[0].Field
+}
+
+func TestWhatWasEntered(t *testing.T) {
+	b := newBench(t, papers, Rules{})
+	b.safe()
+	three := 3
+	tests := []struct {
+		step  string
+		body  *Body
+		field string
+		says  string
+	}{
+		{"end-play-found", nil, "body", "missing"},
+		{"end-play-found", &Body{}, "body.float", "missing"},
+		{"end-play-found", &Body{Done: true, Float: floatBody("1").Float}, "body.done", "does not belong"},
+		{"end-play-found", &Body{Unit: "furlong"}, "body.unit", "thou"},
+		{"end-play-found", &Body{Float: floatBody("1").Float}, "body.float.trials[0].in", "no unit"},
+		{"end-play-found", new(floatBody("two")), "body.float.trials[0].out", "not understood"},
+		{"runout-seal-found", new(dialBody("0", "1", "2")), "body.dial.readings", "no reading at 9"},
+		{"runout-seal-found", new(dialBody("0", "1", "", "1")), "body.dial.readings[2].value", "empty"},
+		{"clearance-found", new(leafBody(vanes[:2], "1", "2")), "body.feeler.positions", "vane 3"},
+		{"clearance-found", new(leafBody(vanes, "2", "1")), "body.feeler.positions[0].no_go", "thicker"},
+		{"turn-found", &Body{Turn: &TurnForm{Turn: "easy"}}, "body.turn.turn", "free, drags"},
+		{"turn-found", &Body{Turn: &TurnForm{Turn: gauge.Rubs, Clock: "13"}}, "body.turn.clock", "clock"},
+		{"marks", &Body{Marks: []string{"at 12"}}, "body.marks[1]", "gland port"},
+		{"marks", &Body{Marks: []string{"a", "b", "c"}}, "body.marks[2]", "too many"},
+		{"shims-out", &Body{Count: &CountForm{}}, "body.count.count", "how many"},
+		{"shims-out", &Body{Count: &CountForm{Count: new(-1)}}, "body.count.count", "0 to"},
+		{"shims-out", &Body{Count: &CountForm{Count: &three, Pack: quantity.Type("-1 mm")}}, "body.count.pack", "below zero"},
+		{"inspect-sleeve", new(inspectBody("dent")), "body.inspect.found[0]", "not on the list"},
+		{"inspect-sleeve", &Body{Inspect: &InspectForm{Found: []string{"groove"}, Outcome: judge.Reuse}}, "body.inspect.reason", "why"},
+		{"inspect-sleeve", &Body{Inspect: &InspectForm{Found: []string{}, Outcome: "burn"}}, "body.inspect.outcome", "reuse"},
+		{"lock-out", &Body{Skip: "no time"}, "", ""},
+		{"no-such-step", &Body{Done: true}, "step", "no step"},
+	}
+	for _, tt := range tests {
+		e := Entry{ID: "x", By: tech, Kind: Kept, Step: tt.step, Body: tt.body}
+		if tt.step == "lock-out" { // a caution is not left out, nor entered twice unseen
+			e.On, e.Reason = "e1", "again"
+			if err := Accept(b.Job, e); names(err) != "body.skip" {
+				t.Errorf("leaving out a caution: %v", err)
+			}
+			continue
+		}
+		err := Accept(b.Job, e)
+		if names(err) != tt.field || !strings.Contains(err.Error(), tt.says) {
+			t.Errorf("%s %+v: got %v; want field %s and %q", tt.step, tt.body, err, tt.field, tt.says)
+		}
+	}
+}
+
+func TestLeavingOutWithAReason(t *testing.T) {
+	b := newBench(t, papers, Rules{})
+	b.safe()
+	b.keep("end-play-found", Body{Skip: "came in pieces"})
+	s := b.sheet()
+	if step := s.Step("end-play-found"); step.State != Done || step.Reading.Text != "not taken: came in pieces" || step.Reading.Verdict != "" {
+		t.Errorf("left out: %+v", step.Reading)
+	}
+}
+
+func TestPartsDecideSteps(t *testing.T) {
+	b := newBench(t, papers, Rules{Schools: map[string]string{"bearing-reuse": "may-reuse"}})
+	b.safe()
+	if b.sheet().Step("new-sleeve") != nil {
+		t.Error("a new sleeve is asked for before the old one is judged")
+	}
+	first := b.keep("inspect-sleeve", inspectBody("groove"))
+	b.keep("inspect-bearings", inspectBody())
+	s := b.sheet()
+	if s.Step("new-sleeve") == nil || s.Step("new-bearings") != nil {
+		t.Error("a grooved sleeve is to be replaced and a sound bearing reused where the shop allows it")
+	}
+	override := Entry{Kind: Kept, Step: "inspect-sleeve", On: first, Reason: "looked again", Body: &Body{Inspect: &InspectForm{Found: []string{"groove"}, Outcome: judge.Dress, Reason: "no spare in the house"}}}
+	if err := b.try(override); err != nil {
+		t.Fatal(err)
+	}
+	s = b.sheet()
+	if r := s.Step("inspect-sleeve").Reading; r.Outcome != judge.Dress || r.ByRule != judge.Replace || r.Rule != "no spare in the house" || s.Step("new-sleeve") != nil {
+		t.Errorf("decided otherwise: %+v", r)
+	}
+}
+
+func TestVerdictsOfOtherSteps(t *testing.T) {
+	b := newBench(t, Papers{}, Rules{})
+	b.safe()
+	with := bodies(t)
+	five := []string{"vane 1", "vane 2", "vane 3", "vane 4", "vane 5"}
+	with["clearance-found"], with["clearance-built"] = leafBody(five, "25", "26"), leafBody(five, "14", "15")
+	bolts := boltsBody(t, 8, 3)
+	bolts.Torque.Set = "60 N·m"
+	with["casing-bolts"] = bolts
+	s := b.walk(with)
+	// Without papers neither the setting dimension nor the gland gap, the clearance or the torque is known.
+	for _, want := range []string{"setting-built", "gland-gap-built", "clearance-built", "casing-bolts"} {
+		step := s.Step(want)
+		if step.State != Decide || step.Reading.Verdict != judge.NoLimit {
+			t.Fatalf("next is %s; %s is %s with %+v, want it to wait for a decision: no limit is never a pass", s.Next, want, step.State, step.Reading)
+		}
+		if err := b.try(Entry{Kind: Decided, Step: want, On: step.Entry, Reason: "manual is lost"}); err != nil {
+			t.Fatal(err)
+		}
+		s = b.walk(with)
+	}
+	if s.State != Signed || s.Tally.NoLimit != 3 {
+		t.Errorf("the job is %s, %+v", s.State, s.Tally)
+	}
+}
+
+func TestTorqueAndCount(t *testing.T) {
+	b := newBench(t, papers, Rules{})
+	b.safe()
+	b.keep("shims-out", countBody(6))
+	s := &scale{opening: b.Log[0].Open, plan: b.Plan, choice: choices{opening: b.Log[0].Open}, count: func(string) (int, bool) { return 6, true }}
+	torque := func(set string, ticks []int) (*Reading, field.Errors) {
+		return s.weigh(b.Plan.Step("casing-bolts"), &Body{Torque: &TorqueForm{Set: set, Ticks: ticks}}, false)
+	}
+	all := boltsBody(t, 4, 3).Torque.Ticks
+	for _, tt := range []struct {
+		set  string
+		want judge.Result
+	}{{"", judge.Within}, {"62 N·m", judge.Within}, {"63 N·m", judge.Out}, {"44.25 lbf·ft", judge.Within}} {
+		if r, errs := torque(tt.set, all); len(errs) > 0 || r.Verdict != tt.want {
+			t.Errorf("set to %q: %+v, %v; want %s", tt.set, r, errs, tt.want)
+		}
+	}
+	for name, ticks := range map[string][]int{"none": nil, "one short": all[:15], "out of order": {2}, "one too many": append(append([]int{}, all...), 1)} {
+		if r, errs := torque("", ticks); len(errs) == 0 {
+			t.Errorf("%s: %+v was taken", name, r)
+		}
+	}
+	for n, want := range map[int]judge.Result{6: judge.Within, 5: judge.Out} {
+		if r, errs := s.weigh(b.Plan.Step("shims-back"), new(countBody(n)), false); len(errs) > 0 || r.Verdict != want {
+			t.Errorf("%d shims back: %+v, %v; want %s", n, r, errs, want)
+		}
+	}
+}
+
+func TestPreviewOfAHalfFilledPanel(t *testing.T) {
+	b := newBench(t, papers, Rules{})
+	b.safe()
+	body := dialBody("0", "1", "x", "")
+	r, tell, err := Preview(b.Job, "runout-seal-found", &body)
+	if r == nil || r.Figure.Length != quantity.Thou || names(err) != "body.dial.readings[2].value" || len(tell.Echo) != 2 {
+		t.Errorf("got %+v, %+v, %v; want a reading of the two that are good and the third named", r, tell, err)
+	}
+	body = dialBody("0", "-1", "-2", "-1")
+	r, tell, err = Preview(b.Job, "runout-seal-built", &body)
+	if err != nil || r.Verdict != judge.Close || tell.Headline.Thou != "On the limit, could be either side" {
+		t.Errorf("on the limit: %+v, %+v, %v", r, tell, err)
+	}
+	body = dialBody("0", "40 mm", "0", "0")
+	if _, tell, _ = Preview(b.Job, "runout-seal-built", &body); tell.Echo[1].Odd == "" || tell.Headline.Mm != "Out of limit by 39.949 mm" {
+		t.Errorf("an absurd reading is not questioned: %+v", tell)
+	}
+	body = leafBody(vanes, "16", "20")
+	if _, tell, _ = Preview(b.Job, "clearance-built", &body); len(tell.Lines) != 3 || tell.Lines[0].Thou != "At vane 1 try the 19.0 thou leaf." {
+		t.Errorf("undecided: %+v", tell.Lines)
+	}
+	if _, _, err := Preview(b.Job, "no-such", &body); names(err) != "step" {
+		t.Errorf("no such step: %v", err)
+	}
+}
+
+func TestOpeningChecksThePapers(t *testing.T) {
+	p := backPullOut(t)
+	tests := []struct {
+		field  string
+		papers Papers
+	}{
+		{"options.seal", Papers{Options: map[string]string{"seal": "double"}}},
+		{"options.casing-joint", Papers{Options: map[string]string{"casing-joint": "glue"}}},
+		{"values.wheels", Papers{Values: map[string]Value{"wheels": {"4", ""}}}},
+		{"values.vanes.text", Papers{Values: map[string]Value{"vanes": {"many", ""}}}},
+		{"values.seal-setting.text", Papers{Values: map[string]Value{"seal-setting": {"1.5", ""}}}},
+		{"values.casing-bolt-torque.text", Papers{Values: map[string]Value{"casing-bolt-torque": {"60", ""}}}},
+		{"limits.bounce", Papers{Limits: map[string]LimitForm{"bounce": {Max: quantity.Type("1 mm"), Source: "x"}}}},
+		{"limits.gland-gap.max", Papers{Limits: map[string]LimitForm{"gland-gap": {Max: quantity.Type("1"), Source: "x"}}}},
+		{"limits.gland-gap.min", Papers{Limits: map[string]LimitForm{"gland-gap": {Min: quantity.Type("2 mm"), Max: quantity.Type("1 mm"), Source: "x"}}}},
+		{"limits.gland-gap.source", Papers{Limits: map[string]LimitForm{"gland-gap": {Max: quantity.Type("1 mm")}}}},
+	}
+	for _, tt := range tests {
+		if _, err := NewOpening(p, "LS-1", tt.papers, Rules{}, "leaks"); names(err) != tt.field {
+			t.Errorf("got %v, want an error on %s", err, tt.field)
+		}
+	}
+	if _, err := NewOpening(p, "LS-1", Papers{}, Rules{}, " "); names(err) != "complaint" {
+		t.Errorf("no complaint: %v", err)
+	}
+}
+
+func TestAChangedRecordShows(t *testing.T) {
+	b := newBench(t, papers, Rules{})
+	b.safe()
+	b.keep("end-play-found", floatBody("4"))
+	text, err := json.Marshal(b.Log)
+	if err != nil {
+		t.Fatal(err)
+	}
+	var log []Entry
+	if err := json.Unmarshal([]byte(strings.Replace(string(text), `"out":"4"`, `"out":"2"`, 1)), &log); err != nil {
+		t.Fatal(err)
+	}
+	if bad := Verify(log); bad != 5 {
+		t.Errorf("a reading changed in entry 5 shows at %d", bad)
+	}
+	if err := json.Unmarshal(text, &log); err != nil || Verify(log) != 0 {
+		t.Errorf("written and read back the chain breaks at %d, %v", Verify(log), err)
+	}
+}
+
+func TestDeriveIsPure(t *testing.T) {
+	b := newBench(t, papers, Rules{})
+	b.walk(bodies(t))
+	before, err := json.Marshal(b.Log)
+	if err != nil {
+		t.Fatal(err)
+	}
+	one := b.sheet()
+	// Remembering what was worked out before, one entry at a time.
+	memo := new(Memo)
+	var two *Sheet
+	for n := range b.Log {
+		two = Derive(Job{Plan: b.Plan, Log: b.Log[:n+1], Memo: memo})
+	}
+	after, err := json.Marshal(b.Log)
+	if err != nil || string(before) != string(after) || !reflect.DeepEqual(one, two) {
+		t.Error("Derive changed the log, or gave another sheet with what it remembers")
+	}
+}
+
+// BenchmarkDerive works out a job with a plan of 120 steps and 300 entries.
+func BenchmarkDerive(b *testing.B) {
+	b.Run("cold", func(b *testing.B) {
+		j := long(b)
+		b.ReportAllocs()
+		for b.Loop() {
+			Derive(j)
+		}
+	})
+	b.Run("after an entry", func(b *testing.B) {
+		j := long(b)
+		j.Memo = new(Memo)
+		b.ReportAllocs()
+		for b.Loop() {
+			Derive(j)
+			j.Memo.keep(nil) // what the entry before it left
+		}
+	})
+}
+
+// long is a job with the readings of the plan's last stages repeated in a plan
+// made longer, each entered several times.
+func long(b *testing.B) Job {
+	lib := backPullOut(b)
+	text := string(lib.Text)
+	var extra strings.Builder
+	for i := range 80 {
+		fmt.Fprintf(&extra, "      - {id: more-%d, kind: measure, phase: built, check: shaft-runout-coupling, title: More}\n", i)
+	}
+	text = strings.Replace(text, "  - id: hand-over\n", "  - id: more\n    title: More\n    steps:\n"+extra.String()+"\n  - id: hand-over\n", 1)
+	p, err := plan.Read("long.yaml", []byte(text))
+	if err != nil {
+		b.Fatal(err)
+	}
+	o, err := NewOpening(p, "LS-1", papers, Rules{}, "leaks")
+	if err != nil {
+		b.Fatal(err)
+	}
+	j := Job{Plan: p, Log: []Entry{{ID: "o", Seq: 1, Kind: Opened, Open: o}}}
+	add := func(step string, body Body) {
+		j.Log = append(j.Log, Entry{ID: fmt.Sprint(len(j.Log)), Seq: len(j.Log) + 1, By: tech, Kind: Kept, Step: step, Body: &body})
+	}
+	for _, stage := range p.Stages {
+		for _, s := range stage.Steps {
+			if strings.HasPrefix(s.ID, "more-") {
+				for range 3 {
+					add(s.ID, dialBody("0", "0.5", "1", "0.5"))
+				}
+			}
+		}
+	}
+	for _, s := range []string{"lock-out", "isolate", "drain", "clean", "adapter-on", "chamber-on"} {
+		add(s, Body{Done: true})
+	}
+	for len(j.Log) < 300 {
+		add("end-play-built", floatBody("1.5"))
+	}
+	return j
+}

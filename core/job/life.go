@@ -1,0 +1,174 @@
+package job
+
+import (
+	"cmp"
+	"fmt"
+	"slices"
+	"strings"
+
+	"settle/core/judge"
+	"settle/core/plan"
+	"settle/core/quantity"
+)
+
+// Past is one job of a pump, with the running hours it came in with.
+type Past struct {
+	Number string
+	Job    Job
+}
+
+// Life is how a clearance of a pump wears over its jobs.
+type Life struct {
+	Check  string      `json:"check"`
+	Title  string      `json:"title"`
+	Points []LifePoint `json:"points" nullable:"false" doc:"oldest first"`
+	Limit  *LimitShown `json:"limit" doc:"where it is reset or replaced"`
+	// What the last interval came to; missing with fewer than two jobs.
+	Rate   *Figure          `json:"rate,omitempty" doc:"wear in a thousand hours"`
+	Left   *int64           `json:"left,omitempty" doc:"running hours left from what was set, or found, last"`
+	Result judge.WearResult `json:"result,omitempty" enum:"past-limit,not-wearing,lasts,reset-now"`
+	Words  Sentence         `json:"words"`
+	Guess  string           `json:"guess,omitempty" doc:"what had to be assumed"`
+}
+
+// LifePoint is what one job found and left.
+type LifePoint struct {
+	Job   string  `json:"job"`
+	Hours float64 `json:"hours"`
+	Found *Figure `json:"found,omitempty"`
+	Built *Figure `json:"built,omitempty"`
+}
+
+// Lives works out the wear of every clearance that has a limit for it, from jobs
+// whose running hours are known. Planned is the running hours to the next
+// planned stop, nil where it is not known.
+func Lives(jobs []Past, planned *float64) []Life {
+	jobs = slices.DeleteFunc(slices.Clone(jobs), func(p Past) bool { return p.Job.Log[0].Open.Hours == nil })
+	slices.SortStableFunc(jobs, func(a, b Past) int { return cmp.Compare(*a.Job.Log[0].Open.Hours, *b.Job.Log[0].Open.Hours) })
+	lives := []Life{}
+	if len(jobs) == 0 {
+		return lives
+	}
+	last := derive(jobs[len(jobs)-1].Job)
+	for _, row := range last.sheet.Checks {
+		check := last.plan.Checks[row.Check]
+		if check.Worn == "" && check.Instrument != plan.Ring {
+			continue
+		}
+		limit := last.limit(check)
+		if check.Instrument != plan.Ring {
+			worn, ok := last.opening.Limits[check.Worn]
+			if !ok {
+				worn = judge.Limit{Origin: judge.None, Source: judge.NoneKnown}
+			}
+			limit = &worn
+		}
+		l := Life{Check: row.Check, Title: row.Title, Points: []LifePoint{}, Limit: shown(limit)}
+		for _, past := range jobs {
+			for _, c := range Derive(past.Job).Checks {
+				p := LifePoint{past.Number, *past.Job.Log[0].Open.Hours, widest(c.Found), widest(c.Built)}
+				if c.Check == row.Check && (p.Found != nil || p.Built != nil) {
+					l.Points = append(l.Points, p)
+				}
+			}
+		}
+		if len(l.Points) > 0 {
+			l.work(limit.Max, planned)
+			lives = append(lives, l)
+		}
+	}
+	return lives
+}
+
+// widest is the largest clearance of a reading: it reaches the limit first.
+func widest(t *Taken) *Figure {
+	switch {
+	case t == nil:
+		return nil
+	case t.High != nil:
+		return t.High
+	}
+	return t.Figure
+}
+
+// work finds the rate of the last interval, from what one job left to what the
+// next one found, and how long what is there now will last at it.
+func (l *Life) work(limit *quantity.Length, planned *float64) {
+	n := len(l.Points)
+	if n < 2 {
+		l.Words = plainly("One job with running hours tells no wear yet.")
+		return
+	}
+	before, now := l.Points[n-2], l.Points[n-1]
+	set := before.Built
+	if set == nil {
+		set, l.Guess = before.Found, "nobody wrote down what "+before.Job+" set: what it found is taken"
+	}
+	if set == nil || now.Found == nil || now.Hours <= before.Hours {
+		l.Words = plainly("Two jobs with a reading each, at different running hours, tell a rate.")
+		return
+	}
+	stop, top := 0.0, quantity.Length(quantity.MaxLength)
+	if planned != nil {
+		stop = *planned
+	}
+	if limit != nil {
+		top = *limit
+	}
+	worn, err := judge.Wear([]judge.Worn{{Hours: before.Hours, Clearance: set.Length}, {Hours: now.Hours, Clearance: now.Found.Length}}, top, stop)
+	if err != nil {
+		l.Words = plainly(strings.TrimPrefix(err.Error(), "history: "))
+		return
+	}
+	l.Rate = figure(worn.Rate)
+	if limit == nil {
+		l.Words = say("Wears %s in a thousand hours. No limit known: enter on the pump where it is reset.", worn.Rate)
+		return
+	}
+	from := "what was found in " + now.Job
+	if now.Built != nil {
+		// The same rate, from what the last job left.
+		again, err := judge.Wear([]judge.Worn{{Hours: 0, Clearance: max(now.Built.Length-worn.Rate, 0)}, {Hours: 1000, Clearance: now.Built.Length}}, *limit, stop)
+		if err == nil && worn.Rate > 0 && now.Built.Length > worn.Rate {
+			worn, from = again, "what was set in "+now.Job
+		}
+	}
+	l.Left, l.Result = worn.Left, worn.Result
+	switch {
+	case worn.Result == judge.PastLimit:
+		l.Words = say("Past its limit of %s: reset or replace now.", *limit)
+	case worn.Result == judge.NotWearing:
+		l.Words = plainly("Does not wear by these readings.")
+	case planned == nil:
+		l.Words = say("At %s in a thousand hours, "+hours(*worn.Left)+" are left from "+from+".", l.Rate.Length)
+	case worn.Result == judge.Lasts:
+		l.Words = say("At %s in a thousand hours, "+hours(*worn.Left)+" are left from "+from+": it lasts to the planned stop in "+hours(int64(stop))+".", l.Rate.Length)
+	default:
+		l.Words = say("At %s in a thousand hours, "+hours(*worn.Left)+" are left from "+from+", less than the "+hours(int64(stop))+" to the planned stop: reset or replace now.", l.Rate.Length)
+	}
+}
+
+func hours(n int64) string { return fmt.Sprintf("%d h", n) }
+
+// SealLives are the running hours between the jobs in which a seal was replaced.
+func SealLives(jobs []Past) []float64 {
+	var at []float64
+	for _, p := range jobs {
+		d := derive(p.Job)
+		if d.opening.Hours == nil {
+			continue
+		}
+		for i := range d.plan.Parts {
+			if key := d.plan.Parts[i].Key; strings.Contains(key, "seal") && d.choice.decided[key] == judge.Replace {
+				at = append(at, *d.opening.Hours)
+				break
+			}
+		}
+	}
+	slices.Sort(at)
+	lives := []float64{}
+	for i := 1; i < len(at); i++ {
+		lives = append(lives, at[i]-at[i-1])
+	}
+	return lives
+}

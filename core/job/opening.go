@@ -1,0 +1,187 @@
+package job
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"settle/core/field"
+	"settle/core/gauge"
+	"settle/core/judge"
+	"settle/core/plan"
+	"settle/core/quantity"
+)
+
+// Papers is what is known of a pump from its nameplate, drawing and manual, as
+// far as a job is judged by it.
+type Papers struct {
+	Options map[string]string    `json:"options" doc:"option of the plan → choice"`
+	Values  map[string]Value     `json:"values" doc:"value of the plan → as written, with its source"`
+	Limits  map[string]LimitForm `json:"limits" doc:"limit key → as written, with its source"`
+}
+
+// LimitForm is a limit as it was typed, with its unit.
+type LimitForm struct {
+	Min    quantity.Typed `json:"min,omitzero"`
+	Max    quantity.Typed `json:"max,omitzero"`
+	Source string         `json:"source"`
+}
+
+// Rules is what a shop has settled for all its work.
+type Rules struct {
+	Set     string               `json:"set" doc:"key of the general limit set"`
+	Schools map[string]string    `json:"schools"`
+	Limits  map[string]LimitForm `json:"limits"`
+}
+
+const maxComplaint = 500
+
+// CheckRules says what is wrong with a shop's rules, field by field.
+func CheckRules(r Rules) error {
+	var errs field.Errors
+	if _, ok := judge.SetByKey(r.Set); !ok {
+		var known []string
+		for _, s := range judge.Sets {
+			known = append(known, s.Key)
+		}
+		errs.Add("set", fmt.Errorf("is %q: write one of %s", r.Set, strings.Join(known, ", ")))
+	}
+	for _, key := range keys(r.Schools) {
+		i := slices.IndexFunc(plan.Schools, func(c plan.Choice) bool { return c.Key == key })
+		if i < 0 {
+			errs.Add("schools."+key, fmt.Errorf("is no school: there is nothing to choose of that name"))
+		} else if v := r.Schools[key]; !slices.ContainsFunc(plan.Schools[i].Choices, func(o plan.Option) bool { return o.Key == v }) {
+			errs.Add("schools."+key, fmt.Errorf("is %q, which is none of its choices", v))
+		}
+	}
+	_, err := layer(judge.Shop, r.Limits)
+	errs.Add("", err)
+	return errs.Err()
+}
+
+// maxRunning bounds running hours: more than a century.
+const maxRunning = 1e6
+
+// Run notes the running hours a pump came in with; nil where nobody knows them.
+func (o *Opening) Run(hours *float64) error {
+	if hours != nil && !(*hours >= 0 && *hours <= maxRunning) {
+		return field.Errorf("hours", "is %g: write the running hours of the pump, 0 or more, or leave it blank", *hours)
+	}
+	o.Hours = hours
+	return nil
+}
+
+// NewOpening copies what a job will be judged by: the pump's options and
+// values, and the limits resolved once, maker before shop before general set.
+func NewOpening(p *plan.Plan, tag string, papers Papers, rules Rules, complaint string) (*Opening, error) {
+	var errs field.Errors
+	if strings.TrimSpace(complaint) == "" {
+		errs.Add("complaint", fmt.Errorf("is missing: write why the pump is here: leak, noise, heat, low flow, planned"))
+	}
+	if len(complaint) > maxComplaint {
+		errs.Add("complaint", fmt.Errorf("is longer than %d letters", maxComplaint))
+	}
+	errs.Add("", CheckPapers(p, papers))
+	if err := errs.Err(); err != nil {
+		return nil, err
+	}
+	from, dimensions, err := sources(p, papers, rules)
+	if err != nil {
+		return nil, err
+	}
+	o := &Opening{
+		Pump: tag, Complaint: complaint, Plan: p.Key, Version: p.Version, PlanHash: p.Hash,
+		Options: plan.Defaults(p.Options, papers.Options), Schools: plan.Defaults(plan.Schools, rules.Schools),
+		Values: papers.Values, Limits: map[string]judge.Limit{},
+	}
+	if o.Values == nil {
+		o.Values = map[string]Value{}
+	}
+	for _, key := range p.LimitKeys() {
+		o.Limits[key] = judge.Resolve(key, dimensions, layers(from)...)
+	}
+	return o, nil
+}
+
+// CheckPapers says what is wrong with a pump's options, values and limits under
+// a plan, field by field.
+func CheckPapers(p *plan.Plan, papers Papers) error {
+	var errs field.Errors
+	for _, key := range keys(papers.Options) {
+		i := slices.IndexFunc(p.Options, func(c plan.Choice) bool { return c.Key == key })
+		if i < 0 {
+			errs.Add("options."+key, fmt.Errorf("is no option of this construction"))
+		} else if v := papers.Options[key]; !slices.ContainsFunc(p.Options[i].Choices, func(o plan.Option) bool { return o.Key == v }) {
+			errs.Add("options."+key, fmt.Errorf("is %q, which is none of its choices", v))
+		}
+	}
+	for _, key := range keys(papers.Values) {
+		i := slices.IndexFunc(p.Values, func(v plan.Ask) bool { return v.Key == key })
+		if i < 0 {
+			errs.Add("values."+key, fmt.Errorf("is nothing this construction asks for"))
+		} else {
+			errs.Add("", CheckValue(p.Values[i], papers.Values[key]))
+		}
+	}
+	if len(papers.Limits) > 0 {
+		errs.Add("", CheckLimits(papers.Limits, p.LimitKeys()))
+	}
+	return errs.Err()
+}
+
+// planLayer is what the plan itself brings along, where neither maker nor shop
+// has written a limit down.
+func planLayer(p *plan.Plan) judge.Layer {
+	out := judge.Layer{Origin: judge.General, Limits: map[string]judge.Rule{}}
+	read := func(text string) *quantity.Length {
+		l, err := quantity.Parse(text, "")
+		if err != nil { // blank: the plan was checked
+			return nil
+		}
+		return &l
+	}
+	for key, b := range p.Limits {
+		rule := judge.Rule{Bounds: judge.Bounds{Min: read(b.Min), Max: read(b.Max)}, Source: b.Source, Factor: b.Factor, Of: b.Of, Cap: read(b.Cap)}
+		for _, v := range p.Values {
+			if v.Key == b.Of {
+				rule.NeedsWord = strings.ToLower(v.Title)
+			}
+		}
+		out.Limits[key] = rule
+	}
+	return out
+}
+
+func layer(origin judge.Origin, forms map[string]LimitForm) (judge.Layer, error) {
+	out := judge.Layer{Origin: origin, Limits: map[string]judge.Rule{}}
+	var r gauge.Reader
+	for _, key := range keys(forms) {
+		f, path := forms[key], "limits."+key
+		if f.Blank() {
+			continue
+		}
+		if f.Min.Blank() && f.Max.Blank() {
+			r.Errors.Add(path+".max", errNoBound)
+			continue
+		}
+		r.Partial = true // one bound may be blank
+		b := judge.Bounds{Min: r.Optional(gauge.Named(path+".min"), f.Min), Max: r.Optional(gauge.Named(path+".max"), f.Max)}
+		if err := b.Check(); err != nil {
+			r.Errors.Add(path+".min", fmt.Errorf("is over the max: the min is the smaller of the two"))
+		}
+		if strings.TrimSpace(f.Source) == "" {
+			r.Errors.Add(path+".source", fmt.Errorf("is missing: say where the limit comes from, such as maker's manual, table 4"))
+		}
+		out.Limits[key] = judge.Rule{Bounds: b, Source: f.Source}
+	}
+	return out, r.Errors.Err()
+}
+
+func keys[V any](m map[string]V) []string {
+	out := make([]string, 0, len(m))
+	for k := range m {
+		out = append(out, k)
+	}
+	slices.Sort(out)
+	return out
+}

@@ -1,0 +1,96 @@
+package job
+
+import (
+	"fmt"
+	"reflect"
+	"strings"
+	"time"
+
+	"settle/core/field"
+	"settle/core/gauge"
+	"settle/core/plan"
+)
+
+// PhotoForm names the pictures of a step; where there is no camera, words do.
+type PhotoForm struct {
+	Photos []string `json:"photos,omitempty" doc:"ids of pictures kept with the job"`
+	Of     string   `json:"of,omitempty" doc:"pictured: the finding it shows"`
+	Words  string   `json:"words,omitempty" doc:"where else the picture is kept"`
+}
+
+func photo(f *PhotoForm, r *gauge.Reader) *Reading {
+	if f == nil || len(f.Photos) == 0 && strings.TrimSpace(f.Words) == "" {
+		return missing(r, "photo", "is missing: take the picture, or write where it is kept")
+	}
+	if len(f.Photos) > maxPhotos {
+		r.Errors.Add("photo.photos", fmt.Errorf("has %d pictures: %d are enough for one step", len(f.Photos), maxPhotos))
+		return nil
+	}
+	reading := &Reading{Text: "kept elsewhere: " + f.Words}
+	switch n := len(f.Photos); {
+	case n == 1:
+		reading.Text = "1 picture"
+	case n > 1:
+		reading.Text = fmt.Sprintf("%d pictures", n)
+	}
+	return reading
+}
+
+// Picture is a picture of a step, or of a finding on its part.
+type Picture struct {
+	ID    string    `json:"id"`
+	Of    string    `json:"of,omitempty" doc:"the finding it shows, in words"`
+	Words string    `json:"words,omitempty"`
+	By    string    `json:"by"`
+	At    time.Time `json:"at"`
+}
+
+// pictured checks pictures that are added to a step.
+func (s *scale) pictured(step *plan.Step, b *Body) error {
+	if b == nil || b.Photo == nil || len(b.Photo.Photos) == 0 {
+		return field.Errorf("body.photo.photos", "is missing: take the picture first")
+	}
+	if len(b.Photo.Photos) > maxPhotos {
+		return field.Errorf("body.photo.photos", "has %d pictures: %d are enough for one step", len(b.Photo.Photos), maxPhotos)
+	}
+	if !onlyPhoto(*b) {
+		return field.Errorf("body", "holds more than pictures")
+	}
+	if _, ok := s.finding(step, b.Photo.Of); !ok && b.Photo.Of != "" {
+		return field.Errorf("body.photo.of", "%q is no finding of this step", b.Photo.Of)
+	}
+	return nil
+}
+
+func onlyPhoto(b Body) bool {
+	b.Photo, b.Unit = nil, ""
+	return reflect.ValueOf(b).IsZero()
+}
+
+// finding is what a finding of a step's part is called.
+func (s *scale) finding(step *plan.Step, key string) (string, bool) {
+	if part := s.plan.Part(step.Part); part != nil {
+		for _, f := range part.Findings {
+			if f.Key == key {
+				return f.Words, true
+			}
+		}
+	}
+	return "", false
+}
+
+// pictures are those of an entry.
+func (s *scale) pictures(step *plan.Step, e *Entry) []Picture {
+	var out []Picture
+	if e == nil || e.Body == nil || e.Body.Photo == nil || step == nil {
+		return nil
+	}
+	of, _ := s.finding(step, e.Body.Photo.Of)
+	for _, id := range e.Body.Photo.Photos {
+		out = append(out, Picture{ID: id, Of: of, Words: e.Body.Photo.Words, By: e.By.Name, At: e.At})
+	}
+	return out
+}
+
+// maxPhotos bounds the pictures of one step.
+const maxPhotos = 24

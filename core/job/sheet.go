@@ -1,0 +1,249 @@
+package job
+
+import (
+	"time"
+
+	"settle/core/gauge"
+	"settle/core/judge"
+	"settle/core/plan"
+)
+
+// State is how far a job has come.
+type State string
+
+// The states of a job.
+const (
+	Received State = "received" // opened, nothing entered yet
+	InWork   State = "in-work"
+	Ready    State = "ready" // all done but the signature
+	Signed   State = "signed"
+)
+
+// Sheet is everything there is to show of a job.
+type Sheet struct {
+	State    State          `json:"state" enum:"received,in-work,ready,signed"`
+	Next     string         `json:"next,omitempty" doc:"id of the step to do next"`
+	Stages   []StageSheet   `json:"stages" nullable:"false"`
+	Stations []StationSheet `json:"stations" nullable:"false" doc:"from the driver end"`
+	Checks   []CheckSheet   `json:"checks" nullable:"false" doc:"stations first, in their order, then those without a place"`
+	Pieces   []PieceSheet   `json:"pieces" nullable:"false"`
+	Vertical bool           `json:"vertical,omitempty" doc:"the pump stands; up is to the left of the line"`
+	Tally    Tally          `json:"tally" doc:"of the as-built checks"`
+	Signed   *Signature     `json:"signed,omitempty"`
+	Kit      []KitLine      `json:"kit" nullable:"false" doc:"parts to order, on the bench, used, to return"`
+	Causes   []judge.Likely `json:"causes" nullable:"false" doc:"what may be behind the readings and findings together, the most likely first"`
+	Length   int            `json:"length" doc:"number of entries in the log"`
+}
+
+// StageSheet is one stage and its steps.
+type StageSheet struct {
+	ID    string      `json:"id"`
+	Title string      `json:"title"`
+	Done  int         `json:"done"`
+	Total int         `json:"total"`
+	Open  bool        `json:"open" doc:"whether something can be entered in it"`
+	Steps []StepSheet `json:"steps" nullable:"false"`
+}
+
+// StepState is how a step stands.
+type StepState string
+
+// The states of a step.
+const (
+	Open    StepState = "open"
+	Blocked StepState = "blocked"
+	Done    StepState = "done"
+	Decide  StepState = "decide" // entered, and a person's decision is due
+)
+
+// StepSheet is one step as it stands.
+type StepSheet struct {
+	ID       string    `json:"id"`
+	Kind     string    `json:"kind" enum:"do,caution,turn,measure,count,mark,inspect,torque,set,heat,wait,drip,test,align,grease,photo,sign"`
+	Base     string    `json:"base,omitempty" doc:"the step this is one of several of: the same work on each end or stage"`
+	Member   string    `json:"member,omitempty" doc:"which of them, short"`
+	Title    string    `json:"title"`
+	Short    string    `json:"short" doc:"for the order of work"`
+	How      string    `json:"how,omitempty"`
+	Why      string    `json:"why,omitempty"`
+	Cautions []string  `json:"cautions,omitempty"`
+	Phase    string    `json:"phase,omitempty" enum:"found,built"`
+	Check    string    `json:"check,omitempty"`
+	Lead     bool      `json:"lead,omitempty"`
+	Compound string    `json:"compound,omitempty" doc:"what goes on"`
+	Follows  bool      `json:"follows,omitempty" doc:"comes after the hand-back"`
+	Again    string    `json:"again,omitempty" doc:"why it is to be done again"`
+	State    StepState `json:"state" enum:"open,blocked,done,decide"`
+	Blocked  string    `json:"blocked,omitempty" doc:"why nothing can be entered"`
+	Entry    string    `json:"entry,omitempty" doc:"id of the entry that counts"`
+	Entries  int       `json:"entries,omitempty" doc:"how often it was entered"`
+	Reading  *Reading  `json:"reading,omitempty"`
+	Decision *Decision `json:"decision,omitempty" doc:"a person's, on a reading that needs one"`
+	Pictures []Picture `json:"pictures,omitempty" doc:"of the step and of the findings at it"`
+	Panel    Panel     `json:"panel"`
+}
+
+// Panel is what the instrument of a step needs to be drawn.
+type Panel struct {
+	Instrument string          `json:"instrument" enum:"ack,turn,dial,float,feeler,setting,direct,travel,count,mark,inspect,torque,tool,heat,wait,test,photo,sign"`
+	Tool       string          `json:"tool,omitempty" doc:"the step's calculator"`
+	Given      Input           `json:"given,omitempty" doc:"what the plan and the pump's papers say of it"`
+	Surface    gauge.Surface   `json:"surface,omitempty" enum:"rim,bore,face"`
+	Indicator  gauge.Indicator `json:"indicator,omitempty" enum:"fixed,turns"`
+	Places     []string        `json:"places,omitempty"`
+	Repeats    int             `json:"repeats,omitempty"`
+	Nominal    *Figure         `json:"nominal,omitempty"`
+	NominalOf  string          `json:"nominal_source,omitempty"`
+	Limit      *LimitShown     `json:"limit,omitempty"`
+	Found      *Figure         `json:"found,omitempty" doc:"the as-found figure, beside an as-built one"`
+	FoundBody  *Body           `json:"found_body,omitempty"`
+	Of         string          `json:"of,omitempty"`
+	Same       *int            `json:"same,omitempty" doc:"the number that must come back"`
+	Marks      []string        `json:"marks,omitempty"`
+	Part       string          `json:"part,omitempty"`
+	Findings   []FindingShown  `json:"findings,omitempty"`
+	Rule       string          `json:"rule,omitempty" doc:"what is settled for the part beforehand"`
+	RuleSays   judge.Outcome   `json:"rule_says,omitempty" enum:"reuse,dress,repair,replace,order"`
+	Order      []int           `json:"order,omitempty" doc:"crossing order of the bolts"`
+	Passes     []int           `json:"passes,omitempty" doc:"percent; a check pass follows"`
+	Torque     *Pull           `json:"torque,omitempty"`
+	Thread     string          `json:"thread,omitempty"`
+	Minutes    int             `json:"minutes,omitempty" doc:"to be home, to wait, or to hold the pressure"`
+	Below      int             `json:"below,omitempty" doc:"°C"`
+	Onto       []string        `json:"onto,omitempty" doc:"what must be on the shaft before the heater is switched on"`
+	Pressure   string          `json:"pressure,omitempty"`
+	Drops      int             `json:"drops,omitempty"`
+	Leaf       bool            `json:"leaf,omitempty" doc:"a leaf is meant, not a gauge"`
+}
+
+// LimitShown is a limit with its source.
+type LimitShown struct {
+	Min    *Figure      `json:"min,omitempty"`
+	Max    *Figure      `json:"max,omitempty"`
+	Origin judge.Origin `json:"origin" enum:"maker,shop,general,none"`
+	Source string       `json:"source"`
+}
+
+// FindingShown is one finding of a part's list.
+type FindingShown struct {
+	Key     string        `json:"key"`
+	Words   string        `json:"words"`
+	Outcome judge.Outcome `json:"outcome" enum:"reuse,dress,repair,replace,order"`
+	Rule    string        `json:"rule"`
+}
+
+// Decision is a person's, with the reason.
+type Decision struct {
+	By     Person    `json:"by"`
+	At     time.Time `json:"at"`
+	Reason string    `json:"reason"`
+}
+
+// StationSheet is a place on the shaft line with its check.
+type StationSheet struct {
+	Letter string `json:"letter"`
+	At     string `json:"at" doc:"piece.point"`
+	CheckSheet
+}
+
+// CheckSheet is a check as found beside as built.
+type CheckSheet struct {
+	Check  string      `json:"check"`
+	Title  string      `json:"title"`
+	Short  string      `json:"short"`
+	Letter string      `json:"letter,omitempty"`
+	Limit  *LimitShown `json:"limit"`
+	Found  *Taken      `json:"found,omitempty"`
+	Built  *Taken      `json:"built,omitempty"`
+	Change *Figure     `json:"change,omitempty" doc:"built − found"`
+	Step   string      `json:"step,omitempty" doc:"where a tap on its flag leads"`
+}
+
+// Taken is one reading of a check.
+type Taken struct {
+	Step     string       `json:"step"`
+	Figure   *Figure      `json:"figure,omitempty"`
+	High     *Figure      `json:"high,omitempty"`
+	Verdict  judge.Result `json:"verdict,omitempty" enum:"within,close,out,undecided,no-limit"`
+	Decision *Decision    `json:"decision,omitempty"`
+	Rounds   int          `json:"rounds" doc:"how often it was entered"`
+	Earlier  []Round      `json:"earlier,omitempty" doc:"what the rounds before came to, where a stage was done again"`
+}
+
+// Round is what a check came to before its stage was reopened.
+type Round struct {
+	Figure  *Figure      `json:"figure,omitempty"`
+	High    *Figure      `json:"high,omitempty"`
+	Verdict judge.Result `json:"verdict,omitempty" enum:"within,close,out,undecided,no-limit"`
+	Why     string       `json:"why" doc:"what sent the work back"`
+}
+
+// PieceSheet is a piece of the shaft line; one that is not fitted is drawn pale.
+type PieceSheet struct {
+	Piece  string `json:"piece"`
+	Fitted bool   `json:"fitted"`
+}
+
+// Tally counts the as-built checks by verdict.
+type Tally struct {
+	Within      int `json:"within"`
+	Close       int `json:"close"`
+	Out         int `json:"out"`
+	Undecided   int `json:"undecided"`
+	NoLimit     int `json:"no_limit"`
+	NotMeasured int `json:"not_measured"`
+	ToFollow    int `json:"to_follow" doc:"steps that come after the hand-back and are open"`
+}
+
+func (t *Tally) add(r judge.Result) {
+	switch r {
+	case judge.Within:
+		t.Within++
+	case judge.Close:
+		t.Close++
+	case judge.Out:
+		t.Out++
+	case judge.Undecided:
+		t.Undecided++
+	case judge.NoLimit:
+		t.NoLimit++
+	default:
+		t.NotMeasured++
+	}
+}
+
+// Signature closes a job.
+type Signature struct {
+	By     Person    `json:"by"`
+	At     time.Time `json:"at"`
+	Remark string    `json:"remark,omitempty"`
+}
+
+// Step returns the step of that id, or nil where the plan has none or its
+// condition does not hold.
+func (s *Sheet) Step(id string) *StepSheet {
+	for i := range s.Stages {
+		for j := range s.Stages[i].Steps {
+			if s.Stages[i].Steps[j].ID == id {
+				return &s.Stages[i].Steps[j]
+			}
+		}
+	}
+	return nil
+}
+
+// ShowLimit is a limit as it is shown.
+func ShowLimit(l judge.Limit) LimitShown {
+	return LimitShown{Min: maybe(l.Min), Max: maybe(l.Max), Origin: l.Origin, Source: l.Source}
+}
+
+func shown(l *judge.Limit) *LimitShown {
+	s := ShowLimit(*l)
+	return &s
+}
+
+var instruments = map[string]string{
+	plan.Do: "ack", plan.Caution: "ack", plan.Turn: "turn", plan.Count: "count", plan.Mark: "mark",
+	plan.Inspect: "inspect", plan.Torque: "torque", plan.Set: "tool", plan.Heat: "heat", plan.Wait: "wait", plan.Drip: "tool",
+	plan.Test: "test", plan.Align: "tool", plan.Grease: "tool", plan.Photo: "photo", plan.Sign: "sign",
+}

@@ -1,0 +1,200 @@
+package judge
+
+import (
+	"math"
+
+	"settle/core/gauge"
+	"settle/core/quantity"
+)
+
+// Result is the word of a verdict.
+type Result string
+
+// The words, one list everywhere. On the limit is inside.
+const (
+	Within    Result = "within"
+	Close     Result = "close"     // inside, but nearer to the limit than the gauge can tell
+	Out       Result = "out"       // outside
+	Undecided Result = "undecided" // the feeler bracket straddles the limit
+	NoLimit   Result = "no-limit"  // nothing to judge by
+)
+
+// NeedsDecision reports whether a person has to decide, with a reason, before
+// the stage closes.
+func (r Result) NeedsDecision() bool { return r == Out || r == Undecided || r == NoLimit }
+
+// Verdict is the result of holding a length against its bounds.
+type Verdict struct {
+	Result      Result
+	Margin      *quantity.Length // distance to the nearest bound, negative outside; nil without a limit
+	Uncertainty quantity.Length
+}
+
+// Length judges a measured length known to ± uncertainty.
+func Length(measured, uncertainty quantity.Length, b Bounds) Verdict {
+	if b.Open() {
+		return Verdict{Result: NoLimit, Uncertainty: uncertainty}
+	}
+	margin := quantity.Length(math.MaxInt64)
+	if b.Min != nil {
+		margin = min(margin, measured-*b.Min)
+	}
+	if b.Max != nil {
+		margin = min(margin, *b.Max-measured)
+	}
+	v := Verdict{Result: Within, Margin: &margin, Uncertainty: uncertainty}
+	switch {
+	case margin < 0:
+		v.Result = Out
+	case margin < uncertainty:
+		v.Result = Close
+	}
+	return v
+}
+
+// OpeningResult is the verdict on the clearance at one place: a Result, or
+// which way it is out.
+type OpeningResult string
+
+// How one place can be out.
+const (
+	Tight OpeningResult = "tight"
+	Wide  OpeningResult = "wide"
+)
+
+// Place is one judged opening.
+type Place struct {
+	gauge.Opening
+	Result   OpeningResult
+	NextLeaf *quantity.Length // the leaf that would settle it; nil unless undecided
+}
+
+// Places is the verdict on a clearance over all its places.
+type Places struct {
+	Places   []Place
+	Result   Result
+	Warnings []string
+}
+
+// The warnings of a clearance, as codes.
+const (
+	LeavesTooCoarse = "leaves-too-coarse"
+	TightAndWide    = "tight-and-wide"
+)
+
+// Openings judges the clearance at every place. The uncertainty is that of the
+// direct readings; a bracket is its own. The leaves are those at hand, in any
+// order.
+func Openings(openings []gauge.Opening, uncertainty quantity.Length, b Bounds, leaves []quantity.Length) Places {
+	out := Places{Places: make([]Place, 0, len(openings)), Result: Within}
+	var tight, wide, undecided, nearly, coarse bool
+	for _, o := range openings {
+		p := Place{Opening: o, Result: opening(o, uncertainty, b)}
+		switch p.Result {
+		case Tight:
+			tight = true
+		case Wide:
+			wide = true
+		case OpeningResult(Close):
+			nearly = true
+		case OpeningResult(Undecided):
+			undecided = true
+			if p.NextLeaf = nextLeaf(o, b, leaves); p.NextLeaf == nil {
+				coarse = true
+			}
+		}
+		out.Places = append(out.Places, p)
+	}
+	switch {
+	case b.Open():
+		out.Result = NoLimit
+	case tight || wide:
+		out.Result = Out
+	case undecided:
+		out.Result = Undecided
+	case nearly:
+		out.Result = Close
+	}
+	if coarse {
+		out.Warnings = append(out.Warnings, LeavesTooCoarse)
+	}
+	if tight && wide {
+		out.Warnings = append(out.Warnings, TightAndWide)
+	}
+	return out
+}
+
+func opening(o gauge.Opening, uncertainty quantity.Length, b Bounds) OpeningResult {
+	if b.Open() {
+		return OpeningResult(NoLimit)
+	}
+	if o.Direct {
+		v := Length(o.Low, uncertainty, b)
+		switch {
+		case v.Result != Out:
+			return OpeningResult(v.Result)
+		case b.Min != nil && o.Low < *b.Min:
+			return Tight
+		}
+		return Wide
+	}
+	// go ≤ gap < no-go
+	switch {
+	case b.Min != nil && o.High <= *b.Min:
+		return Tight
+	case b.Max != nil && o.Low > *b.Max:
+		return Wide
+	case (b.Min == nil || o.Low >= *b.Min) && (b.Max == nil || o.High <= *b.Max):
+		return OpeningResult(Within)
+	}
+	return OpeningResult(Undecided)
+}
+
+// nextLeaf is the leaf to try next at an undecided place: while the one that
+// goes is below the window, the smallest that reaches it; else the smallest
+// beyond it. Only leaves strictly inside the bracket tell anything new.
+func nextLeaf(o gauge.Opening, b Bounds, leaves []quantity.Length) *quantity.Length {
+	var next *quantity.Length
+	for _, leaf := range leaves {
+		if leaf <= o.Low || leaf >= o.High || next != nil && leaf >= *next {
+			continue
+		}
+		if b.Min != nil && o.Low < *b.Min {
+			if leaf < *b.Min {
+				continue
+			}
+		} else if b.Max == nil || leaf <= *b.Max {
+			continue
+		}
+		next = &leaf
+	}
+	return next
+}
+
+// Headline says a verdict on a length in words.
+func (v Verdict) Headline() quantity.Sentence {
+	switch {
+	case v.Result == NoLimit || v.Margin == nil:
+		return quantity.Plainly("No limit known, nothing is judged")
+	case v.Result == Out:
+		return quantity.Say("Out of limit by %s", -*v.Margin)
+	case v.Result == Close && *v.Margin == 0:
+		return quantity.Plainly("On the limit, could be either side")
+	case v.Result == Close:
+		return quantity.Plainly("Within, but close to the limit")
+	}
+	return quantity.Say("Within, %s to spare", *v.Margin)
+}
+
+// Say writes the bounds in words: "12.0 thou to 18.0 thou", "at most 2.0 thou".
+func (b Bounds) Say(say func(format string, lengths ...quantity.Length) quantity.Sentence) quantity.Sentence {
+	switch {
+	case b.Min != nil && b.Max != nil:
+		return say("%s to %s", *b.Min, *b.Max)
+	case b.Max != nil:
+		return say("at most %s", *b.Max)
+	case b.Min != nil:
+		return say("at least %s", *b.Min)
+	}
+	return quantity.Plainly("none given")
+}

@@ -1,0 +1,543 @@
+package plan
+
+import (
+	"errors"
+	"fmt"
+	"slices"
+	"strconv"
+	"strings"
+
+	"settle/core/gauge"
+	"settle/core/judge"
+	"settle/core/quantity"
+)
+
+// A checker gathers what is wrong with a plan.
+type checker struct {
+	p       *Plan
+	errs    []error
+	stages  map[string]bool
+	values  map[string]string // key → kind
+	repeats map[string]*Repeat
+}
+
+func (c *checker) fault(line int, step, format string, args ...any) {
+	c.errs = append(c.errs, &Error{Line: line, Step: step, Message: fmt.Sprintf(format, args...)})
+}
+
+// check says all that is wrong with a plan that has been read, and fills its
+// tables.
+func (p *Plan) check() error {
+	c := &checker{p: p, stages: map[string]bool{}, values: map[string]string{}, repeats: map[string]*Repeat{}}
+	p.steps, p.parts = map[string]*Step{}, map[string]*Part{}
+	for _, need := range []struct{ key, value string }{{"key", p.Key}, {"title", p.Title}, {"construction", p.Construction}} {
+		if need.value == "" {
+			c.fault(1, "", "%s is missing at the head of the plan", need.key)
+		}
+	}
+	if p.Version < 1 {
+		c.fault(1, "", "version is %d: write 1 for the first, and one more with each change", p.Version)
+	}
+	if len(p.Stages) == 0 {
+		c.fault(1, "", "stages is missing: a plan has at least one stage with a step")
+	}
+	c.choices("option", p.Options)
+	for _, o := range p.Options {
+		if slices.ContainsFunc(Schools, func(s Choice) bool { return s.Key == o.Key }) {
+			c.fault(o.line, "", "option %s has the name of a school of the shop: choose another", o.Key)
+		}
+	}
+	for _, v := range p.Values {
+		if v.Key == "" || v.Title == "" {
+			c.fault(v.line, "", "a value needs a key and a title")
+		}
+		if !slices.Contains([]string{LengthValue, TorqueValue, NumberValue, AmountValue, WordsValue}, v.Kind) {
+			c.fault(v.line, "", "value %s: kind is %q: write length, torque, number, amount or words", v.Key, v.Kind)
+		} else if v.Default != "" && !v.fits(v.Default) {
+			c.fault(v.line, "", "value %s: default %q is no %s", v.Key, v.Default, v.Kind)
+		}
+		if _, twice := c.values[v.Key]; twice {
+			c.fault(v.line, "", "value %s stands here twice", v.Key)
+		}
+		c.values[v.Key] = v.Kind
+	}
+	for i := range p.Repeats {
+		c.repeat(&p.Repeats[i])
+	}
+	for _, key := range sorted(p.Limits) {
+		c.bound(key, p.Limits[key])
+	}
+	for i := range p.Parts {
+		part := &p.Parts[i]
+		if p.parts[part.Key] != nil {
+			c.fault(part.line, "", "part %s stands here twice", part.Key)
+		}
+		p.parts[part.Key] = part
+	}
+	for _, part := range p.Parts {
+		c.part(part)
+	}
+	for _, key := range sorted(p.Checks) {
+		c.check(key, p.Checks[key])
+	}
+	for i := range p.Stages {
+		stage := &p.Stages[i]
+		if stage.ID == "" || stage.Title == "" {
+			c.fault(stage.line, "", "a stage needs an id and a title")
+		}
+		if c.stages[stage.ID] {
+			c.fault(stage.line, "", "stage %s stands here twice", stage.ID)
+		}
+		for _, before := range stage.After {
+			if !c.stages[before] {
+				c.fault(stage.line, "", "stage %s comes after %q, and no stage before it has that id", stage.ID, before)
+			}
+		}
+		c.stages[stage.ID] = true
+		if len(stage.Steps) == 0 {
+			c.fault(stage.line, "", "stage %s has no steps", stage.ID)
+		}
+		for j := range stage.Steps {
+			c.step(&stage.Steps[j])
+		}
+	}
+	c.shaftLine()
+	return errors.Join(c.errs...)
+}
+
+// fits reports whether a text is of the kind that is asked.
+func (a Ask) fits(text string) bool {
+	switch a.Kind {
+	case NumberValue:
+		_, err := strconv.Atoi(text)
+		return err == nil
+	case AmountValue:
+		_, err := strconv.ParseFloat(text, 64)
+		return err == nil
+	case LengthValue:
+		_, err := quantity.Parse(text, "")
+		return err == nil
+	case TorqueValue:
+		_, err := quantity.ParseTorque(text)
+		return err == nil
+	}
+	return true
+}
+
+func (c *checker) repeat(r *Repeat) {
+	if r.Key == "" || r.Title == "" {
+		c.fault(r.line, "", "a repeat needs a key and a title")
+	}
+	if c.repeats[r.Key] != nil {
+		c.fault(r.line, "", "repeat %s stands here twice", r.Key)
+	}
+	c.repeats[r.Key] = r
+	switch {
+	case r.Count != "" && len(r.Members) > 0:
+		c.fault(r.line, "", "repeat %s has members and a count: write one of them", r.Key)
+	case r.Count != "":
+		c.value(r.line, "", "repeat "+r.Key+": count", r.Count, NumberValue)
+		if r.Short == "" {
+			c.fault(r.line, "", "repeat %s: short is missing: the word for one, such as stage", r.Key)
+		}
+	case len(r.Members) < 2:
+		c.fault(r.line, "", "repeat %s needs at least two members, or the value that counts them", r.Key)
+	}
+	for _, m := range r.Members {
+		if m.Key == "" || m.Title == "" || m.Short == "" || strings.ContainsAny(m.Key, "@ ") {
+			c.fault(r.line, "", "repeat %s: a member needs a key without spaces, a title and a short one", r.Key)
+		}
+	}
+}
+
+// repeated says whether for names a repeat of the plan.
+func (c *checker) repeated(line int, step, key string) {
+	if key != "" && c.repeats[key] == nil {
+		c.fault(line, step, "for is %q: name one of the plan's repeats", key)
+	}
+}
+
+func (c *checker) bound(key string, b *Bound) {
+	if b == nil {
+		c.fault(1, "", "limit %s is empty", key)
+		return
+	}
+	for _, text := range []string{b.Min, b.Max, b.Cap} {
+		if _, err := quantity.Parse(text, ""); text != "" && err != nil {
+			c.fault(b.line, "", "limit %s: %v", key, err)
+		}
+	}
+	if b.Source == "" {
+		c.fault(b.line, "", "limit %s: source is missing: say where it comes from", key)
+	}
+	switch {
+	case b.Factor != 0 && b.Max != "":
+		c.fault(b.line, "", "limit %s has a max and a factor: write one of them", key)
+	case b.Factor != 0:
+		c.value(b.line, "", "limit "+key+": of", b.Of, LengthValue)
+	case b.Min == "" && b.Max == "":
+		c.fault(b.line, "", "limit %s has no bound: write min, max, or factor with of", key)
+	}
+}
+
+func sorted[V any](m map[string]V) []string {
+	var keys []string
+	for k := range m {
+		keys = append(keys, k)
+	}
+	slices.Sort(keys)
+	return keys
+}
+
+func (c *checker) choices(word string, list []Choice) {
+	for _, x := range list {
+		var keys []string
+		for _, o := range x.Choices {
+			keys = append(keys, o.Key)
+		}
+		if len(keys) < 2 {
+			c.fault(x.line, "", "%s %s needs at least two choices", word, x.Key)
+		} else if !slices.Contains(keys, x.Default) {
+			c.fault(x.line, "", "%s %s: default %q is none of its choices %s", word, x.Key, x.Default, strings.Join(keys, ", "))
+		}
+	}
+}
+
+func (c *checker) conditions(line int, step string, conditions Conditions) {
+	for _, x := range conditions {
+		if x.Op == "decided" {
+			if c.p.parts[x.Key] == nil {
+				c.fault(line, step, "condition %q: there is no part %q", x, x.Key)
+			} else if slices.ContainsFunc(x.Values, func(v string) bool { return !judge.Outcome(v).Known() }) {
+				c.fault(line, step, "condition %q: write decided reuse, dress, repair, replace or order", x)
+			}
+			continue
+		}
+		if c.repeats[x.Key] != nil {
+			if s := c.p.steps[step]; s == nil || s.For != x.Key {
+				c.fault(line, step, "condition %q: only a step that is for %s may ask it", x, x.Key)
+			}
+			continue
+		}
+		for _, value := range x.Values {
+			if !slices.ContainsFunc(slices.Concat(c.p.Options, Schools), func(o Choice) bool {
+				return o.Key == x.Key && slices.ContainsFunc(o.Choices, func(o Option) bool { return o.Key == value })
+			}) {
+				c.fault(line, step, "condition %q: no option or school has that choice", x)
+			}
+		}
+	}
+}
+
+func (c *checker) part(part Part) {
+	if part.Key == "" || part.Title == "" {
+		c.fault(part.line, "", "a part needs a key and a title")
+	}
+	c.repeated(part.line, "", part.For)
+	c.conditions(part.line, "", part.When)
+	if part.Kit != "" && part.Kit != "always" && part.Kit != "if-needed" {
+		c.fault(part.line, "", "part %s: kit is %q: write always or if-needed", part.Key, part.Kit)
+	}
+	for _, other := range part.Drags {
+		if c.p.parts[other] == nil {
+			c.fault(part.line, "", "part %s drags %q along, which is no part", part.Key, other)
+		}
+	}
+	for _, j := range part.Judged {
+		if c.p.Checks[j.Check] == nil {
+			c.fault(j.line, "", "part %s is judged by %q: name one of the plan's checks", part.Key, j.Check)
+		}
+		if !j.Outcome.Known() || j.Rule == "" {
+			c.fault(j.line, "", "part %s: judged needs an outcome (reuse, dress, repair, replace, order) and the rule in words", part.Key)
+		}
+	}
+	if part.Quantity < 1 {
+		c.fault(part.line, "", "part %s: quantity is %d: write how many the pump has", part.Key, part.Quantity)
+	}
+	for _, f := range part.Findings {
+		if !f.Outcome.Known() {
+			c.fault(f.line, "", "part %s, finding %s: outcome is %q: write reuse, dress, repair, replace or order", part.Key, f.Key, f.Outcome)
+		}
+		if f.Sign != "" && !slices.Contains(judge.FindingSigns(), f.Sign) {
+			c.fault(f.line, "", "part %s, finding %s: sign is %q: write one of %v", part.Key, f.Key, f.Sign, judge.FindingSigns())
+		}
+		if f.Key == "" || f.Words == "" || f.Rule == "" {
+			c.fault(f.line, "", "part %s: a finding needs a key, its words and the rule in words", part.Key)
+		}
+	}
+	for _, a := range part.Always {
+		if !a.Outcome.Known() || a.Rule == "" {
+			c.fault(a.line, "", "part %s: always needs an outcome (reuse, dress, repair, replace, order) and the rule in words", part.Key)
+		}
+		c.conditions(a.line, "", a.When)
+	}
+}
+
+func (c *checker) value(line int, step, what, key, kind string) {
+	if c.values[key] != kind {
+		c.fault(line, step, "%s is %q: name one of the plan's values of kind %s", what, key, kind)
+	}
+}
+
+func (c *checker) check(key string, x *Check) {
+	if x == nil {
+		c.fault(1, "", "check %s is empty: it needs a title, an instrument and a limit", key)
+		return
+	}
+	if x.Title == "" || x.Short == "" {
+		c.fault(x.line, "", "check %s needs a title, and a short one for its flag", key)
+	}
+	c.repeated(x.line, "", x.For)
+	for _, l := range x.Limit {
+		if l.Key == "" {
+			c.fault(l.line, "", "check %s: a limit needs its key", key)
+		}
+		c.conditions(l.line, "", l.When)
+		for _, when := range l.When {
+			if when.Op == "decided" {
+				c.fault(l.line, "", "check %s: its limit hangs on %q: only options and schools decide which limit counts", key, when)
+			}
+		}
+	}
+	if len(x.Limit) == 0 && x.Instrument != Ring && x.Instrument != Fit {
+		c.fault(x.line, "", "check %s: limit is missing: name the key of its limit, even where no value is known yet", key)
+	}
+	switch x.Instrument {
+	case Dial:
+		if x.Surface != gauge.Rim && x.Surface != gauge.Bore && x.Surface != gauge.Face {
+			c.fault(x.line, "", "check %s: surface is %q: write rim, bore or face", key, x.Surface)
+		}
+		if x.Indicator != gauge.Fixed && x.Indicator != gauge.Turns {
+			c.fault(x.line, "", "check %s: indicator is %q: write fixed or turns", key, x.Indicator)
+		}
+		if len(x.Places) < 2 {
+			c.fault(x.line, "", "check %s: places needs the clock positions, such as [\"12\", \"3\", \"6\", \"9\"]", key)
+		}
+		for _, place := range x.Places {
+			if _, err := gauge.ClockDegrees(place); err != nil {
+				c.fault(x.line, "", "check %s: place %v", key, err)
+			}
+		}
+	case Float:
+		if x.Repeats < 1 || x.Repeats > 9 {
+			c.fault(x.line, "", "check %s: repeats is %d: write how often the shaft is pushed and pulled, 1 to 9", key, x.Repeats)
+		}
+	case Feeler:
+		if x.PlacesFrom != "" {
+			c.value(x.line, "", "check "+key+": places_from", x.PlacesFrom, NumberValue)
+			if x.PlaceName == "" {
+				c.fault(x.line, "", "check %s: place_name is missing: the word for one place, such as vane", key)
+			}
+		} else if len(x.Places) == 0 {
+			c.fault(x.line, "", "check %s: places is missing: name the places, or places_from the value that counts them", key)
+		}
+	case Setting, Ring:
+		c.value(x.line, "", "check "+key+": of", x.Of, LengthValue)
+	case Direct:
+	case Travel:
+		if x.Down == "" || x.Up == "" {
+			c.fault(x.line, "", "check %s: down and up are missing: the limit keys of the two depths", key)
+		}
+	case Fit:
+		c.value(x.line, "", "check "+key+": of", x.Of, LengthValue)
+		c.value(x.line, "", "check "+key+": class", x.Class, WordsValue)
+		if x.Seat != "shaft" && x.Seat != "housing" {
+			c.fault(x.line, "", "check %s: seat is %q: write shaft or housing", key, x.Seat)
+		}
+	default:
+		c.fault(x.line, "", "check %s: instrument is %q: write dial, float, feeler, setting, direct, travel, ring or fit", key, x.Instrument)
+	}
+}
+
+func (c *checker) step(s *Step) {
+	fault := func(format string, args ...any) { c.fault(s.line, s.ID, format, args...) }
+	if s.ID == "" {
+		fault("a step needs an id")
+	}
+	if s.Title == "" {
+		fault("title is missing")
+	}
+	if strings.Contains(s.ID, "@") {
+		fault("an id has no @ in it: it is put there when a step is for several")
+	}
+	if c.p.steps[s.ID] != nil {
+		fault("there is another step of this id at line %d", c.p.steps[s.ID].line)
+	}
+	c.repeated(s.line, s.ID, s.For)
+	c.p.steps[s.ID] = s // conditions ask it
+	c.conditions(s.line, s.ID, s.When)
+	for _, need := range s.Needs {
+		if c.p.steps[need] == nil || need == s.ID {
+			fault("needs %q, and no step before it has that id", need)
+		}
+	}
+	switch s.Kind {
+	case Do, Sign:
+	case Caution:
+		if len(s.Cautions) == 0 {
+			fault("a caution step needs its cautions")
+		}
+	case Turn:
+		c.phase(s)
+	case Measure:
+		c.phase(s)
+		switch check := c.p.Checks[s.Check]; {
+		case check == nil:
+			fault("check is %q: name one of the plan's checks", s.Check)
+		case check.For != s.For:
+			fault("is for %q and its check for %q: they must be alike", s.For, check.For)
+		}
+	case Count:
+		if s.Of == "" {
+			fault("of is missing: what is counted")
+		}
+		if other := c.p.steps[s.SameAs]; s.SameAs != "" && (other == nil || other.Kind != Count) {
+			fault("same_as is %q: name a count step before it", s.SameAs)
+		}
+	case Mark:
+		if len(s.Marks) == 0 {
+			fault("marks is missing: what is marked")
+		}
+	case Inspect:
+		switch part := c.p.parts[s.Part]; {
+		case part == nil:
+			fault("part is %q: name one of the plan's parts", s.Part)
+		case part.For != s.For:
+			fault("is for %q and its part for %q: they must be alike", s.For, part.For)
+		}
+	case Torque:
+		c.value(s.line, s.ID, "bolts", s.Bolts, NumberValue)
+		c.value(s.line, s.ID, "torque", s.Torque, TorqueValue)
+		if len(s.Passes) == 0 {
+			s.Passes = []int{30, 70, 100}
+		}
+		for i, percent := range s.Passes {
+			if percent < 1 || percent > 100 || i > 0 && percent <= s.Passes[i-1] {
+				fault("passes must rise, in percent, up to 100")
+				break
+			}
+		}
+	case Set:
+		c.set(s)
+	case Heat:
+		c.optional(s, "bore", s.Bore, LengthValue)
+		if s.Cap < 40 || s.Cap > 400 {
+			fault("cap is %d: write what the weakest part may take in °C, 120 for an open bearing, 80 for one greased and sealed", s.Cap)
+		}
+		if s.Home < 0 || s.Home > 240 {
+			fault("home is %d: write the minutes to be home, or leave it out", s.Home)
+		}
+	case Wait:
+		if s.Minutes < 1 && s.Below < 1 {
+			fault("minutes or below is missing: how long to wait, or how cool it must be")
+		}
+	case Drip:
+		if s.Least < 0 || s.Most < s.Least {
+			fault("least and most are drops a minute, the least first")
+		}
+	case Test:
+		c.optional(s, "pressure", s.Pressure, WordsValue)
+		if s.Minutes < 1 || s.Drops < 0 {
+			fault("minutes is missing: how long the pressure is held; drops is how many are allowed")
+		}
+	case Align:
+		c.optional(s, "speed", s.Speed, AmountValue)
+	case Grease:
+		c.optional(s, "outside", s.Outside, LengthValue)
+		c.optional(s, "width", s.Width, LengthValue)
+	case Photo:
+		if s.Of == "" {
+			fault("of is missing: what is to be seen on it")
+		}
+	default:
+		fault("kind is %q: write do, caution, turn, measure, count, mark, inspect, torque, set, heat, wait, drip, test, align, grease, photo or sign", s.Kind)
+	}
+	for _, stage := range s.Reopens {
+		if !c.stages[stage] {
+			fault("reopens %q, and neither this stage nor one before it has that id", stage)
+		}
+	}
+	if s.Follows && s.Kind == Sign {
+		fault("the signature cannot follow itself")
+	}
+}
+
+func (c *checker) optional(s *Step, what, key, kind string) {
+	if key != "" {
+		c.value(s.line, s.ID, what, key, kind)
+	}
+}
+
+func (c *checker) set(s *Step) {
+	fault := func(format string, args ...any) { c.fault(s.line, s.ID, format, args...) }
+	switch s.Method {
+	case ByShims:
+		if s.Adding != "opens" && s.Adding != "closes" {
+			fault("adding is %q: write opens or closes, what one shim more does to the clearance", s.Adding)
+		}
+		c.optional(s, "stacks", s.Stacks, NumberValue)
+	case ByAdjuster:
+		c.optional(s, "threads", s.Threads, AmountValue)
+		c.optional(s, "pitch", s.Pitch, LengthValue)
+		c.optional(s, "notches", s.Notches, NumberValue)
+		if s.Hand != "" && s.Hand != "right" && s.Hand != "left" {
+			fault("hand is %q: write right or left", s.Hand)
+		}
+	case ByTrial:
+	case ByLeaf:
+		if s.Window == "" {
+			fault("window is missing: the limit key of the window the leaf is taken from")
+		}
+	default:
+		fault("method is %q: write shims, trial, adjuster or leaf", s.Method)
+	}
+	if s.Method == ByShims && s.Window == "" {
+		fault("window is missing: the limit key of the window the clearance is set to")
+	}
+}
+
+func (c *checker) phase(s *Step) {
+	if s.Phase != Found && s.Phase != Built {
+		c.fault(s.line, s.ID, "phase is %q: write found or built", s.Phase)
+	}
+}
+
+func (c *checker) shaftLine() {
+	drawn := map[string]bool{}
+	for _, piece := range c.p.ShaftLine.Pieces {
+		if _, ok := pieces[piece.Piece]; !ok {
+			c.fault(piece.line, "", "shaft line: there is no piece %q: the pieces are %s", piece.Piece, strings.Join(pieceNames(), ", "))
+		}
+		drawn[piece.Piece] = true
+		if piece.Fitted != "" && !c.stages[piece.Fitted] {
+			c.fault(piece.line, "", "shaft line: piece %s is fitted in %q, which is no stage", piece.Piece, piece.Fitted)
+		}
+	}
+	for _, s := range c.p.ShaftLine.Stations {
+		where := s.At
+		if check := c.p.Checks[s.Check]; check != nil && check.For != "" {
+			r := c.repeats[check.For]
+			if r == nil || r.Count != "" || !strings.Contains(where, "{"+check.For+"}") {
+				c.fault(s.line, "", "shaft line: station %s is for each %s: its place needs {%s} in it, and members that are named", s.Check, check.For, check.For)
+				continue
+			}
+			where = strings.ReplaceAll(where, "{"+check.For+"}", r.Members[0].Key)
+		}
+		piece, point, _ := strings.Cut(where, ".")
+		if !drawn[piece] || !slices.Contains(pieces[piece], point) {
+			c.fault(s.line, "", "shaft line: station %s stands at %q: write a piece that is drawn and one of its points, such as bearing-frame.thrust-bearing", s.Check, s.At)
+		}
+		if c.p.Checks[s.Check] == nil {
+			c.fault(s.line, "", "shaft line: there is no check %q for a station", s.Check)
+		}
+	}
+}
+
+func pieceNames() []string {
+	var names []string
+	for name := range pieces {
+		names = append(names, name)
+	}
+	slices.Sort(names)
+	return names
+}

@@ -1,0 +1,67 @@
+package plan
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"go.yaml.in/yaml/v3"
+
+	"settle/core/judge"
+)
+
+// Condition is one test: "seal == double", "joint != gasket" on an option or a
+// school, "sleeve decided replace" on a part. Several values with a bar between
+// them stand for any of them: "seal == cartridge|bellows".
+type Condition struct {
+	Key    string
+	Op     string // "==", "!=" or "decided"
+	Values []string
+}
+
+// Conditions hold when all of them hold.
+type Conditions []Condition
+
+// State is what conditions are asked against.
+type State interface {
+	Choice(key string) string
+	Decided(part string) judge.Outcome
+}
+
+// Hold reports whether all the conditions hold. A part that is not decided yet
+// has decided nothing.
+func (c Conditions) Hold(s State) bool {
+	for _, x := range c {
+		var ok bool
+		switch x.Op {
+		case "==":
+			ok = slices.Contains(x.Values, s.Choice(x.Key))
+		case "!=":
+			ok = !slices.Contains(x.Values, s.Choice(x.Key))
+		case "decided":
+			ok = slices.Contains(x.Values, string(s.Decided(x.Key)))
+		}
+		if !ok {
+			return false
+		}
+	}
+	return true
+}
+
+func (c Condition) String() string { return c.Key + " " + c.Op + " " + strings.Join(c.Values, "|") }
+
+// UnmarshalYAML reads one condition or a list of them.
+func (c *Conditions) UnmarshalYAML(n *yaml.Node) error {
+	nodes := []*yaml.Node{n}
+	if n.Kind == yaml.SequenceNode {
+		nodes = n.Content
+	}
+	for _, x := range nodes {
+		words := strings.Fields(x.Value)
+		if len(words) != 3 || words[1] != "==" && words[1] != "!=" && words[1] != "decided" {
+			return at(x.Line, fmt.Sprintf("condition %q is not understood: write \"seal == double\", \"seal != double\" or \"sleeve decided replace\"", x.Value))
+		}
+		*c = append(*c, Condition{words[0], words[1], strings.Split(words[2], "|")})
+	}
+	return nil
+}

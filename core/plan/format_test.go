@@ -1,0 +1,199 @@
+package plan
+
+import (
+	"bytes"
+	"encoding/json"
+	"os"
+	"path/filepath"
+	"slices"
+	"strings"
+	"testing"
+
+	"settle/core/judge"
+)
+
+// Each broken plan says where it is broken, and what would be right.
+func TestBrokenPlans(t *testing.T) {
+	want := map[string]string{
+		"check-and-step-unlike":    `:13: step s: is for "" and its check for "end"`,
+		"check-without-limit":      `:6: check play: limit is missing`,
+		"condition-not-understood": `:9: step s: condition "seal is double" is not understood: write`,
+		"heat-without-a-cap":       `:6: step s: cap is 0: write what the weakest part may take in °C`,
+		"limit-without-a-source":   `:6: limit gap: source is missing`,
+		"need-comes-later":         `:9: step s: needs "t", and no step before it has that id`,
+		"no-key":                   `:1: key is missing`,
+		"no-such-check":            `:9: step s: check is "bounce": name one of the plan's checks`,
+		"no-such-choice":           `:11: step s: condition "seal == triple": no option or school has that choice`,
+		"no-such-common-step":      `:9: there is no common one "lock-up" to use: there are`,
+		"no-such-kind":             `:9: step s: kind is "polish": write do, caution`,
+		"no-such-piece":            `:6: shaft line: there is no piece "gearbox": the pieces are`,
+		"no-such-repeat":           `:9: step s: for is "end": name one of the plan's repeats`,
+		"not-yaml":                 `: is not YAML`,
+		"part-drags-nothing":       `:6: part bearing drags "washer" along, which is no part`,
+		"reopens-a-later-stage":    `:6: step s: reopens "b"`,
+		"repeat-of-one":            `:6: repeat end needs at least two members`,
+		"same-id-twice":            `:10: step s: there is another step of this id at line 9`,
+		"shims-without-a-window":   `:6: step s: window is missing`,
+		"slip-of-a-key":            `:12: step s: there is no key "cautoins" here: the keys are`,
+		"stage-after-nothing":      `:6: stage a comes after "b"`,
+	}
+	files, err := filepath.Glob("testdata/broken/*.yaml")
+	if err != nil || len(files) != len(want) {
+		t.Fatalf("%d broken plans and %d messages, %v", len(files), len(want), err)
+	}
+	for _, file := range files {
+		name := strings.TrimSuffix(filepath.Base(file), ".yaml")
+		text, err := os.ReadFile(file)
+		if err != nil {
+			t.Fatal(err)
+		}
+		_, err = Read(name+".yaml", text)
+		if err == nil || !strings.Contains(err.Error(), name+".yaml"+want[name]) {
+			t.Errorf("%s: got %v\nwant %s", name, err, want[name])
+		}
+	}
+}
+
+const twoEnds = head + `
+options:
+  - {key: lock, title: Locked end, default: outboard, choices: [{key: outboard, title: O}, {key: neither, title: N}]}
+values:
+  - {key: stages, title: Stages, kind: number, default: "2"}
+repeats:
+  - {key: end, title: End, members: [{key: outboard, title: Outboard, short: OB}, {key: inboard, title: Inboard, short: IB}]}
+  - {key: stage, title: Stage, count: stages, short: stage}
+shaft_line:
+  pieces: [driver, bearing-inboard, bearing-outboard]
+  stations: [{check: play, at: "bearing-{end}.bearing"}]
+checks:
+  play: {for: end, title: Play, short: Play, instrument: float, repeats: 3, limit: [end-play-single]}
+parts:
+  - {key: bearing, for: end, title: Bearing, quantity: 1, drags: [washer], findings: [{key: rough, words: Rough, outcome: replace, rule: it goes}]}
+  - {key: washer, for: end, title: Washer, quantity: 1}
+stages:
+  - id: a
+    title: A
+    steps:
+      - {id: look, kind: inspect, for: end, part: bearing, title: Bearing}
+      - {id: off, kind: do, for: end, title: Off, needs: [look]}
+      - {id: nut, kind: do, for: end, when: [end == outboard, lock != neither], title: Nut}
+      - {id: new, kind: do, for: end, when: bearing decided replace|order, title: New bearing}
+      - {id: play, kind: measure, phase: built, for: end, check: play, title: Play, needs: [nut]}
+  - {id: b, title: B, steps: [{id: all, kind: do, title: All, needs: [off]}, {id: impeller, kind: do, for: stage, title: Impeller on}]}
+`
+
+func TestRepeats(t *testing.T) {
+	p, err := Read("plan.yaml", []byte(twoEnds))
+	if err != nil {
+		t.Fatal(err)
+	}
+	ids := func(c Chosen) string {
+		_, stages := p.Order(c)
+		var ids []string
+		for _, s := range slices.Concat(stages...) {
+			ids = append(ids, s.ID)
+		}
+		return strings.Join(ids, " ")
+	}
+	// One end is finished before the other is begun.
+	want := "look@outboard off@outboard nut@outboard play@outboard look@inboard off@inboard play@inboard all impeller@1 impeller@2"
+	if got := ids(Chosen{}); got != want {
+		t.Errorf("got  %s\nwant %s", got, want)
+	}
+	if got := ids(Chosen{Options: map[string]string{"lock": "neither"}, Counts: map[string]int{"stages": 3}, Parts: map[string]judge.Outcome{"bearing@inboard": judge.Replace}}); !strings.Contains(got, "off@inboard new@inboard play@inboard") || strings.Contains(got, "nut") || !strings.HasSuffix(got, "impeller@3") {
+		t.Errorf("with no lock, three stages, a new bearing inboard: %s", got)
+	}
+	q := p.Repeated(Chosen{}.Counted(p))
+	if s := q.Step("all"); !slices.Equal(s.Needs, []string{"off@outboard", "off@inboard"}) {
+		t.Errorf("a step that is there once needs both ends: %v", s.Needs)
+	}
+	if s := q.Step("play@inboard"); len(s.Needs) != 0 || s.Check != "play@inboard" || s.Title != "Play, inboard" {
+		t.Errorf("inboard has no nut to need: %+v", s)
+	}
+	if s := q.ShaftLine.Stations; len(s) != 2 || s[0].At != "bearing-inboard.bearing" || s[0].Check != "play@inboard" {
+		t.Errorf("stations from the driver end: %+v", s)
+	}
+	if part := q.Part("bearing@inboard"); part == nil || part.Drags[0] != "washer@inboard" {
+		t.Errorf("parts: %+v", part)
+	}
+	if again := p.Repeated(Chosen{}.Counted(p)); again != q {
+		t.Error("asked again it is worked out again")
+	}
+}
+
+// What a plan uses of the common steps is written out: what a job keeps needs
+// nothing but itself, and reads as the same plan.
+func TestCommonStepsAreWrittenOut(t *testing.T) {
+	p, err := Read("plan.yaml", []byte(head+`stages:
+  - id: a
+    title: A
+    steps:
+      - {use: lock-out, how: "With the big lock."}
+`))
+	if err != nil {
+		t.Fatal(err)
+	}
+	s := p.Step("lock-out")
+	if s.Kind != Caution || s.How != "With the big lock." || len(s.Cautions) == 0 || strings.Contains(string(p.Text), "use:") {
+		t.Errorf("got %+v from\n%s", s, p.Text)
+	}
+	for key, shipped := range Library() {
+		again, err := Read("again.yaml", shipped.Text)
+		if err != nil || again.Hash != shipped.Hash || len(Changes(shipped, again)) > 0 {
+			t.Errorf("%s read from what a job keeps: %v", key, err)
+		}
+	}
+}
+
+func TestChanges(t *testing.T) {
+	before, err := Read("plan.yaml", []byte(twoEnds))
+	if err != nil {
+		t.Fatal(err)
+	}
+	text := strings.NewReplacer("title: Off, needs", "title: Off it comes, needs", "      - {id: nut,", "      - {id: wedge, kind: do, title: Wedge}\n      - {id: nut,", "key: washer, for: end, title: Washer, quantity: 1", "key: washer, for: end, title: Washer, quantity: 2",
+		", {id: impeller, kind: do, for: stage, title: Impeller on}", "").Replace(twoEnds)
+	after, err := Read("plan.yaml", []byte(text))
+	if err != nil {
+		t.Fatal(err)
+	}
+	var got []string
+	for _, c := range Changes(before, after) {
+		got = append(got, strings.TrimSpace(c.Kind+" "+c.What+" "+strings.Join(c.Keys, ",")))
+	}
+	want := []string{"changed part washer quantity", "changed step off title", "added step wedge", "removed step impeller"}
+	if !slices.Equal(got, want) {
+		t.Errorf("got %q, want %q", got, want)
+	}
+}
+
+func TestShow(t *testing.T) {
+	p := Library()["double-suction"]
+	var out bytes.Buffer
+	if err := p.Show(&out, Chosen{Options: map[string]string{"seat-pins": "two"}}); err != nil {
+		t.Fatal(err)
+	}
+	for _, want := range []string{"both pins in their notches, outboard", "both pins in their notches, inboard", "! A bearing at fitting temperature burns."} {
+		if !strings.Contains(out.String(), want) {
+			t.Errorf("the order of work has no %q", want)
+		}
+	}
+	if strings.Contains(out.String(), "its pin in the notch") {
+		t.Error("a step of the other choice stands in it")
+	}
+	if err := p.Show(&out, Chosen{Options: map[string]string{"seat-pins": "three"}}); err == nil || !strings.Contains(err.Error(), "one of one, two") {
+		t.Errorf("a choice there is not: %v", err)
+	}
+}
+
+// The schema an editor uses knows every key the reader knows.
+func TestSchema(t *testing.T) {
+	b, err := json.Marshal(Schema())
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, key := range []string{`"reopens"`, `"repeats"`, `"drags"`, `"window"`, `"additionalProperties":false`, `"enum":["do","caution"`} {
+		if !strings.Contains(string(b), key) {
+			t.Errorf("the schema has no %s", key)
+		}
+	}
+}

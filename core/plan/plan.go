@@ -1,0 +1,398 @@
+// Package plan holds the plan format: what one construction of pump needs, in
+// order. A plan is a YAML file that a shop can read and write; docs/plans.md
+// describes every key. Reading one checks it, with errors that point at the
+// line and the step.
+package plan
+
+import (
+	"sync"
+
+	"settle/core/gauge"
+	"settle/core/judge"
+)
+
+// Plan is one construction's order of work.
+type Plan struct {
+	Key          string            `yaml:"key" doc:"short name, never used for another plan"`
+	Title        string            `yaml:"title" doc:"the construction in the trade's words"`
+	Construction string            `yaml:"construction" doc:"letter of the construction"`
+	Version      int               `yaml:"version" doc:"1 for the first, one more with each change"`
+	Options      []Choice          `yaml:"options" doc:"what differs between pumps of this construction"`
+	Values       []Ask             `yaml:"values" doc:"figures from the pump's drawing or manual"`
+	Limits       map[string]*Bound `yaml:"limits" doc:"the plan's own limits, used where neither maker nor shop gives one"`
+	Repeats      []Repeat          `yaml:"repeats" doc:"what the pump has several of, with the same work on each"`
+	Tools        []string          `yaml:"tools" doc:"tools and special fixtures to lay out"`
+	ShaftLine    ShaftLine         `yaml:"shaft_line" doc:"what is drawn, and the stations on it"`
+	Checks       map[string]*Check `yaml:"checks" doc:"what is measured, by its key"`
+	Parts        []Part            `yaml:"parts" doc:"what is judged, ordered and fitted"`
+	Stages       []Stage           `yaml:"stages" doc:"the order of work"`
+
+	// Hash is the SHA-256 of Text, in hex.
+	Hash string `yaml:"-"`
+	// Text is the plan with everything it uses of the common steps written out,
+	// which a job keeps.
+	Text []byte `yaml:"-"`
+
+	steps    map[string]*Step
+	parts    map[string]*Part
+	repeated sync.Map // counts → *Plan
+}
+
+// Repeat is something a pump has several of: its two ends, its stages. Checks,
+// parts and steps that are for it are there once for each.
+type Repeat struct {
+	Key     string   `yaml:"key" doc:"named by for, and in conditions: end == outboard"`
+	Title   string   `yaml:"title"`
+	Members []Member `yaml:"members" doc:"in the order of work"`
+	Count   string   `yaml:"count" doc:"or: key of the value that counts them"`
+	Short   string   `yaml:"short" doc:"with count: the word for one, such as stage"`
+
+	line int
+}
+
+// Member is one of them.
+type Member struct {
+	Key   string `yaml:"key" json:"key"`
+	Title string `yaml:"title" json:"title"`
+	Short string `yaml:"short" json:"short" doc:"fits a flag"`
+}
+
+// Bound is a limit a plan brings along: fixed, or a share of a dimension.
+type Bound struct {
+	Min    string  `yaml:"min" doc:"with its unit"`
+	Max    string  `yaml:"max" doc:"with its unit"`
+	Factor float64 `yaml:"factor" doc:"max = factor × the value named of"`
+	Of     string  `yaml:"of" doc:"key of a length among the values"`
+	Cap    string  `yaml:"cap" doc:"max is never more than this"`
+	Source string  `yaml:"source" doc:"where it comes from, in words"`
+
+	line int
+}
+
+// Choice is an option of the pump or a school of the shop.
+type Choice struct {
+	Key     string   `yaml:"key" json:"key"`
+	Title   string   `yaml:"title" json:"title"`
+	Choices []Option `yaml:"choices" json:"choices"`
+	Default string   `yaml:"default" json:"default"`
+
+	line int
+}
+
+// Option is one of the choices.
+type Option struct {
+	Key   string `yaml:"key" json:"key"`
+	Title string `yaml:"title" json:"title"`
+}
+
+// Ask is a figure the plan needs from the pump's drawing or manual.
+type Ask struct {
+	Key     string `yaml:"key" json:"key"`
+	Title   string `yaml:"title" json:"title"`
+	Kind    string `yaml:"kind" json:"kind" enum:"length,torque,number,amount,words" doc:"number counts things, amount is any figure such as a speed"`
+	Default string `yaml:"default" json:"default,omitempty" doc:"used while nothing is written on the pump"`
+
+	line int
+}
+
+// The kinds of an ask.
+const (
+	LengthValue = "length"
+	TorqueValue = "torque"
+	NumberValue = "number"
+	AmountValue = "amount"
+	WordsValue  = "words"
+)
+
+// ShaftLine says what is drawn, from the driver end to the suction.
+type ShaftLine struct {
+	Vertical bool      `yaml:"vertical" doc:"the pump stands: it is laid along the strip, up is to the left"`
+	Pieces   []Piece   `yaml:"pieces"`
+	Stations []Station `yaml:"stations" doc:"checks that have a place on the metal, from the driver end"`
+
+	line int
+}
+
+// Piece is one drawn piece. Fitted is the stage in which it goes back on;
+// from the strip until then it is drawn pale.
+type Piece struct {
+	Piece  string `yaml:"piece" json:"piece"`
+	Fitted string `yaml:"fitted" json:"fitted,omitempty"`
+
+	line int
+}
+
+// Station is a check that has a place on the metal; At is "piece.point".
+type Station struct {
+	Check string `yaml:"check" json:"check"`
+	At    string `yaml:"at" json:"at"`
+
+	line int
+}
+
+// The instruments a check may be measured with. Each is one function in the
+// core and one panel on the screen; the last are calculators.
+const (
+	Dial    = "dial"    // round the clock
+	Float   = "float"   // push and pull
+	Feeler  = "feeler"  // leaves at several places
+	Setting = "setting" // a dimension against its setting
+	Direct  = "direct"  // one value, or a leaf that goes
+	Travel  = "travel"  // depth right down and right up
+	Ring    = "ring"    // bore and hub of a wear ring
+	Fit     = "fit"     // a bearing seat against its class
+)
+
+// Check is something measured, wherever in the order of work it is taken.
+type Check struct {
+	Use        string          `yaml:"use" doc:"begins as the common check of that name"`
+	For        string          `yaml:"for" doc:"key of a repeat: there is one for each"`
+	Title      string          `yaml:"title"`
+	Short      string          `yaml:"short" doc:"fits a flag"`
+	Instrument string          `yaml:"instrument" enum:"dial,float,feeler,setting,direct,travel,ring,fit"`
+	Surface    gauge.Surface   `yaml:"surface" enum:"rim,bore,face" doc:"dial: what the plunger rides on"`
+	Indicator  gauge.Indicator `yaml:"indicator" enum:"fixed,turns" doc:"dial: whether the shaft turns under it, or it turns with the shaft"`
+	Places     []string        `yaml:"places" doc:"dial: clock positions; feeler: names"`
+	PlacesFrom string          `yaml:"places_from" doc:"feeler: key of the value that counts the places"`
+	PlaceName  string          `yaml:"place_name" doc:"with places_from: the word for one, such as vane"`
+	Repeats    int             `yaml:"repeats" doc:"float: how often it is pushed and pulled"`
+	Of         string          `yaml:"of" doc:"setting: value it is set to; ring: clearance when new; fit: nominal size"`
+	Seat       string          `yaml:"seat" enum:"shaft,housing" doc:"fit: which seat"`
+	Class      string          `yaml:"class" doc:"fit: value that names the class, such as k5"`
+	Limit      []LimitKey      `yaml:"limit" doc:"key of its limit; the first whose condition holds counts"`
+	Down       string          `yaml:"down" doc:"travel: limit key of the depth right down"`
+	Up         string          `yaml:"up" doc:"travel: limit key of the depth right up"`
+	Worn       string          `yaml:"worn" doc:"limit key of the wear at which it is reset or replaced"`
+	Means      Means           `yaml:"means" doc:"what a reading out of its limit usually comes from"`
+
+	line int
+	base string // key before it was repeated
+}
+
+// LimitKey names the limit of a check; the first whose condition holds counts.
+type LimitKey struct {
+	Key  string     `yaml:"key"`
+	When Conditions `yaml:"when"`
+
+	line int
+}
+
+// Means is what a reading out of its limit usually tells.
+type Means struct {
+	High []string `yaml:"high"`
+	Low  []string `yaml:"low"`
+}
+
+// Part is a part that is judged, with what can be found on it.
+type Part struct {
+	Use        string     `yaml:"use" doc:"begins as the common part of that name"`
+	For        string     `yaml:"for" doc:"key of a repeat: there is one for each"`
+	Key        string     `yaml:"key"`
+	Title      string     `yaml:"title"`
+	Quantity   int        `yaml:"quantity" doc:"how many the pump has"`
+	Kit        string     `yaml:"kit" enum:"always,if-needed" doc:"in the kit: always used, or as the decision falls"`
+	Returnable bool       `yaml:"returnable" doc:"goes back for credit when it stays unopened"`
+	Lubricant  string     `yaml:"lubricant" doc:"what goes on it: dry, rubber lubricant, food-grade, as the kit says"`
+	Drags      []string   `yaml:"drags" doc:"parts replaced with it"`
+	Lead       bool       `yaml:"lead" doc:"to decide against the rule takes a lead"`
+	When       Conditions `yaml:"when" doc:"the pump has it only then"`
+	Judged     []JudgedBy `yaml:"judged" doc:"checks whose reading past its limit says something of the part"`
+	Findings   []Finding  `yaml:"findings"`
+	Always     []Always   `yaml:"always" doc:"outcomes a rule or a school settles beforehand"`
+
+	line   int
+	base   string
+	member *Member
+}
+
+// JudgedBy is what a reading past its limit means for a part.
+type JudgedBy struct {
+	Check   string        `yaml:"check"`
+	Outcome judge.Outcome `yaml:"outcome" enum:"reuse,dress,repair,replace,order"`
+	Rule    string        `yaml:"rule" doc:"in words"`
+
+	line int
+}
+
+// Finding is one thing that can be found on the part.
+type Finding struct {
+	Key     string        `yaml:"key"`
+	Words   string        `yaml:"words"`
+	Outcome judge.Outcome `yaml:"outcome"`
+	Rule    string        `yaml:"rule"`
+	Sign    judge.Sign    `yaml:"sign"` // what it says of the cause, where it does
+
+	line int
+}
+
+// Always is an outcome that holds whatever is found, under its condition.
+type Always struct {
+	Outcome judge.Outcome `yaml:"outcome"`
+	Rule    string        `yaml:"rule"`
+	When    Conditions    `yaml:"when"`
+
+	line int
+}
+
+// Stage is one stage of the work.
+type Stage struct {
+	ID    string   `yaml:"id"`
+	Title string   `yaml:"title"`
+	First bool     `yaml:"first" doc:"nothing of a later stage opens before this one is done"`
+	After []string `yaml:"after" doc:"its steps open only when these stages are done"`
+	Steps []Step   `yaml:"steps"`
+
+	line int
+}
+
+// The kinds of a step.
+const (
+	Do      = "do"      // acknowledge
+	Caution = "caution" // acknowledge by name
+	Turn    = "turn"    // by hand
+	Measure = "measure" // a check
+	Count   = "count"
+	Mark    = "mark"
+	Inspect = "inspect" // a part's findings
+	Torque  = "torque"
+	Set     = "set"   // a clearance or a position, with its method
+	Heat    = "heat"  // a bearing or a housing
+	Wait    = "wait"  // until something has cooled or cured
+	Drip    = "drip"  // drops of a packing
+	Test    = "test"  // pressure held, drops counted
+	Align   = "align" // the driver
+	Grease  = "grease"
+	Photo   = "photo"
+	Sign    = "sign"
+)
+
+// The methods of setting.
+const (
+	ByShims    = "shims"    // worked out
+	ByTrial    = "trial"    // the thinnest pack that turns free
+	ByAdjuster = "adjuster" // a screwed one
+	ByLeaf     = "leaf"     // a leaf or gapping shim held while something is clamped
+)
+
+// The phases of a reading.
+const (
+	Found = "found"
+	Built = "built"
+)
+
+// Step is one step of the work.
+type Step struct {
+	Use      string     `yaml:"use" doc:"begins as the common step of that name; what is written here counts instead"`
+	For      string     `yaml:"for" doc:"key of a repeat: the step is there once for each"`
+	ID       string     `yaml:"id"`
+	Kind     string     `yaml:"kind" enum:"do,caution,turn,measure,count,mark,inspect,torque,set,heat,wait,drip,test,align,grease,photo,sign"`
+	Title    string     `yaml:"title"`
+	How      string     `yaml:"how" doc:"a line or two at the bench"`
+	Why      string     `yaml:"why" doc:"one line"`
+	Cautions []string   `yaml:"cautions" doc:"shown before the action"`
+	When     Conditions `yaml:"when" doc:"the step is there only then"`
+	Needs    []string   `yaml:"needs" doc:"ids of steps that must be done before"`
+	Lead     bool       `yaml:"lead" doc:"only a lead may do it"`
+	Follows  bool       `yaml:"follows" doc:"comes after the hand-back and does not hold up the signature"`
+	Reopens  []string   `yaml:"reopens" doc:"stages to be done again when this comes out wrong"`
+	Compound string     `yaml:"compound" doc:"what goes on: dry, light oil, anti-seize, locking fluid"`
+
+	Check    string   `yaml:"check" doc:"measure: key of the check"`
+	Phase    string   `yaml:"phase" enum:"found,built" doc:"measure, turn: as found or as built"`
+	Part     string   `yaml:"part" doc:"inspect: key of the part"`
+	Of       string   `yaml:"of" doc:"count: what is counted; photo: what is to be seen"`
+	SameAs   string   `yaml:"same_as" doc:"count: the step whose number must come back"`
+	Marks    []string `yaml:"marks" doc:"mark: what is marked"`
+	Bolts    string   `yaml:"bolts" doc:"torque: value that counts the bolts"`
+	Torque   string   `yaml:"torque" doc:"torque: value of the torque"`
+	Thread   string   `yaml:"thread" doc:"torque: the thread condition it is stated for"`
+	Passes   []int    `yaml:"passes" doc:"torque: percent of each pass"`
+	Method   string   `yaml:"method" enum:"shims,trial,adjuster,leaf" doc:"set: how"`
+	Window   string   `yaml:"window" doc:"set: limit key of the window it is set to"`
+	Adding   string   `yaml:"adding" enum:"opens,closes" doc:"set by shims: what a shim more does"`
+	Stacks   string   `yaml:"stacks" doc:"set by shims: value that counts the equal stacks"`
+	Threads  string   `yaml:"threads" doc:"set by adjuster: value of its threads an inch"`
+	Pitch    string   `yaml:"pitch" doc:"set by adjuster: value of its pitch"`
+	Notches  string   `yaml:"notches" doc:"set by adjuster: value that counts flats or notches"`
+	Hand     string   `yaml:"hand" enum:"right,left" doc:"set by adjuster: hand of its thread"`
+	Bore     string   `yaml:"bore" doc:"heat: value of the bore"`
+	Cap      int      `yaml:"cap" doc:"heat: what the weakest part may take, °C"`
+	Onto     []string `yaml:"onto" doc:"heat: what must be on the shaft before the heater is switched on"`
+	Home     int      `yaml:"home" doc:"heat: minutes to be home"`
+	Minutes  int      `yaml:"minutes" doc:"wait, test: how long"`
+	Below    int      `yaml:"below" doc:"heat, wait: cool below this before going on, °C"`
+	Pressure string   `yaml:"pressure" doc:"test: value of the pressure"`
+	Drops    int      `yaml:"drops" doc:"test: how many are allowed"`
+	Least    float64  `yaml:"least" doc:"drip: drops a minute"`
+	Most     float64  `yaml:"most" doc:"drip: drops a minute"`
+	Speed    string   `yaml:"speed" doc:"align: value of the speed, rpm"`
+	Outside  string   `yaml:"outside" doc:"grease: value of the bearing's outside diameter"`
+	Width    string   `yaml:"width" doc:"grease: value of its width"`
+
+	line   int
+	base   string
+	member *Member
+	repeat string
+}
+
+// Base returns the id before the step was repeated, and for which member of
+// which repeat it stands; nil and "" where it is there once.
+func (s *Step) Base() (id string, repeat string, member *Member) { return s.base, s.repeat, s.member }
+
+// Step returns the step of that id, or nil.
+func (p *Plan) Step(id string) *Step { return p.steps[id] }
+
+// Len returns the number of steps, whatever their conditions.
+func (p *Plan) Len() int { return len(p.steps) }
+
+// Part returns the part of that key, or nil.
+func (p *Plan) Part(key string) *Part { return p.parts[key] }
+
+// Defaults returns the choices with their defaults, overridden by chosen.
+func Defaults(choices []Choice, chosen map[string]string) map[string]string {
+	out := make(map[string]string, len(choices))
+	for _, c := range choices {
+		out[c.Key] = c.Default
+		if v, ok := chosen[c.Key]; ok {
+			out[c.Key] = v
+		}
+	}
+	return out
+}
+
+// LimitKey returns the key of the limit that counts for a check, and false
+// where none of its conditions holds.
+func (c *Check) LimitKey(s State) (string, bool) {
+	for _, l := range c.Limit {
+		if l.When.Hold(s) {
+			return l.Key, true
+		}
+	}
+	return "", false
+}
+
+// LimitKeys lists every limit key the plan's checks may be judged by.
+func (p *Plan) LimitKeys() []string {
+	var keys []string
+	seen := map[string]bool{}
+	add := func(key string) {
+		if key != "" && !seen[key] {
+			seen[key] = true
+			keys = append(keys, key)
+		}
+	}
+	for _, stage := range p.Stages {
+		for _, s := range stage.Steps {
+			add(s.Window)
+			if check := p.Checks[s.Check]; check != nil {
+				for _, l := range check.Limit {
+					add(l.Key)
+				}
+				add(check.Worn)
+				add(check.Down)
+				add(check.Up)
+			}
+		}
+	}
+	return keys
+}

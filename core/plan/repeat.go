@@ -1,0 +1,239 @@
+package plan
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+)
+
+// maxRepeat bounds how many stages a pump may have.
+const maxRepeat = 40
+
+// Repeated returns the plan with everything that is for each of several written
+// out: number gives the values that count them. A plan without repeats is
+// returned as it is; the answer is kept, so asking again costs nothing.
+func (p *Plan) Repeated(number func(key string) int) *Plan {
+	if len(p.Repeats) == 0 {
+		return p
+	}
+	members := map[string][]Member{}
+	var name strings.Builder
+	for _, r := range p.Repeats {
+		members[r.Key] = r.Members
+		if r.Count != "" {
+			n := min(max(number(r.Count), 1), maxRepeat)
+			members[r.Key] = nil
+			for i := range n {
+				members[r.Key] = append(members[r.Key], Member{fmt.Sprint(i + 1), fmt.Sprintf("%s %d", r.Short, i+1), fmt.Sprint(i + 1)})
+			}
+			fmt.Fprintf(&name, "%s=%d ", r.Key, n)
+		}
+	}
+	if q, ok := p.repeated.Load(name.String()); ok {
+		return q.(*Plan)
+	}
+	q, _ := p.repeated.LoadOrStore(name.String(), p.writeOut(members))
+	return q.(*Plan)
+}
+
+// fold is the plan on its way from one to several.
+type fold struct {
+	from    *Plan
+	members map[string][]Member
+}
+
+func (p *Plan) writeOut(members map[string][]Member) *Plan {
+	f := fold{p, members}
+	q := &Plan{
+		Key: p.Key, Title: p.Title, Construction: p.Construction, Version: p.Version, Options: p.Options, Values: p.Values, Limits: p.Limits,
+		Tools: p.Tools, Hash: p.Hash, Text: p.Text, Checks: map[string]*Check{}, steps: map[string]*Step{}, parts: map[string]*Part{},
+	}
+	q.ShaftLine.Vertical, q.ShaftLine.Pieces = p.ShaftLine.Vertical, p.ShaftLine.Pieces
+	for key, c := range p.Checks {
+		for _, m := range f.each(c.For) {
+			x := *c
+			x.base = key
+			if m != nil {
+				x.Title, x.Short = c.Title+", "+lower(m.Title), c.Short+" "+m.Short
+			}
+			q.Checks[suffixed(key, m)] = &x
+		}
+	}
+	for _, part := range p.Parts {
+		for _, m := range f.each(part.For) {
+			x := part
+			x.base, x.member, x.Key = part.Key, m, suffixed(part.Key, m)
+			x.Drags = f.parts(part.Drags, part.For, m)
+			x.Judged = f.judged(part, m)
+			if m != nil {
+				x.Title += ", " + lower(m.Title)
+			}
+			q.Parts = append(q.Parts, x)
+		}
+	}
+	for _, st := range p.ShaftLine.Stations {
+		c := p.Checks[st.Check]
+		for _, m := range f.each(c.For) {
+			x := st
+			if x.Check = suffixed(st.Check, m); m != nil {
+				x.At = strings.ReplaceAll(st.At, "{"+c.For+"}", m.Key)
+			}
+			q.ShaftLine.Stations = append(q.ShaftLine.Stations, x)
+		}
+	}
+	q.ShaftLine.sort()
+	for _, stage := range p.Stages {
+		x := stage
+		x.Steps = nil
+		for i := 0; i < len(stage.Steps); {
+			j := i + 1
+			for j < len(stage.Steps) && stage.Steps[j].For == stage.Steps[i].For {
+				j++
+			}
+			// One member is finished before the next is begun, as it is at the bench.
+			for _, m := range f.each(stage.Steps[i].For) {
+				for k := i; k < j; k++ {
+					if step, ok := f.step(stage.Steps[k], m); ok {
+						x.Steps = append(x.Steps, step)
+					}
+				}
+			}
+			i = j
+		}
+		q.Stages = append(q.Stages, x)
+	}
+	q.tables()
+	return q
+}
+
+// sort puts the stations in their order from the driver end: those of the two
+// ends of a pump come from one line of the plan.
+func (l *ShaftLine) sort() {
+	place := func(s Station) int {
+		piece, point, _ := strings.Cut(s.At, ".")
+		i := slices.IndexFunc(l.Pieces, func(p Piece) bool { return p.Piece == piece })
+		return i*100 + slices.Index(pieces[piece], point)
+	}
+	slices.SortStableFunc(l.Stations, func(a, b Station) int { return place(a) - place(b) })
+}
+
+// each lists the members of a repeat, or one nil for what is there once.
+func (f fold) each(repeat string) []*Member {
+	if repeat == "" {
+		return []*Member{nil}
+	}
+	var out []*Member
+	for i := range f.members[repeat] {
+		out = append(out, &f.members[repeat][i])
+	}
+	return out
+}
+
+func suffixed(key string, m *Member) string {
+	if m == nil || key == "" {
+		return key
+	}
+	return key + "@" + m.Key
+}
+
+func lower(s string) string {
+	if s == "" {
+		return s
+	}
+	return strings.ToLower(s[:1]) + s[1:]
+}
+
+// step writes a step out for one member; false where a condition on the repeat
+// says that this member does not have it.
+func (f fold) step(s Step, m *Member) (Step, bool) {
+	s.base = s.ID
+	var when Conditions
+	for _, c := range s.When {
+		if s.For != "" && c.Key == s.For {
+			if slices.Contains(c.Values, m.Key) != (c.Op == "==") {
+				return s, false
+			}
+			continue
+		}
+		if part := f.from.parts[c.Key]; c.Op == "decided" && part != nil && part.For != "" && part.For == s.For {
+			c.Key = suffixed(c.Key, m)
+		}
+		when = append(when, c)
+	}
+	s.When = when
+	if check := f.from.Checks[s.Check]; check != nil && check.For != "" {
+		s.Check = suffixed(s.Check, m)
+	}
+	if part := f.from.parts[s.Part]; part != nil && part.For != "" {
+		s.Part = suffixed(s.Part, m)
+	}
+	if other := f.from.steps[s.SameAs]; other != nil && other.For != "" {
+		s.SameAs = suffixed(s.SameAs, m)
+	}
+	var needs []string
+	for _, need := range s.Needs {
+		other := f.from.steps[need]
+		switch {
+		case other == nil || other.For == "":
+			needs = append(needs, need)
+		case other.For == s.For:
+			needs = append(needs, suffixed(need, m))
+		default: // all of them
+			for _, x := range f.each(other.For) {
+				needs = append(needs, suffixed(need, x))
+			}
+		}
+	}
+	s.Needs = needs
+	if m != nil {
+		s.ID, s.member, s.repeat = suffixed(s.ID, m), m, s.For
+		s.Title += ", " + lower(m.Title)
+	}
+	return s, true
+}
+
+// judged are the readings of this member, or of all where the part is there once.
+func (f fold) judged(part Part, m *Member) []JudgedBy {
+	var out []JudgedBy
+	for _, j := range part.Judged {
+		check := f.from.Checks[j.Check]
+		members := []*Member{nil}
+		if check.For != "" {
+			if members = f.each(check.For); check.For == part.For {
+				members = []*Member{m}
+			}
+		}
+		for _, x := range members {
+			one := j
+			one.Check = suffixed(j.Check, x)
+			out = append(out, one)
+		}
+	}
+	return out
+}
+
+func (f fold) parts(keys []string, repeat string, m *Member) []string {
+	var out []string
+	for _, key := range keys {
+		if part := f.from.parts[key]; part != nil && part.For != "" && part.For == repeat {
+			key = suffixed(key, m)
+		}
+		out = append(out, key)
+	}
+	return out
+}
+
+// tables fills the tables of steps and parts. A need on a step that this member
+// does not have is no need.
+func (p *Plan) tables() {
+	for i := range p.Parts {
+		p.parts[p.Parts[i].Key] = &p.Parts[i]
+	}
+	for i := range p.Stages {
+		for j := range p.Stages[i].Steps {
+			s := &p.Stages[i].Steps[j]
+			s.Needs = slices.DeleteFunc(s.Needs, func(need string) bool { return p.steps[need] == nil })
+			p.steps[s.ID] = s
+		}
+	}
+}

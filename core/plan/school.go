@@ -1,0 +1,14 @@
+package plan
+
+// Schools are the ways in which good shops differ. They are settings of the
+// shop, for all its plans; a job shows which were in force.
+var Schools = []Choice{
+	{Key: "bearing-reuse", Title: "Bearings at a teardown", Default: "always-new", Choices: []Option{
+		{"always-new", "Always new"}, {"may-reuse", "May be reused when smooth and tight"}}},
+	{Key: "seat-reuse", Title: "Reversible seats", Default: "new-kit", Choices: []Option{
+		{"new-kit", "The kit goes in whole"}, {"turn-once", "Turned over once, sides counted"}}},
+	{Key: "on-the-limit", Title: "A reading close to its limit", Default: "within", Choices: []Option{
+		{"within", "Is within, and marked close"}, {"guard-band", "Is measured again, or decided by a person"}}},
+	{Key: "first-alignment", Title: "Alignment before the pump is full", Default: "straight-edge", Choices: []Option{
+		{"straight-edge", "Straight-edge, then laser or dials"}, {"dials", "Dials all the way"}}},
+}

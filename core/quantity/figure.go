@@ -1,0 +1,79 @@
+package quantity
+
+import (
+	"encoding/json"
+	"fmt"
+	"strings"
+)
+
+// Figure is a length as it is shown. It marshals to
+// {"um":50.8,"thou":"2.0","mm":"0.051"}: the screen picks one and computes
+// nothing.
+type Figure struct{ Length }
+
+// Show returns the length as a figure.
+func Show(l Length) *Figure { return &Figure{l} }
+
+// ShowMaybe returns the length as a figure, nil for nil.
+func ShowMaybe(l *Length) *Figure {
+	if l == nil {
+		return nil
+	}
+	return Show(*l)
+}
+
+// MarshalJSON writes the length in micrometres and as text in both units.
+func (f Figure) MarshalJSON() ([]byte, error) {
+	b := append(make([]byte, 0, 48), `{"um":`...)
+	b = append(b, f.Exact(UnitMicrometre)...)
+	b = f.AppendThou(append(b, `,"thou":"`...))
+	b = f.AppendMm(append(b, `","mm":"`...))
+	return append(b, `"}`...), nil
+}
+
+// UnmarshalJSON reads what MarshalJSON wrote; the micrometres count.
+func (f *Figure) UnmarshalJSON(b []byte) error {
+	var x struct {
+		Um Length `json:"um"`
+	}
+	if err := json.Unmarshal(b, &x); err != nil {
+		return err
+	}
+	f.Length = x.Um
+	return nil
+}
+
+// Sentence is a sentence with lengths in it, in both units.
+type Sentence struct {
+	Thou string `json:"thou"`
+	Mm   string `json:"mm"`
+}
+
+// Plainly is a sentence without a length.
+func Plainly(words string) Sentence { return Sentence{words, words} }
+
+// Say writes a sentence; every %s takes a length. Where a length shown to the
+// usual decimals would be nothing, more are shown: "over by 0.0" helps nobody.
+func Say(format string, lengths ...Length) Sentence { return say(1, format, lengths) }
+
+// SayFine is Say for what is measured in micrometres, such as a bearing seat:
+// a tenth of a thou is two of them and a half.
+func SayFine(format string, lengths ...Length) Sentence { return say(2, format, lengths) }
+
+func say(thouDecimals int, format string, lengths []Length) Sentence {
+	thou, mm := make([]any, len(lengths)), make([]any, len(lengths))
+	for i, l := range lengths {
+		thou[i] = short(l, UnitThou, thouDecimals) + " thou"
+		mm[i] = short(l, UnitMillimetre, 3) + " mm"
+	}
+	return Sentence{fmt.Sprintf(format, thou...), fmt.Sprintf(format, mm...)}
+}
+
+func short(l Length, unit Unit, decimals int) string {
+	for ; decimals < 6; decimals++ {
+		if s := l.In(unit, decimals); l == 0 || strings.Trim(s, "-0.") != "" {
+			return s
+		}
+	}
+	return l.Exact(unit)
+}
