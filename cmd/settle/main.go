@@ -1,0 +1,124 @@
+// Command settle is the whole application in one binary: the server with its
+// screens, and the calculators on the command line.
+package main
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"os"
+	"os/signal"
+	"strings"
+	"syscall"
+
+	"github.com/gin-gonic/gin"
+
+	"settle/core/calc"
+	"settle/core/field"
+	"settle/internal/server"
+)
+
+const usage = `settle: the bench book of a pump repair shop
+
+  settle demo  [--addr A] [--data FOLDER] [--fresh]   start with the demo shop
+  settle serve [--addr A] [--data FOLDER]             start with your own shop
+  settle calc KIND                                    one calculation: JSON in, JSON out (%s)
+  settle plan check FILE…                             what is wrong with a plan, line by line
+  settle plan show FILE [--option seal=double]        the order of work that results
+  settle plan schema                                  the plan format as a JSON Schema
+  settle verify FILE                                  check the chain of hashes of every job
+  settle fill [--jobs 100000] [--data FOLDER]         make a shop of very many jobs, to try the lists on
+  settle openapi                                      print the description of the API
+
+The address is 127.0.0.1:8420 unless --addr or SETTLE_ADDR says otherwise; the
+data folder ./data/demo or ./data/shop unless --data or SETTLE_DATA does.
+`
+
+func main() {
+	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
+	defer stop()
+	os.Exit(run(ctx, os.Args[1:], os.Stdin, os.Stdout, os.Stderr))
+}
+
+// run is the command: exit status 0, 1 where something failed, 2 where the
+// input cannot be used.
+func run(ctx context.Context, args []string, in io.Reader, out, errs io.Writer) int {
+	if len(args) == 0 {
+		fmt.Fprintf(errs, usage, strings.Join(calc.Kinds(), ", "))
+		return 2
+	}
+	var err error
+	switch command, rest := args[0], args[1:]; command {
+	case "demo", "serve":
+		err = start(ctx, command, rest, out, errs)
+	case "calc":
+		return calculate(rest, in, out)
+	case "plan":
+		err = plans(rest, out)
+	case "verify":
+		err = verify(ctx, rest, out)
+	case "fill":
+		err = fill(ctx, rest, out, errs)
+	case "openapi":
+		err = openapi(out)
+	case "help", "-h", "--help":
+		fmt.Fprintf(out, usage, strings.Join(calc.Kinds(), ", "))
+	default:
+		fmt.Fprintf(errs, "settle: there is no command %q\n\n", command)
+		fmt.Fprintf(errs, usage, strings.Join(calc.Kinds(), ", "))
+		return 2
+	}
+	var bad usageError
+	switch {
+	case errors.As(err, &bad):
+		fmt.Fprintln(errs, "settle:", err)
+		return 2
+	case err != nil:
+		fmt.Fprintln(errs, "settle:", err)
+		return 1
+	}
+	return 0
+}
+
+// usageError is a flag or an argument that cannot be used.
+type usageError string
+
+func (u usageError) Error() string { return string(u) }
+
+func calculate(args []string, in io.Reader, out io.Writer) int {
+	answer, err := func() (any, error) {
+		if len(args) != 1 {
+			return nil, field.Errorf("kind", "is missing: write one of %s", strings.Join(calc.Kinds(), ", "))
+		}
+		text, err := io.ReadAll(io.LimitReader(in, calc.MaxInput+1))
+		if err != nil {
+			return nil, err
+		}
+		if len(text) > calc.MaxInput {
+			return nil, field.Errorf("", "is longer than one megabyte")
+		}
+		return calc.Run(args[0], text)
+	}()
+	status := 0
+	if err != nil {
+		answer, status = map[string]*field.Error{"error": field.All(err)[0]}, 2
+	}
+	b, err := json.Marshal(answer)
+	if err != nil {
+		return 1
+	}
+	fmt.Fprintf(out, "%s\n", b)
+	return status
+}
+
+func openapi(out io.Writer) error {
+	gin.SetMode(gin.ReleaseMode)
+	b, err := json.MarshalIndent(server.API(gin.New(), nil).OpenAPI(), "", "  ")
+	if err != nil {
+		return err
+	}
+	_, err = fmt.Fprintf(out, "%s\n", b)
+	return err
+}

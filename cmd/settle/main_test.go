@@ -1,0 +1,130 @@
+package main
+
+import (
+	"bytes"
+	"context"
+	"net"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+
+	"settle/internal/demo"
+)
+
+func try(t *testing.T, ctx context.Context, stdin string, args ...string) (status int, out, errs string) {
+	t.Helper()
+	var o, e bytes.Buffer
+	status = run(ctx, args, strings.NewReader(stdin), &o, &e)
+	return status, o.String(), e.String()
+}
+
+// listener gathers what is printed and acts once when it hears something.
+type listener struct {
+	bytes.Buffer
+	what string
+	then func()
+}
+
+func (l *listener) Write(b []byte) (int, error) {
+	n, err := l.Buffer.Write(b)
+	if strings.Contains(l.String(), l.what) {
+		l.then()
+	}
+	return n, err
+}
+
+func TestCommand(t *testing.T) {
+	t.Setenv("SETTLE_ADDR", "")
+	t.Setenv("SETTLE_DATA", "")
+	dir := t.TempDir()
+	taken, err := net.Listen("tcp", "127.0.0.1:0")
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer taken.Close()
+	shop := filepath.Join(dir, "settle.db")
+	if err := demo.Fill(context.Background(), shop); err != nil {
+		t.Fatal(err)
+	}
+	tests := []struct {
+		name, stdin, args string
+		status            int
+		says              string
+	}{
+		{"nothing", "", "", 2, "settle demo"},
+		{"help", "", "help", 0, "settle serve"},
+		{"no such command", "", "polish", 2, `no command "polish"`},
+		{"a calculation", `{"text":"2 thou"}`, "calc length", 0, `{"um":50.8,"thou":2,"mm":0.0508}`},
+		{"one that cannot be", `{"text":"2"}`, "calc length", 2, `{"error":{"field":"text","message":`},
+		{"one of no kind", `{}`, "calc", 2, `{"error":{"field":"kind"`},
+		{"one that is too long", strings.Repeat(" ", 1<<20+1), "calc length", 2, "longer than one megabyte"},
+		{"an address others can reach", "", "serve --addr 0.0.0.0:8420 --data " + dir, 2, "no sign-in yet"},
+		{"an address with every interface", "", "demo --addr :8420 --data " + dir, 2, "no sign-in yet"},
+		{"an address that is none", "", "serve --addr nonsense --data " + dir, 2, "127.0.0.1:8420"},
+		{"an address that is taken", "", "serve --addr " + taken.Addr().String() + " --data " + dir, 1, "is taken"},
+		{"an argument too many", "", "serve now", 2, `"now"`},
+		{"a flag nobody knows", "", "serve --loud", 2, "loud"},
+		{"a good plan", "", "plan check ../../core/plan/plans/double-suction.yaml", 0, "double-suction.yaml: good: Double suction"},
+		{"a broken plan", "", "plan check ../../core/plan/testdata/broken/no-such-kind.yaml", 2, `no-such-kind.yaml:9: step s: kind is "polish"`},
+		{"the order of work", "", "plan show ../../core/plan/plans/close-coupled-hygienic.yaml --option seal-type=double", 0, "Rear flush seal"},
+		{"a choice there is not", "", "plan show ../../core/plan/plans/double-suction.yaml --option seat-pins=three", 2, "one of one, two"},
+		{"a plan there is not", "", "plan show none.yaml", 2, "none.yaml"},
+		{"the schema", "", "plan schema", 0, `"$schema"`},
+		{"a shop of many jobs", "", "fill --jobs 40 --pumps 20 --data " + filepath.Join(dir, "many"), 0, "40 jobs on 20 pumps"},
+		{"one that is there already", "", "fill --jobs 40 --pumps 20 --data " + dir, 2, "is there already"},
+		{"fewer jobs than pumps", "", "fill --jobs 4 --pumps 20 --data " + dir, 2, "at least as many"},
+		{"verify", "", "verify " + shop, 0, "18 jobs checked, 0 broken"},
+		{"verify what is not there", "", "verify " + dir + "/none.db", 2, "none.db"},
+		{"the description of the API", "", "openapi", 0, `"openapi": "3.1.0"`},
+	}
+	for _, tt := range tests {
+		status, out, errs := try(t, context.Background(), tt.stdin, strings.Fields(tt.args)...)
+		if status != tt.status || !strings.Contains(out+errs, tt.says) {
+			t.Errorf("%s: status %d, %s%s; want %d and %q", tt.name, status, out, errs, tt.status, tt.says)
+		}
+	}
+}
+
+func TestDemoStartsIsKeptAndStops(t *testing.T) {
+	t.Setenv("SETTLE_ADDR", "127.0.0.1:0")
+	t.Setenv("SETTLE_DATA", t.TempDir())
+	data := filepath.Join(os.Getenv("SETTLE_DATA"), file)
+	start := func(args ...string) (string, time.Time) {
+		ctx, stop := context.WithTimeout(context.Background(), time.Minute)
+		defer stop()
+		// Stopped as soon as it says where it is.
+		heard := &listener{what: "Settle is at", then: stop}
+		var failed bytes.Buffer
+		status := run(ctx, append([]string{"demo"}, args...), strings.NewReader(""), heard, &failed)
+		out, errs := heard.String(), failed.String()
+		if status != 0 || !strings.Contains(out, "Settle is at http://127.0.0.1:") || !strings.Contains(out, "has stopped") {
+			t.Fatalf("status %d: %s%s", status, out, errs)
+		}
+		info, err := os.Stat(data)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return out, info.ModTime()
+	}
+	start()
+	if err := os.WriteFile(data+".mark", nil, 0o600); err != nil {
+		t.Fatal(err)
+	}
+	kept, err := os.ReadFile(data)
+	if err != nil {
+		t.Fatal(err)
+	}
+	start()
+	if again, err := os.ReadFile(data); err != nil || !bytes.Equal(again, kept) {
+		t.Error("the demo shop was not kept between two starts")
+	}
+	if err := os.WriteFile(data, []byte("spoilt"), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	start("--fresh")
+	if status, out, _ := try(t, context.Background(), "", "verify", data); status != 0 || !strings.Contains(out, "18 jobs checked") {
+		t.Errorf("--fresh did not make it anew: %s", out)
+	}
+}

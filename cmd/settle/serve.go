@@ -1,0 +1,153 @@
+package main
+
+import (
+	"context"
+	"errors"
+	"flag"
+	"fmt"
+	"io"
+	"net"
+	"net/http"
+	"os"
+	"path/filepath"
+	"syscall"
+	"time"
+
+	"settle/internal/demo"
+	"settle/internal/server"
+	"settle/internal/store"
+	"settle/web"
+)
+
+const file = "settle.db"
+
+// start serves until the context ends.
+func start(ctx context.Context, command string, args []string, out, errs io.Writer) error {
+	flags := flag.NewFlagSet("settle "+command, flag.ContinueOnError)
+	flags.SetOutput(errs)
+	addr := flags.String("addr", env("SETTLE_ADDR", "127.0.0.1:8420"), "address to listen on, of this machine only")
+	folder := "data/shop"
+	if command == "demo" {
+		folder = "data/demo"
+	}
+	data := flags.String("data", env("SETTLE_DATA", folder), "folder of the shop's data")
+	fresh := false
+	if command == "demo" {
+		flags.BoolVar(&fresh, "fresh", false, "make the demo shop anew")
+	}
+	if err := flags.Parse(args); err != nil {
+		if errors.Is(err, flag.ErrHelp) {
+			return nil
+		}
+		return usageError(err.Error())
+	}
+	if flags.NArg() > 0 {
+		return usageError(fmt.Sprintf("%q is not understood: %s takes only flags", flags.Arg(0), command))
+	}
+	listener, err := listen(*addr)
+	if err != nil {
+		return err
+	}
+	defer listener.Close()
+	if err := os.MkdirAll(*data, 0o700); err != nil {
+		return fmt.Errorf("making the data folder: %w", err)
+	}
+	path := filepath.Join(*data, file)
+	if command == "demo" {
+		if err := furnish(ctx, path, fresh); err != nil {
+			return fmt.Errorf("making the demo shop: %w", err)
+		}
+	}
+	shop, err := store.Open(ctx, path, time.Now)
+	if err != nil {
+		return err
+	}
+	defer shop.Close()
+	handler := &http.Server{Handler: server.New(shop, web.Dist()), ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 30 * time.Second, IdleTimeout: 2 * time.Minute}
+	fmt.Fprintf(out, "Settle is at http://%s  (data in %s, Ctrl-C stops it)\n", listener.Addr(), *data)
+	done := make(chan error, 1)
+	go func() { done <- handler.Serve(listener) }()
+	select {
+	case err := <-done:
+		return err
+	case <-ctx.Done():
+	}
+	// What is under way is answered before the doors close.
+	last, cancel := context.WithTimeout(context.Background(), 5*time.Second)
+	defer cancel()
+	if err := handler.Shutdown(last); err != nil {
+		return err
+	}
+	fmt.Fprintln(out, "Settle has stopped.")
+	return nil
+}
+
+// listen opens the address, which has to be this machine's own: there is no
+// sign-in, so anybody who could reach the port could sign a job.
+func listen(addr string) (net.Listener, error) {
+	host, _, err := net.SplitHostPort(addr)
+	if err != nil {
+		return nil, usageError(fmt.Sprintf("address %q is not understood: write one such as 127.0.0.1:8420", addr))
+	}
+	if !server.Loopback(host) {
+		return nil, usageError(fmt.Sprintf("address %q can be reached from other machines, and Settle has no sign-in yet, so anybody there could sign a job: use 127.0.0.1 or localhost", addr))
+	}
+	l, err := net.Listen("tcp", addr)
+	if errors.Is(err, syscall.EADDRINUSE) {
+		return nil, fmt.Errorf("address %s is taken: another Settle may be running; stop it, or choose another port with --addr 127.0.0.1:8421", addr)
+	}
+	return l, err
+}
+
+// furnish makes the demo shop where there is none, beside the place and then
+// in it, so that one half made is never taken for whole.
+func furnish(ctx context.Context, path string, fresh bool) error {
+	if _, err := os.Stat(path); err == nil && !fresh {
+		return nil
+	}
+	making := path + ".making"
+	for _, p := range []string{path, making} {
+		for _, end := range []string{"", "-wal", "-shm"} {
+			if err := os.Remove(p + end); err != nil && !errors.Is(err, os.ErrNotExist) {
+				return err
+			}
+		}
+	}
+	if err := demo.Fill(ctx, making); err != nil {
+		return err
+	}
+	return os.Rename(making, path)
+}
+
+func verify(ctx context.Context, args []string, out io.Writer) error {
+	if len(args) != 1 {
+		return usageError("write the file to check: settle verify data/shop/" + file)
+	}
+	if _, err := os.Stat(args[0]); err != nil {
+		return usageError(fmt.Sprintf("%s cannot be read: write the path of a shop's %s", args[0], file))
+	}
+	shop, err := store.Open(ctx, args[0], time.Now)
+	if err != nil {
+		return err
+	}
+	defer shop.Close()
+	checked, broken, err := shop.Verify(ctx)
+	if err != nil {
+		return err
+	}
+	for _, b := range broken {
+		fmt.Fprintf(out, "%s: entry %d was changed after it was kept\n", b.Number, b.Seq)
+	}
+	fmt.Fprintf(out, "%d jobs checked, %d broken\n", checked, len(broken))
+	if len(broken) > 0 {
+		return fmt.Errorf("the record does not hold: compare with a backup")
+	}
+	return nil
+}
+
+func env(name, otherwise string) string {
+	if v := os.Getenv(name); v != "" {
+		return v
+	}
+	return otherwise
+}

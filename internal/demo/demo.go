@@ -1,0 +1,207 @@
+// Package demo makes the demo shop: Tern Rock Aquarium, a made-up seaside
+// public aquarium with its water plant. Its jobs are entered one by one through
+// the same door as a person's typing, at fixed dates.
+package demo
+
+import (
+	"context"
+	"fmt"
+	"time"
+
+	"settle/core/gauge"
+	"settle/core/job"
+	"settle/core/quantity"
+	typist "settle/internal/hand"
+	"settle/internal/store"
+)
+
+// Fill makes the demo shop in the file at path, which must not exist yet.
+func Fill(ctx context.Context, path string) (err error) {
+	h := &hand{ctx: ctx}
+	h.store, err = store.Open(ctx, path, func() time.Time { return h.now })
+	if err != nil {
+		return err
+	}
+	defer func() {
+		if e := h.store.Close(); err == nil {
+			err = e
+		}
+	}()
+	if err := h.store.SetShop(ctx, shop); err != nil {
+		return err
+	}
+	for _, p := range people {
+		person, err := h.store.AddPerson(ctx, p.name, p.role)
+		if err != nil {
+			return err
+		}
+		h.people = append(h.people, person)
+	}
+	for _, p := range pumps {
+		if err := h.store.SavePump(ctx, p, true); err != nil {
+			return fmt.Errorf("pump %s: %w", p.Tag, err)
+		}
+	}
+	for _, r := range past {
+		h.rebuild(r)
+	}
+	h.halfWay()
+	h.received()
+	h.atSomeStage()
+	h.notes()
+	return h.err
+}
+
+// hand is somebody typing: entry after entry, a few minutes apart.
+type hand struct {
+	ctx    context.Context
+	store  *store.Store
+	people []job.Person
+	by     job.Person
+	now    time.Time
+	number string
+	sheet  *job.Sheet // of the job as it stands
+	n      int
+	err    error
+}
+
+func (h *hand) open(date, tag, complaint string, hours float64, by int) {
+	if h.err != nil {
+		return
+	}
+	var err error
+	if h.now, err = time.Parse("2006-01-02 15:04", date); err != nil {
+		h.err = err
+		return
+	}
+	h.by = h.people[by]
+	if h.number, h.err = h.store.OpenJob(h.ctx, "demo-"+tag+"-"+date[:10], tag, complaint, &hours, h.by); h.err != nil {
+		return
+	}
+	r, err := h.store.Job(h.ctx, h.number)
+	if err != nil {
+		h.err = err
+		return
+	}
+	h.sheet = job.Derive(r.Job)
+}
+
+func (h *hand) entry(e job.Entry) string {
+	if h.err != nil {
+		return ""
+	}
+	h.n++
+	h.now = h.now.Add(time.Duration(3+h.n*7%11) * time.Minute)
+	e.ID, e.By = fmt.Sprintf("demo-%s-%03d", h.number, h.n), h.by
+	_, sheet, err := h.store.Append(h.ctx, h.number, e)
+	if err != nil {
+		h.err = fmt.Errorf("%s %s: %w", h.number, e.Step, err)
+	}
+	h.sheet = sheet
+	return e.ID
+}
+
+func (h *hand) keep(step string, b job.Body) string {
+	return h.entry(job.Entry{Kind: job.Kept, Step: step, Body: &b})
+}
+
+func (h *hand) again(step, on, reason string, b job.Body) string {
+	return h.entry(job.Entry{Kind: job.Kept, Step: step, On: on, Reason: reason, Body: &b})
+}
+
+func (h *hand) decide(step, on, reason string) {
+	h.entry(job.Entry{Kind: job.Decided, Step: step, On: on, Reason: reason})
+}
+
+// work enters step after step, in the order of work, until the one that is
+// named or the signature. What is given is entered as it is; the rest as a
+// steady hand finds it. What needs a decision gets one.
+func (h *hand) work(with map[string]job.Body, until string) {
+	for h.err == nil {
+		step := due(h.sheet)
+		switch {
+		case step == nil || step.ID == until:
+			if step == nil && until != "" {
+				h.err = fmt.Errorf("%s never comes to %s", h.number, until)
+			}
+			return
+		case step.State == job.Decide:
+			h.decide(step.ID, step.Entry, "The manual gives no limit here; accepted by comparison with the sister pump")
+		default:
+			body, ok := with[step.ID]
+			if !ok {
+				body = typist.Entry(step, true, h.now)
+			}
+			h.keep(step.ID, body)
+		}
+	}
+}
+
+// due is the first step to be entered or decided that does not follow the
+// hand-back.
+func due(sheet *job.Sheet) *job.StepSheet {
+	for i := range sheet.Stages {
+		for j := range sheet.Stages[i].Steps {
+			s := &sheet.Stages[i].Steps[j]
+			if (s.State == job.Open || s.State == job.Decide) && !s.Follows {
+				return s
+			}
+		}
+	}
+	return nil
+}
+
+// dial is 12, 3, 6, 9 and back at 12, in thou on a half-thou dial.
+func dial(r12, r3, r6, r9, back string) job.Body {
+	return job.Body{Unit: quantity.UnitThou, Dial: &gauge.DialForm{
+		Graduation: quantity.Type("0.5 thou"),
+		Readings: []gauge.ReadingForm{
+			{Clock: "12", Value: quantity.Type(r12)}, {Clock: "3", Value: quantity.Type(r3)},
+			{Clock: "6", Value: quantity.Type(r6)}, {Clock: "9", Value: quantity.Type(r9)},
+		},
+		BackToStart: quantity.Type(back),
+	}}
+}
+
+// play is three pushes and pulls from zero, in thou on a half-thou dial.
+func play(a, b, c string) job.Body {
+	f := &gauge.FloatForm{Graduation: quantity.Type("0.5 thou")}
+	for _, out := range []string{a, b, c} {
+		f.Trials = append(f.Trials, gauge.TrialForm{In: quantity.Type("0"), Out: quantity.Type(out)})
+	}
+	return job.Body{Unit: quantity.UnitThou, Float: f}
+}
+
+// leaves is the leaf that goes at each place; the next that does not is a thou
+// thicker.
+func leaves(name string, goes ...int) job.Body {
+	f := &gauge.GapForm{}
+	for i, thou := range goes {
+		f.Positions = append(f.Positions, gauge.PositionForm{At: fmt.Sprintf("%s %d", name, i+1),
+			Go: quantity.Type(fmt.Sprint(thou)), NoGo: quantity.Type(fmt.Sprint(thou + 1))})
+	}
+	return job.Body{Unit: quantity.UnitThou, Feeler: f}
+}
+
+func gland(r12, r3, r6, r9 string) job.Body {
+	f := &gauge.GapForm{Graduation: quantity.Type("1 thou")}
+	for i, v := range []string{r12, r3, r6, r9} {
+		f.Positions = append(f.Positions, gauge.PositionForm{At: []string{"12", "3", "6", "9"}[i], Value: quantity.Type(v)})
+	}
+	return job.Body{Unit: quantity.UnitThou, Feeler: f}
+}
+
+func count(n int, pack string) job.Body {
+	return job.Body{Unit: quantity.UnitThou, Count: &job.CountForm{Count: &n, Pack: quantity.Type(pack)}}
+}
+
+func turns(word gauge.Turn, clock string) job.Body {
+	return job.Body{Turn: &job.TurnForm{Turn: word, Clock: clock}}
+}
+
+func found(where string, keys ...string) job.Body {
+	if keys == nil {
+		keys = []string{}
+	}
+	return job.Body{Inspect: &job.InspectForm{Found: keys, Where: where}}
+}

@@ -1,0 +1,142 @@
+package demo
+
+import (
+	"settle/core/job"
+	"settle/core/quantity"
+	"settle/internal/store"
+)
+
+// shop is Tern Rock Aquarium: every name in it is made up.
+var shop = store.Shop{Name: "Tern Rock Aquarium", Rules: job.Rules{
+	Set:     "general",
+	Schools: map[string]string{"bearing-reuse": "always-new"},
+	Limits: map[string]job.LimitForm{
+		"chamber-bore": {Max: quantity.Type("5 thou"), Source: "Shop rule 7"},
+	},
+}}
+
+var people = []struct{ name, role string }{
+	{"M. Okafor", "technician"},
+	{"R. Lindqvist", "technician"},
+	{"T. Achterberg", job.Lead},
+}
+
+const backPullOut = "end-suction-back-pull-out"
+
+// papers returns what the manual of a back pull-out pump of this shop says.
+func papers(bearing, setting, bore, torque string, vanes, bolts string) job.Papers {
+	return job.Papers{
+		Options: map[string]string{"thrust-bearing": bearing, "casing-joint": "gasket"},
+		Values: map[string]job.Value{
+			"vanes":              {Text: vanes, Source: "Counted"},
+			"casing-bolts":       {Text: bolts, Source: "Counted"},
+			"casing-bolt-torque": {Text: torque, Source: "Maker's manual, table 9"},
+			"seal-setting":       {Text: setting, Source: "Seal drawing"},
+			"seal-chamber-bore":  {Text: bore, Source: "Maker's manual, table 2"},
+			"bore":               {Text: "45 mm", Source: "Bearing"},
+			"outside":            {Text: "100 mm", Source: "Bearing"},
+			"width":              {Text: "25 mm", Source: "Bearing"},
+			"journal":            {Text: "45 mm", Source: "Maker's drawing, sheet 2"},
+			"housing-bore":       {Text: "100 mm", Source: "Maker's drawing, sheet 2"},
+			"adapter-bolts":      {Text: "4", Source: "Counted"},
+			"adapter-torque":     {Text: "30 lbf·ft", Source: "Maker's manual, table 9"},
+			"speed":              {Text: "1760", Source: "Nameplate"},
+			"test-pressure":      {Text: "60 psi", Source: "Shop rule 3"},
+		},
+		Limits: map[string]job.LimitForm{
+			"shaft-runout-seal":     limit("", "2 thou", "Maker's manual, table 4"),
+			"shaft-runout-coupling": limit("", "2 thou", "Maker's manual, table 4"),
+			"end-play-paired":       limit("0.5 thou", "3 thou", "Maker's manual, table 3"),
+			"impeller-clearance":    limit("12 thou", "18 thou", "Maker's manual, table 6"),
+			"gland-gap":             limit("3/32 in", "5/32 in", "Seal drawing"),
+
+			"impeller-clearance-worn": limit("", "40 thou", "Maker's manual, table 6"),
+		},
+	}
+}
+
+// values are the figures of a pump's papers, key by key.
+func values(pairs ...string) map[string]job.Value {
+	m := map[string]job.Value{}
+	for i := 0; i+1 < len(pairs); i += 2 {
+		m[pairs[i]] = job.Value{Text: pairs[i+1], Source: "Maker's manual"}
+	}
+	return m
+}
+
+func limit(low, high, source string) job.LimitForm {
+	l := job.LimitForm{Max: quantity.Type(high), Source: source}
+	if low != "" {
+		l.Min = quantity.Type(low)
+	}
+	return l
+}
+
+var pumps = []store.Pump{
+	{Tag: "LS-204", Name: "Sand filter feed B", Place: "Life support, filter gallery", Construction: "A", Kind: "End suction, back pull-out", Plan: backPullOut,
+		Maker: "Corran & Pike", Model: "CP 4x3-8", Serial: "41877-B", Duty: "480 gpm at 92 ft", Speed: "1,760 rpm", Impeller: "8.06 in, open", Shaft: "1 7/8 in", Motor: "20 hp", Liquid: "Filtered seawater", Elastomer: "EPDM", PlannedHours: new(8000.0), PlannedStop: "2027-03-01", Service: "continuous",
+		Papers: papers("paired", "1.530 in", "3.250 in", "45 lbf·ft", "5", "8")},
+	{Tag: "LS-201", Name: "Sand filter feed A", Place: "Life support, filter gallery", Construction: "A", Kind: "End suction, back pull-out", Plan: backPullOut,
+		Maker: "Corran & Pike", Model: "CP 4x3-8", Serial: "41877-A", Duty: "480 gpm at 92 ft", Speed: "1,760 rpm", Impeller: "8.06 in, open", Shaft: "1 7/8 in", Motor: "20 hp", Liquid: "Filtered seawater", Elastomer: "EPDM", PlannedHours: new(8000.0), PlannedStop: "2027-03-01", Service: "continuous",
+		Papers: papers("paired", "1.530 in", "3.250 in", "45 lbf·ft", "5", "8")},
+	{Tag: "IN-101", Name: "Seawater intake 1", Place: "Intake pit", Construction: "A", Kind: "End suction, back pull-out", Plan: backPullOut,
+		Maker: "Hallvarden", Model: "HV 150-315", Serial: "2207-118", Duty: "210 m³/h at 24 m", Speed: "1,480 rpm", Impeller: "302 mm, open", Shaft: "48 mm", Motor: "30 kW", Liquid: "Raw seawater", Elastomer: "NBR", Service: "intermittent",
+		Papers: job.Papers{
+			Options: map[string]string{"thrust-bearing": "single", "casing-joint": "o-ring"},
+			Values: map[string]job.Value{
+				"vanes": {Text: "6", Source: "Counted"}, "casing-bolts": {Text: "12", Source: "Counted"},
+				"seal-chamber-bore": {Text: "90 mm", Source: "Maker's manual, sheet 3"},
+			},
+			Limits: map[string]job.LimitForm{
+				"shaft-runout-seal": limit("", "0.05 mm", "Maker's manual, sheet 5"),
+			},
+		}},
+	{Tag: "CW-310", Name: "Chilled water, penguin house", Place: "Plant room", Construction: "B", Kind: "End suction, clamped drive sleeve", Plan: "clamped-sleeve-pedestal", Maker: "Bramsel", Model: "B2-6", Serial: "0931", Duty: "120 gpm at 60 ft", Speed: "3,520 rpm", Motor: "5 hp", Liquid: "Water and glycol",
+		Papers: job.Papers{
+			Values: values("vanes", "6", "casing-bolts", "8", "casing-bolt-torque", "35 N·m", "clamp-torque", "9 N·m", "bore", "30 mm", "speed", "3520", "test-pressure", "6 bar"),
+			Limits: map[string]job.LimitForm{"impeller-clearance": limit("0.25 mm", "0.45 mm", "Maker's manual, page 12")}}},
+	{Tag: "FK-401", Name: "Fish kitchen transfer", Place: "Fish kitchen", Construction: "C", Kind: "Close-coupled, clamped pump shaft, hygienic", Plan: "close-coupled-hygienic", Maker: "Lindemo", Model: "HL 40", Serial: "77120", Duty: "12 m³/h at 18 m", Speed: "2,900 rpm", Motor: "3 kW", Liquid: "Wash water",
+		Papers: job.Papers{
+			Options: map[string]string{"work": "shaft", "seal-type": "double"},
+			Values:  values("vanes", "4", "collar-torque", "18 N·m", "ring-torque", "4 N·m", "casing-bolts", "4", "casing-bolt-torque", "12 N·m", "test-pressure", "6 bar"),
+			Limits:  map[string]job.LimitForm{"impeller-clearance": limit("0.4 mm", "0.6 mm", "Maker's manual, page 20")}}},
+	{Tag: "FK-402", Name: "Feed slurry", Place: "Fish kitchen", Construction: "D", Kind: "Back-plate pump, external seal, hygienic", Plan: "back-plate-hygienic", Maker: "Lindemo", Model: "BP 25", Serial: "77208", Duty: "6 m³/h at 15 m", Speed: "1,450 rpm", Motor: "1.5 kW", Liquid: "Feed slurry",
+		Papers: job.Papers{
+			Values: values("vanes", "4", "plate-clamps", "4", "plate-torque", "10 N·m", "test-pressure", "4 bar"),
+			Limits: map[string]job.LimitForm{"back-clearance": limit("0.3 mm", "0.5 mm", "Maker's manual, page 9"), "front-clearance": limit("0.3 mm", "0.9 mm", "Maker's manual, page 9"), "seal-nose": {Min: quantity.Type("1.2 mm"), Source: "Maker's manual, page 11"}, "spring-length": limit("6 mm", "8 mm", "Maker's manual, page 11")}}},
+	{Tag: "HT-501", Name: "Boiler feed", Place: "Boiler house", Construction: "F", Kind: "Regenerative turbine", Plan: "regenerative-turbine", Maker: "Oskarre", Model: "RT 15", Serial: "5512", Duty: "15 gpm at 230 ft", Speed: "3,500 rpm", Motor: "5 hp", Liquid: "Feed water", Elastomer: "EPDM",
+		Papers: job.Papers{
+			Values: values("cover-bolts", "8", "cover-torque", "20 lbf·ft", "clamp-screws", "4", "clamp-torque", "12 lbf·ft", "speed", "3500", "test-pressure", "150 psi"),
+			Limits: map[string]job.LimitForm{"side-clearance": limit("2 thou", "6 thou", "Maker's manual, sheet 7")}}},
+	{Tag: "IN-103", Name: "Deep intake", Place: "Intake pit", Construction: "G", Kind: "Vertical turbine", Plan: "vertical-turbine", Maker: "Hallvarden", Model: "VT 10-4", Serial: "2301-004", Duty: "900 gpm at 140 ft", Speed: "1,770 rpm", Motor: "50 hp", Liquid: "Raw seawater", Elastomer: "NBR",
+		Papers: job.Papers{
+			Values: values("stages", "4", "line-shafts", "3", "rings", "5", "lateral", "5/32 in", "nut-threads", "12", "nut-notches", "6", "flange-bolts", "8", "flange-torque", "60 lbf·ft", "column-bolts", "12", "column-torque", "75 lbf·ft", "new-ring", "14 thou"),
+			Limits: map[string]job.LimitForm{"lateral": limit("-10 thou", "10 thou", "Maker's manual, chapter 5"), "rotor-lift": limit("1/8 in", "3/8 in", "Maker's manual, chapter 5"), "depth-down": limit("0.4 in", "0.6 in", "Maker's manual, chapter 5"), "depth-up": limit("0.2 in", "0.4 in", "Maker's manual, chapter 5")}}},
+	{Tag: "WW-601", Name: "Waste sump chopper", Place: "Waste water", Construction: "H", Kind: "Chopper with striker plate", Plan: "chopper-striker-plate", Maker: "Grindale", Model: "GX 4", Serial: "8870", Duty: "300 gpm at 40 ft", Speed: "1,750 rpm", Motor: "15 hp", Liquid: "Waste water with solids",
+		Papers: job.Papers{
+			Values: values("blades", "4", "shim-stacks", "4", "plate-bolts", "8", "plate-torque", "60 N·m", "volute-bolts", "8", "volute-torque", "90 N·m", "impeller-torque", "110 N·m", "bore", "60 mm", "speed", "1750"),
+			Limits: map[string]job.LimitForm{"cutting-gap": limit("4 thou", "10 thou", "Maker's manual, page 31")}}},
+	{Tag: "IN-110", Name: "Borehole, freshwater", Place: "Borehole field", Construction: "I", Kind: "Submersible, stacked stages", Plan: "submersible-stacked", Maker: "Hallvarden", Model: "SB 6-11", Serial: "2119-031", Duty: "45 m³/h at 85 m", Speed: "2,900 rpm", Motor: "15 kW", Liquid: "Fresh water",
+		Papers: job.Papers{
+			Values: values("stages", "11", "stage-torque", "65 N·m", "straps", "4", "strap-torque", "14 N·m", "new-ring", "0.25 mm", "test-pressure", "10 bar"),
+			Limits: map[string]job.LimitForm{"shaft-travel": limit("4 mm", "8 mm", "Maker's manual, page 44"), "depth-down": limit("12 mm", "16 mm", "Maker's manual, page 44"), "depth-up": limit("6 mm", "10 mm", "Maker's manual, page 44")}}},
+	{Tag: "LS-230", Name: "Main tank circulation", Place: "Life support, main tank", Construction: "J", Kind: "Double suction, between bearings", Plan: "double-suction", Maker: "Corran & Pike", Model: "DS 10x8-14", Serial: "40112", Duty: "2,900 gpm at 70 ft", Speed: "1,180 rpm", Motor: "75 hp", Liquid: "Seawater", Elastomer: "EPDM",
+		Papers: job.Papers{
+			Values: values("bore", "70 mm", "outside", "150 mm", "width", "35 mm", "journal", "70 mm", "housing-bore", "150 mm", "cap-torque", "40 lbf·ft", "gland-torque", "15 lbf·ft", "new-ring", "16 thou", "speed", "1180", "test-pressure", "75 psi"),
+			Limits: map[string]job.LimitForm{"shaft-runout-seal": limit("", "2 thou", "Maker's manual, table 3")}}},
+	{Tag: "HT-520", Name: "Gallery heating circulator", Place: "Boiler house", Construction: "K", Kind: "Small in-line circulator", Plan: "inline-circulator", Maker: "Bramsel", Model: "IL 1", Serial: "1204", Duty: "20 gpm at 12 ft", Speed: "1,725 rpm", Motor: "1/6 hp", Liquid: "Heating water",
+		Papers: job.Papers{
+			Values: values("body-bolts", "4", "body-torque", "8 lbf·ft", "test-pressure", "1.5 bar")}},
+	{Tag: "FK-403", Name: "Tray washer booster", Place: "Fish kitchen", Construction: "E", Kind: "Close-coupled, bearing on shaft", Plan: "close-coupled-bearing-on-shaft", Maker: "Bramsel", Model: "BC 32", Serial: "3318", Duty: "9 m³/h at 30 m", Speed: "2,900 rpm", Motor: "2.2 kW", Liquid: "Wash water",
+		Papers: job.Papers{
+			Values: values("vanes", "5", "bore", "30 mm", "journal", "30 mm", "housing-bore", "62 mm", "outside", "62 mm", "width", "16 mm", "run-through", "14.5 mm", "cover-torque", "8 N·m", "clamp-torque", "10 N·m", "casing-bolts", "8", "casing-bolt-torque", "25 N·m", "test-pressure", "6 bar"),
+			Limits: map[string]job.LimitForm{"impeller-clearance": limit("0.3 mm", "0.5 mm", "Table of the pump"), "run-through": limit("-0.1 mm", "0.1 mm", "Table of the pump")}}},
+	{Tag: "LS-240", Name: "Acid dosing for the scrubber", Place: "Life support, chemical room", Construction: "L", Kind: "Sealless at speed, governor", Plan: "governor-acid", Maker: "Oskarre", Model: "AX 2", Serial: "6604", Duty: "25 gpm at 60 ft", Speed: "3,500 rpm", Motor: "3 hp", Liquid: "Dilute acid", Elastomer: "FKM",
+		Papers: job.Papers{
+			Values: values("weights", "4", "springs", "4", "vanes", "5", "casing-bolts", "8", "casing-bolt-torque", "18 lbf·ft", "cap-torque", "8 lbf·ft", "seal-torque", "6 lbf·ft", "bore", "35 mm", "outside", "72 mm", "width", "17 mm", "speed", "3500", "test-pressure", "40 psi"),
+			Limits: map[string]job.LimitForm{"governor-travel": limit("60 thou", "100 thou", "Maker's manual, page 6"), "expeller-clearance": limit("15 thou", "25 thou", "Maker's manual, page 6"), "impeller-clearance": limit("15 thou", "25 thou", "Maker's manual, page 6"), "bushing-clearance": limit("", "6 thou", "Maker's manual, page 6")}}},
+	{Tag: "HT-530", Name: "Fuel oil transfer", Place: "Boiler house", Construction: "M", Kind: "Internal gear, packing", Plan: "internal-gear", Maker: "Grindale", Model: "IG 2", Serial: "2290", Duty: "15 gpm at 50 psi", Speed: "780 rpm", Motor: "2 hp", Liquid: "Fuel oil", Elastomer: "EPDM",
+		Papers: job.Papers{
+			Values: values("rings", "5", "sleeve-pitch", "12", "sleeve-notches", "12", "head-bolts", "8", "head-torque", "30 lbf·ft", "speed", "780", "test-pressure", "60 psi"),
+			Limits: map[string]job.LimitForm{"end-clearance": limit("2 thou", "5 thou", "Maker's manual, page 15"), "bushing-clearance": limit("", "8 thou", "Maker's manual, page 15"), "idler-depth": limit("1/32 in", "1/16 in", "Maker's manual, page 15")}}},
+}

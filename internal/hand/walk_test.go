@@ -1,0 +1,379 @@
+package hand
+
+import (
+	"fmt"
+	"testing"
+	"time"
+
+	"settle/core/job"
+	"settle/core/judge"
+	"settle/core/plan"
+)
+
+// bench is a job worked by the hand, without a store.
+type bench struct {
+	t   *testing.T
+	job job.Job
+	now time.Time
+}
+
+func open(t *testing.T, p *plan.Plan, options map[string]string) *bench {
+	t.Helper()
+	opening, err := job.NewOpening(p, "T-1", job.Papers{Options: options}, job.Rules{Schools: map[string]string{"bearing-reuse": "may-reuse"}}, "to be walked")
+	if err != nil {
+		t.Fatal(err)
+	}
+	b := &bench{t: t, job: job.Job{Plan: p, Memo: &job.Memo{}}, now: time.Date(2026, 11, 2, 7, 0, 0, 0, time.UTC)}
+	b.add(job.Entry{Kind: job.Opened, Open: opening})
+	return b
+}
+
+func (b *bench) add(e job.Entry) {
+	b.now = b.now.Add(time.Minute)
+	e.Seq, e.At, e.By = len(b.job.Log)+1, b.now, job.Person{ID: "p3", Name: "T. Achterberg", Role: job.Lead}
+	e.ID = fmt.Sprintf("e%d", e.Seq)
+	b.job.Log = append(b.job.Log, e)
+}
+
+func (b *bench) try(e job.Entry) error {
+	e.ID, e.By = fmt.Sprintf("e%d", len(b.job.Log)+1), job.Person{ID: "p3", Name: "T. Achterberg", Role: job.Lead}
+	if err := job.Accept(b.job, e); err != nil {
+		return err
+	}
+	b.add(e)
+	return nil
+}
+
+// work enters at every step that is open until none is left, the signature
+// last; decide says whether a person decides what comes out wrong.
+func (b *bench) work(good, decide bool) *job.Sheet {
+	b.t.Helper()
+	refused := map[string]bool{}
+	for range 2000 {
+		sheet := job.Derive(b.job)
+		var step *job.StepSheet
+		for i := range sheet.Stages {
+			for j := range sheet.Stages[i].Steps {
+				s := &sheet.Stages[i].Steps[j]
+				if step == nil && (s.State == job.Open && !refused[s.ID] || s.State == job.Decide && decide) {
+					step = s
+				}
+			}
+		}
+		if step == nil {
+			return sheet
+		}
+		if step.State == job.Decide {
+			if err := b.try(job.Entry{Kind: job.Decided, Step: step.ID, On: step.Entry, Reason: "accepted for the walk"}); err != nil {
+				b.t.Fatalf("%s, deciding: %v", step.ID, err)
+			}
+			continue
+		}
+		body := Entry(step, good, b.now)
+		e := job.Entry{Kind: job.Kept, Step: step.ID, On: step.Entry, Body: &body}
+		if step.Again != "" {
+			e.Reason = step.Again
+			refused[step.ID] = true // once round is enough
+		}
+		if err := b.try(e); err != nil {
+			b.t.Fatalf("%s (%s): %v\n%+v", step.ID, step.Panel.Instrument, err, body)
+		}
+	}
+	b.t.Fatal("never comes to an end")
+	return nil
+}
+
+// every returns all combinations of a plan's options, or where there are too
+// many each choice at least once.
+func every(p *plan.Plan) []map[string]string {
+	all := []map[string]string{{}}
+	for _, o := range p.Options {
+		var next []map[string]string
+		for _, chosen := range all {
+			for _, c := range o.Choices {
+				with := map[string]string{o.Key: c.Key}
+				for k, v := range chosen {
+					with[k] = v
+				}
+				next = append(next, with)
+			}
+		}
+		all = next
+	}
+	return all
+}
+
+// Every shipped plan is walked from receive to signature in all its options.
+func TestEveryPlanIsWalked(t *testing.T) {
+	for key, p := range plan.Library() {
+		t.Run(key, func(t *testing.T) {
+			t.Parallel()
+			for _, options := range every(p) {
+				b := open(t, p, options)
+				sheet := b.work(true, true)
+				if sheet.State != job.Signed {
+					t.Fatalf("%v: %s, next %q", options, sheet.State, sheet.Next)
+				}
+				for _, stage := range sheet.Stages {
+					for _, s := range stage.Steps {
+						if s.State != job.Done || s.Reading == nil {
+							t.Errorf("%v: %s is %s", options, s.ID, s.State)
+						}
+						// What has a limit was entered inside it.
+						if s.Reading != nil && s.Reading.Verdict == judge.Out {
+							t.Errorf("%v: %s is out though it was entered inside: %s", options, s.ID, s.Reading.Text)
+						}
+					}
+				}
+			}
+		})
+	}
+}
+
+// Where every check fails the job cannot be signed until a person has decided
+// each of them.
+func TestNothingWrongIsSignedAway(t *testing.T) {
+	for key, p := range plan.Library() {
+		t.Run(key, func(t *testing.T) {
+			t.Parallel()
+			b := open(t, p, nil)
+			sheet := b.work(false, false)
+			if sheet.State == job.Signed {
+				t.Fatal("signed with every check out")
+			}
+			waiting := 0
+			for _, stage := range sheet.Stages {
+				for _, s := range stage.Steps {
+					if s.State == job.Decide {
+						waiting++
+					}
+					if s.Kind == plan.Sign && s.State != job.Blocked {
+						t.Errorf("the signature is %s", s.State)
+					}
+				}
+			}
+			if waiting == 0 {
+				t.Error("nothing waits for a decision")
+			}
+			if sheet = b.work(false, true); sheet.State != job.Signed {
+				t.Errorf("with all decided it is %s, next %q", sheet.State, sheet.Next)
+			}
+		})
+	}
+}
+
+// A shipped plan is complete: from receive to signature, each step with its how
+// and its why, with cautions where there is something to be careful about.
+func TestPlansAreComplete(t *testing.T) {
+	letters := map[string]string{}
+	for key, p := range plan.Library() {
+		letters[p.Construction] = key
+		if n := p.Len(); n < 40 || n > 130 {
+			t.Errorf("%s has %d steps", key, n)
+		}
+		kinds, cautions := map[string]int{}, 0
+		for _, stage := range p.Stages {
+			for _, s := range stage.Steps {
+				kinds[s.Kind]++
+				cautions += len(s.Cautions)
+				if s.How == "" || s.Why == "" {
+					t.Errorf("%s: %s has no how or no why", key, s.ID)
+				}
+			}
+		}
+		for _, kind := range []string{plan.Caution, plan.Turn, plan.Measure, plan.Inspect, plan.Count, plan.Torque, plan.Test, plan.Sign, plan.Photo} {
+			if kinds[kind] == 0 {
+				t.Errorf("%s has no step of the kind %s", key, kind)
+			}
+		}
+		if cautions < 8 {
+			t.Errorf("%s has %d cautions", key, cautions)
+		}
+		if len(p.Tools) == 0 || len(p.ShaftLine.Stations) == 0 || len(p.Parts) < 5 {
+			t.Errorf("%s: tools, stations or parts are missing", key)
+		}
+		for _, part := range p.Parts {
+			found := false
+			for _, stage := range p.Stages {
+				for _, s := range stage.Steps {
+					found = found || s.Part == part.Key
+				}
+			}
+			if !found {
+				t.Errorf("%s: part %s is never looked at", key, part.Key)
+			}
+		}
+		for name := range p.Checks {
+			used := false
+			for _, stage := range p.Stages {
+				for _, s := range stage.Steps {
+					used = used || s.Check == name
+				}
+			}
+			if !used {
+				t.Errorf("%s: check %s is never taken", key, name)
+			}
+		}
+	}
+	for _, letter := range "ABCDEFGHIJKLM" {
+		if letters[string(letter)] == "" {
+			t.Errorf("there is no plan for construction %c", letter)
+		}
+	}
+}
+
+// to enters at every open step until the one named.
+func (b *bench) to(step string) {
+	b.t.Helper()
+	for range 500 {
+		sheet := job.Derive(b.job)
+		s := sheet.Step(sheet.Next)
+		if s == nil || s.ID == step {
+			return
+		}
+		if s.State == job.Decide {
+			if err := b.try(job.Entry{Kind: job.Decided, Step: s.ID, On: s.Entry, Reason: "accepted"}); err != nil {
+				b.t.Fatal(err)
+			}
+			continue
+		}
+		b.keep(s, Entry(s, true, b.now))
+	}
+}
+
+func (b *bench) keep(s *job.StepSheet, body job.Body) {
+	b.t.Helper()
+	if err := b.try(job.Entry{Kind: job.Kept, Step: s.ID, On: s.Entry, Reason: s.Again, Body: &body}); err != nil {
+		b.t.Fatalf("%s: %v", s.ID, err)
+	}
+}
+
+// A rub at close-up sends the work back to the clearance; what was measured is
+// kept, and stands beside the second round.
+func TestARubReopensTheClearance(t *testing.T) {
+	b := open(t, plan.Library()["end-suction-back-pull-out"], nil)
+	b.to("turn-built")
+	sheet := job.Derive(b.job)
+	if s := sheet.Step("clearance-built"); s.State != job.Done || s.Again != "" {
+		t.Fatalf("before: %+v", s)
+	}
+	b.keep(sheet.Step("turn-built"), Entry(sheet.Step("turn-built"), false, b.now))
+	sheet = job.Derive(b.job)
+	again := sheet.Step("clearance-built")
+	if again.Again == "" || sheet.Step("turn-built").State != job.Decide {
+		t.Fatalf("after a rub: clearance %s, turn %s", again.State, sheet.Step("turn-built").State)
+	}
+	if s := sheet.Step("casing-bolts"); s.State != job.Done {
+		t.Errorf("a stage that is not named is left alone: %s", s.State)
+	}
+	// The round before stays; the second one is entered beside it.
+	for _, id := range []string{"impeller-on", "carrier-set"} {
+		s := job.Derive(b.job).Step(id)
+		b.keep(s, Entry(s, true, b.now))
+	}
+	s := job.Derive(b.job).Step("clearance-built")
+	wider := Entry(s, true, b.now)
+	for i := range wider.Feeler.Positions {
+		wider.Feeler.Positions[i].Value = mm(70)
+	}
+	b.keep(s, wider)
+	s = job.Derive(b.job).Step("turn-built")
+	b.keep(&job.StepSheet{ID: s.ID, Entry: s.Entry, Again: "turned again"}, Entry(s, true, b.now))
+	sheet = job.Derive(b.job)
+	for _, c := range sheet.Checks {
+		if c.Check != "impeller-clearance" {
+			continue
+		}
+		if len(c.Built.Earlier) != 1 || c.Built.Earlier[0].Figure.Um() != 50 || c.Built.Figure.Um() != 70 || c.Built.Earlier[0].Why == "" {
+			t.Errorf("the sheet shows %+v, earlier %+v", c.Built.Figure, c.Built.Earlier)
+		}
+	}
+	if sheet.Step("turn-built").State != job.Done || sheet.Step("clearance-built").Again != "" {
+		t.Errorf("it is still open: %+v", sheet.Step("turn-built"))
+	}
+}
+
+// With guard bands a close reading waits for a person.
+func TestGuardBands(t *testing.T) {
+	p := plan.Library()["end-suction-back-pull-out"]
+	for school, want := range map[string]job.StepState{"within": job.Done, "guard-band": job.Decide} {
+		opening, err := job.NewOpening(p, "T-1", job.Papers{}, job.Rules{Schools: map[string]string{"on-the-limit": school}}, "to be walked")
+		if err != nil {
+			t.Fatal(err)
+		}
+		b := &bench{t: t, job: job.Job{Plan: p, Memo: &job.Memo{}}, now: time.Date(2026, 11, 2, 7, 0, 0, 0, time.UTC)}
+		b.add(job.Entry{Kind: job.Opened, Open: opening})
+		b.to("end-play-built")
+		s := job.Derive(b.job).Step("end-play-built")
+		body := Entry(s, true, b.now)
+		for i := range body.Float.Trials {
+			body.Float.Trials[i].Out = mm(s.Panel.Limit.Max.Um())
+		}
+		b.keep(s, body)
+		if got := job.Derive(b.job).Step("end-play-built"); got.State != want || got.Reading.Verdict != judge.Close {
+			t.Errorf("%s: %s and %s, want %s", school, got.Reading.Verdict, got.State, want)
+		}
+	}
+}
+
+// A bearing that is replaced takes its lock washer along.
+func TestAPartDragsAnother(t *testing.T) {
+	b := open(t, plan.Library()["internal-gear"], nil)
+	b.to("inspect-bearing")
+	s := job.Derive(b.job).Step("inspect-bearing")
+	b.keep(s, job.Body{Inspect: &job.InspectForm{Found: []string{"thumb"}}})
+	s = job.Derive(b.job).Step("inspect-sleeve")
+	b.keep(s, job.Body{Inspect: &job.InspectForm{Found: []string{}}})
+	if r := job.Derive(b.job).Step("inspect-sleeve").Reading; r.Outcome != judge.Replace || r.Rule != "replaced with the bearing of the adjusting sleeve" {
+		t.Errorf("the sleeve: %s, %s", r.Outcome, r.Rule)
+	}
+}
+
+// What comes after the hand-back can be entered when the job is signed.
+func TestWhatFollows(t *testing.T) {
+	b := open(t, plan.Library()["end-suction-back-pull-out"], nil)
+	b.to("hot-alignment")
+	sheet := job.Derive(b.job)
+	if sheet.State != job.Signed || sheet.Tally.ToFollow != 1 || sheet.Next != "hot-alignment" {
+		t.Fatalf("%s, %d to follow, next %q", sheet.State, sheet.Tally.ToFollow, sheet.Next)
+	}
+	s := sheet.Step("hot-alignment")
+	b.keep(s, Entry(s, true, b.now))
+	if sheet = job.Derive(b.job); sheet.Tally.ToFollow != 0 || sheet.Next != "" {
+		t.Errorf("%d to follow, next %q", sheet.Tally.ToFollow, sheet.Next)
+	}
+	body := job.Body{Done: true}
+	if err := b.try(job.Entry{Kind: job.Kept, Step: "clean", On: sheet.Step("clean").Entry, Reason: "late", Body: &body}); err == nil {
+		t.Error("a signed job took another entry")
+	}
+}
+
+// A reading past its limit decides on a part like a finding; when the reading is
+// corrected the decision follows, and says what it was.
+func TestReadingsDecideOnParts(t *testing.T) {
+	b := open(t, plan.Library()["end-suction-back-pull-out"], nil)
+	b.to("runout-seal-found")
+	s := job.Derive(b.job).Step("runout-seal-found")
+	b.keep(s, Entry(s, false, b.now))
+	b.to("inspect-shaft")
+	b.keep(job.Derive(b.job).Step("inspect-shaft"), job.Body{Inspect: &job.InspectForm{Found: []string{}}})
+	r := job.Derive(b.job).Step("inspect-shaft").Reading
+	if r.Outcome != judge.Repair || r.Was != "" || r.Rule != "over the limit a shaft is straightened or replaced" || r.Text != "Shaft run-out at the seal out of limit" {
+		t.Fatalf("bent and nothing seen: %+v", r)
+	}
+	s = job.Derive(b.job).Step("runout-seal-found")
+	again := Entry(s, true, b.now)
+	if err := b.try(job.Entry{Kind: job.Kept, Step: s.ID, On: s.Entry, Reason: "set-up moved", Body: &again}); err != nil {
+		t.Fatal(err)
+	}
+	if r = job.Derive(b.job).Step("inspect-shaft").Reading; r.Outcome != judge.Reuse || r.Was != judge.Repair {
+		t.Errorf("corrected: %s, was %q", r.Outcome, r.Was)
+	}
+	// What is built later says nothing of what was found.
+	b.to("runout-seal-built")
+	s = job.Derive(b.job).Step("runout-seal-built")
+	b.keep(s, Entry(s, false, b.now))
+	if r = job.Derive(b.job).Step("inspect-shaft").Reading; r.Outcome != judge.Reuse {
+		t.Errorf("after a bad as-built reading: %s", r.Outcome)
+	}
+}

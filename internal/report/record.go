@@ -1,0 +1,94 @@
+package report
+
+import (
+	"encoding/xml"
+	"fmt"
+	"strings"
+	"time"
+
+	ics "github.com/arran4/golang-ical"
+	"github.com/skip2/go-qrcode"
+
+	"settle/core/record"
+	"settle/internal/store"
+)
+
+// Calendar returns what is due on a pump as an iCalendar file (RFC 5545), a day
+// long each. An event keeps its id, so that a calendar which takes the file in
+// again moves it and does not add another.
+func Calendar(p store.Pump, sheet *record.Page, address string, now time.Time) ([]byte, error) {
+	cal := ics.NewCalendarFor("Settle")
+	cal.SetMethod(ics.MethodPublish)
+	cal.SetName(p.Tag + " " + p.Name)
+	remarks := ""
+	for _, r := range sheet.Remarks {
+		remarks += "\nNext time: " + r.Text
+	}
+	for _, l := range sheet.Next {
+		day, err := time.Parse("2006-01-02", l.Day)
+		if err != nil {
+			return nil, err
+		}
+		e := cal.AddEvent(l.Key + "-" + strings.ToLower(p.Tag) + "@settle")
+		e.SetDtStampTime(now)
+		e.SetAllDayStartAt(day)
+		e.SetAllDayEndAt(day.AddDate(0, 0, 1))
+		e.SetSummary(p.Tag + " " + p.Name + ": " + l.Title)
+		e.SetDescription(l.Why + remarks)
+		e.SetLocation(p.Place)
+		e.SetURL(address)
+		if l.Every > 0 {
+			e.AddRrule(fmt.Sprintf("FREQ=DAILY;INTERVAL=%d", l.Every))
+		}
+	}
+	return []byte(cal.Serialize()), nil
+}
+
+// Label returns the label of a pump as an SVG of 70 by 36 mm: the code that
+// opens its page, and its tag for people.
+func Label(p store.Pump, address string) ([]byte, error) {
+	code, err := qrcode.New(address, qrcode.Medium)
+	if err != nil {
+		return nil, err
+	}
+	code.DisableBorder = true
+	bits := code.Bitmap()
+	const left, top, side = 4.0, 4.0, 28.0
+	dot := side / float64(len(bits))
+	var path strings.Builder
+	for y, row := range bits {
+		for x := 0; x < len(row); x++ {
+			if !row[x] {
+				continue
+			}
+			from := x
+			for x < len(row) && row[x] {
+				x++
+			}
+			fmt.Fprintf(&path, "M%.3f %.3fh%.3fv%.3fh-%.3fz", left+float64(from)*dot, top+float64(y)*dot, float64(x-from)*dot, dot, float64(x-from)*dot)
+		}
+	}
+	var out strings.Builder
+	fmt.Fprintf(&out, `<svg xmlns="http://www.w3.org/2000/svg" width="70mm" height="36mm" viewBox="0 0 70 36" font-family="sans-serif"><rect width="70" height="36" fill="#fff"/><path shape-rendering="crispEdges" d="%s"/>`, path.String())
+	words := func(y, size float64, weight, text string) {
+		// The letters of a long tag are drawn closer, not cut.
+		fit := ""
+		if float64(len([]rune(text)))*size*0.47 > 32 {
+			fit = ` textLength="32" lengthAdjust="spacingAndGlyphs"`
+		}
+		fmt.Fprintf(&out, `<text x="36" y="%.1f" font-size="%.1f" font-weight="%s"%s>%s</text>`, y, size, weight, fit, escaped(text))
+	}
+	words(12, 8, "700", p.Tag)
+	words(18, 3.6, "400", p.Name)
+	words(23, 3, "400", p.Place)
+	words(27.5, 3, "400", strings.TrimSpace(p.Maker+" "+p.Serial))
+	words(32, 2.6, "400", "Scan: the page of this pump")
+	out.WriteString("</svg>")
+	return []byte(out.String()), nil
+}
+
+func escaped(text string) string {
+	var b strings.Builder
+	_ = xml.EscapeText(&b, []byte(text)) // a Builder does not fail
+	return b.String()
+}

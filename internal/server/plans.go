@@ -1,0 +1,133 @@
+package server
+
+import (
+	"bytes"
+	"context"
+	"errors"
+	"net/http"
+	"slices"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"settle/core/field"
+	"settle/core/plan"
+)
+
+// PlanFault is one thing that is wrong in a plan file.
+type PlanFault struct {
+	Line    int    `json:"line,omitempty"`
+	Step    string `json:"step,omitempty"`
+	Message string `json:"message"`
+}
+
+// PlanCheck is what there is to say of a plan file before it is taken in.
+type PlanCheck struct {
+	Faults  []PlanFault   `json:"faults" nullable:"false"`
+	Plan    *PlanView     `json:"plan,omitempty"`
+	Order   string        `json:"order,omitempty" doc:"the order of work with every option at its default"`
+	Against string        `json:"against,omitempty" doc:"title of the plan it is compared with"`
+	Changes []plan.Change `json:"changes" nullable:"false"`
+}
+
+// PlanText is a plan as it is written.
+type PlanText struct {
+	Text string `json:"text" doc:"YAML, docs/plans.md"`
+}
+
+func (s *server) plans(api huma.API) {
+	operation(api, http.MethodGet, "/plans", "list-plans", "The plans a pump may have", func(ctx context.Context, _ *struct{}) (*body[[]PlanView], error) {
+		all, err := s.store.Plans(ctx)
+		if err != nil {
+			return nil, err
+		}
+		plans := []PlanView{}
+		for key, p := range all {
+			v := planView(p)
+			_, shipped := plan.Library()[key]
+			v.Own = !shipped
+			plans = append(plans, v)
+		}
+		slices.SortFunc(plans, func(a, b PlanView) int { return strings.Compare(a.Construction+a.Key, b.Construction+b.Key) })
+		return &body[[]PlanView]{plans}, nil
+	})
+	operation(api, http.MethodGet, "/plans/{key}", "get-plan", "A plan as it is written", func(ctx context.Context, in *struct {
+		Key string `path:"key"`
+	}) (*body[PlanText], error) {
+		all, err := s.store.Plans(ctx)
+		if err != nil {
+			return nil, err
+		}
+		p, ok := all[in.Key]
+		if !ok {
+			return nil, field.Errorf("key", "%q is no plan here", in.Key)
+		}
+		return &body[PlanText]{PlanText{string(p.Text)}}, nil
+	})
+	operation(api, http.MethodPost, "/plans/check", "preview-plan", "What a plan file says and changes; nothing is kept", func(ctx context.Context, in *struct{ Body PlanText }) (*body[PlanCheck], error) {
+		check, _, err := s.checkPlan(ctx, in.Body.Text)
+		return &body[PlanCheck]{check}, err
+	})
+	operation(api, http.MethodPost, "/plans", "add-plan", "Take in a plan of the shop's own", func(ctx context.Context, in *struct {
+		Body struct {
+			PlanText
+			By string `json:"by" doc:"id of the person"`
+		}
+	}) (*body[PlanCheck], error) {
+		check, p, err := s.checkPlan(ctx, in.Body.Text)
+		if err != nil {
+			return nil, err
+		}
+		if p == nil {
+			return nil, field.Errorf("text", "%s", check.Faults[0].Message)
+		}
+		return &body[PlanCheck]{check}, s.store.ImportPlan(ctx, p, in.Body.By)
+	})
+}
+
+// checkPlan reads a plan file and compares it with the one it takes the place
+// of: the shop's own of that key, or the shipped one of its construction.
+func (s *server) checkPlan(ctx context.Context, text string) (PlanCheck, *plan.Plan, error) {
+	check := PlanCheck{Faults: []PlanFault{}, Changes: []plan.Change{}}
+	p, err := plan.Read("plan", []byte(text))
+	if err != nil {
+		check.Faults = faults(err)
+		return check, nil, nil
+	}
+	v := planView(p)
+	check.Plan = &v
+	var order bytes.Buffer
+	if err := p.Show(&order, plan.Chosen{}); err != nil {
+		return check, nil, err
+	}
+	check.Order = order.String()
+	all, err := s.store.Plans(ctx)
+	if err != nil {
+		return check, nil, err
+	}
+	before := all[p.Key]
+	for _, shipped := range plan.Library() {
+		if before == nil && shipped.Construction == p.Construction {
+			before = shipped
+		}
+	}
+	if before != nil {
+		check.Against, check.Changes = before.Title, plan.Changes(before, p)
+	}
+	return check, p, nil
+}
+
+func faults(err error) []PlanFault {
+	if many, ok := err.(interface{ Unwrap() []error }); ok {
+		var all []PlanFault
+		for _, e := range many.Unwrap() {
+			all = append(all, faults(e)...)
+		}
+		return all
+	}
+	var e *plan.Error
+	if errors.As(err, &e) {
+		return []PlanFault{{e.Line, e.Step, e.Message}}
+	}
+	return []PlanFault{{Message: err.Error()}}
+}

@@ -1,0 +1,84 @@
+package server
+
+import (
+	"errors"
+	"log/slog"
+	"net/http"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"settle/core/field"
+	"settle/core/job"
+	"settle/internal/store"
+)
+
+// Problem is every error of the API, as problem+json (RFC 9457): it names the
+// fields and says what would be right.
+type Problem struct {
+	Title  string         `json:"title"`
+	Status int            `json:"status"`
+	Detail string         `json:"detail"`
+	Errors []*field.Error `json:"errors,omitempty"`
+	// Latest is the entry which the sender has not seen, with status 409.
+	Latest *job.Entry `json:"latest,omitempty"`
+}
+
+func (p *Problem) Error() string  { return p.Detail }
+func (p *Problem) GetStatus() int { return p.Status }
+
+// ContentType names the media type of a problem.
+func (p *Problem) ContentType(string) string { return "application/problem+json" }
+
+// newProblem brings what the framework finds wrong with a request into the
+// same form as what the core finds.
+func newProblem(status int, detail string, errs ...error) huma.StatusError {
+	p := &Problem{Title: http.StatusText(status), Status: status, Detail: detail}
+	for _, err := range errs {
+		var d *huma.ErrorDetail
+		if errors.As(err, &d) {
+			p.Errors = append(p.Errors, &field.Error{Field: place(d.Location), Message: d.Message})
+		} else if err != nil {
+			p.Errors = append(p.Errors, field.All(err)...)
+		}
+	}
+	if len(p.Errors) > 0 && status == http.StatusUnprocessableEntity {
+		p.Detail = p.Errors[0].Error()
+	}
+	return p
+}
+
+// place is the field's path as the sender wrote it.
+func place(location string) string {
+	for _, prefix := range []string{"body.", "query.", "path."} {
+		if rest, ok := strings.CutPrefix(location, prefix); ok {
+			return rest
+		}
+	}
+	return strings.TrimPrefix(location, "body")
+}
+
+// problem turns an error of the core or the store into an answer. What is
+// nobody's fault but ours is logged and answered without its inside.
+func problem(err error) error {
+	var stale *job.Stale
+	var refused *job.Refused
+	var missing *store.NotFound
+	var many field.Errors
+	var one *field.Error
+	switch {
+	case err == nil:
+		return nil
+	case errors.As(err, &stale):
+		return &Problem{Title: "Entered in the meantime", Status: http.StatusConflict, Detail: stale.Error(), Latest: &stale.Latest}
+	case errors.As(err, &refused):
+		return &Problem{Title: "Not now", Status: http.StatusConflict, Detail: refused.Why}
+	case errors.As(err, &missing):
+		return &Problem{Title: http.StatusText(http.StatusNotFound), Status: http.StatusNotFound, Detail: missing.Error()}
+	case errors.As(err, &many), errors.As(err, &one):
+		return newProblem(http.StatusUnprocessableEntity, "", field.All(err))
+	}
+	slog.Error("answering a request", "error", err)
+	return &Problem{Title: http.StatusText(http.StatusInternalServerError), Status: http.StatusInternalServerError,
+		Detail: "Something went wrong in Settle and nothing was kept. Try once more; if it stays so, stop Settle, start it again and look at what it prints."}
+}

@@ -1,0 +1,89 @@
+// Package server answers the screens: the API under /api/v1, described once
+// here, and the front end. It computes nothing itself.
+package server
+
+import (
+	"context"
+	"io/fs"
+	"net/http"
+	"reflect"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/danielgtaylor/huma/v2/adapters/humagin"
+	"github.com/gin-gonic/gin"
+
+	"settle/core/job"
+	"settle/core/quantity"
+	"settle/internal/store"
+)
+
+// figure is job.Figure as it stands in JSON, for the description of the API.
+type figure struct {
+	Um   float64 `json:"um"`
+	Thou string  `json:"thou"`
+	Mm   string  `json:"mm"`
+}
+
+// maxBody is the longest request that is read, in bytes.
+const maxBody = 256 << 10
+
+type server struct {
+	store *store.Store
+}
+
+// New returns the handler of the whole application. The front end is the
+// built one, or a file system with no index.html in it.
+func New(s *store.Store, front fs.FS) http.Handler {
+	gin.SetMode(gin.ReleaseMode)
+	engine := gin.New()
+	engine.Use(gin.Recovery(), guard)
+	API(engine, s)
+	screens(engine, front)
+	return engine
+}
+
+// API puts the operations on the engine and returns their description. The
+// store may be nil where only the description is wanted.
+func API(engine *gin.Engine, s *store.Store) huma.API {
+	huma.NewError = newProblem
+	huma.DefaultArrayNullable = false
+	config := huma.DefaultConfig("Settle", "1")
+	config.OpenAPIPath, config.DocsPath, config.SchemasPath = "/api/v1/openapi", "", ""
+	config.CreateHooks = nil // no $schema fields in the answers
+	config.RejectUnknownQueryParameters = true
+	types := config.Components.Schemas
+	types.RegisterTypeAlias(reflect.TypeFor[quantity.Length](), reflect.TypeFor[float64]())
+	types.RegisterTypeAlias(reflect.TypeFor[quantity.Typed](), reflect.TypeFor[string]())
+	types.RegisterTypeAlias(reflect.TypeFor[job.Figure](), reflect.TypeFor[figure]())
+	api := humagin.New(engine, config)
+	srv := &server{store: s}
+	srv.jobs(api)
+	srv.pumps(api)
+	srv.shop(api)
+	srv.photos(api)
+	srv.record(api)
+	srv.limits(api)
+	srv.register(api)
+	srv.plans(api)
+	srv.tools(api)
+	return api
+}
+
+// operation registers one operation; its errors go out as problems.
+func operation[I, O any](api huma.API, method, path, id, summary string, answer func(context.Context, *I) (*O, error)) {
+	status := http.StatusOK
+	if method == http.MethodPost && !strings.HasPrefix(id, "preview") {
+		status = http.StatusCreated
+	}
+	huma.Register(api, huma.Operation{
+		OperationID: id, Method: method, Path: "/api/v1" + path, Summary: summary, DefaultStatus: status, MaxBodyBytes: maxBody,
+		Errors: []int{http.StatusNotFound, http.StatusConflict, http.StatusUnprocessableEntity},
+	}, func(ctx context.Context, in *I) (*O, error) {
+		out, err := answer(ctx, in)
+		return out, problem(err)
+	})
+}
+
+// body is an answer with nothing but a body.
+type body[T any] struct{ Body T }

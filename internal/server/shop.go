@@ -1,0 +1,185 @@
+package server
+
+import (
+	"context"
+	"net/http"
+	"slices"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"settle/core/job"
+	"settle/core/judge"
+	"settle/core/plan"
+	"settle/core/record"
+	"settle/internal/store"
+)
+
+// ShopView is the shop, who works in it, and what can be chosen.
+type ShopView struct {
+	Name    string        `json:"name"`
+	Set     string        `json:"set" doc:"general limit set in force"`
+	People  []job.Person  `json:"people"`
+	Rules   job.Rules     `json:"rules"`
+	Sets    []plan.Option `json:"sets" nullable:"false" doc:"general limit sets to choose from"`
+	Schools []plan.Choice `json:"schools" nullable:"false" doc:"where good shops differ"`
+
+	Elastomers []judge.Elastomer `json:"elastomers" nullable:"false"`
+	Services   []record.Service  `json:"services" nullable:"false" doc:"duties, with how often grease is renewed"`
+}
+
+// PlanView is what a pump's page asks under one plan.
+type PlanView struct {
+	Key          string        `json:"key"`
+	Title        string        `json:"title"`
+	Construction string        `json:"construction"`
+	Version      int           `json:"version"`
+	Steps        int           `json:"steps"`
+	Own          bool          `json:"own" doc:"written by the shop"`
+	Options      []plan.Choice `json:"options" nullable:"false"`
+	Values       []plan.Ask    `json:"values" nullable:"false"`
+	Limits       []LimitName   `json:"limits" nullable:"false"`
+}
+
+func planView(p *plan.Plan) PlanView {
+	v := PlanView{Key: p.Key, Title: p.Title, Construction: p.Construction, Version: p.Version, Steps: p.Len(), Options: p.Options, Values: p.Values}
+	for _, key := range p.LimitKeys() {
+		v.Limits = append(v.Limits, LimitName{key, checkOf(p, key)})
+	}
+	return v
+}
+
+func (s *server) shop(api huma.API) {
+	operation(api, http.MethodGet, "/shop", "get-shop", "The shop and its people", func(ctx context.Context, _ *struct{}) (*body[ShopView], error) {
+		shop, err := s.store.Shop(ctx)
+		if err != nil {
+			return nil, err
+		}
+		people, err := s.store.People(ctx)
+		set, _ := judge.SetByKey(shop.Rules.Set)
+		v := ShopView{Name: shop.Name, Set: set.Title, People: people, Rules: shop.Rules, Schools: plan.Schools, Elastomers: judge.Elastomers, Services: record.Services}
+		v.Rules.Schools = plan.Defaults(plan.Schools, shop.Rules.Schools)
+		for _, s := range judge.Sets {
+			v.Sets = append(v.Sets, plan.Option{Key: s.Key, Title: s.Title})
+		}
+		return &body[ShopView]{v}, err
+	})
+	operation(api, http.MethodPut, "/shop", "save-shop", "Name the shop, and settle how it works", func(ctx context.Context, in *struct {
+		Body struct {
+			Name    string            `json:"name"`
+			Set     string            `json:"set" doc:"key of the general limit set"`
+			Schools map[string]string `json:"schools"`
+		}
+	}) (*struct{}, error) {
+		shop, err := s.store.Shop(ctx)
+		if err != nil {
+			return nil, err
+		}
+		shop.Name, shop.Rules.Set, shop.Rules.Schools = in.Body.Name, in.Body.Set, in.Body.Schools
+		return nil, s.store.SetShop(ctx, shop)
+	})
+	operation(api, http.MethodPost, "/people", "add-person", "Add somebody who works here", func(ctx context.Context, in *struct {
+		Body struct {
+			Name string `json:"name"`
+			Role string `json:"role"`
+		}
+	}) (*body[job.Person], error) {
+		p, err := s.store.AddPerson(ctx, in.Body.Name, in.Body.Role)
+		return &body[job.Person]{p}, err
+	})
+}
+
+// PumpView is a pump's page.
+type PumpView struct {
+	Pump      store.Pump     `json:"pump"`
+	Plan      *PlanView      `json:"plan,omitempty"`
+	Limits    []job.LimitRow `json:"limits" nullable:"false" doc:"what a job opened now would be judged by"`
+	Jobs      []store.JobRow `json:"jobs" nullable:"false"`
+	Past      []PastJob      `json:"past" nullable:"false" doc:"the checks of its signed jobs, the latest first"`
+	Elastomer string         `json:"elastomer_warning,omitempty" doc:"why its elastomer hardly suits its liquid"`
+	Lives     []job.Life     `json:"lives" nullable:"false" doc:"how its clearances wear"`
+	SealLives []float64      `json:"seal_lives" nullable:"false" doc:"running hours between the jobs in which a seal was replaced"`
+	Record    *record.Page   `json:"record"`
+	Notes     []store.Note   `json:"notes" nullable:"false" doc:"calculations kept, the latest first"`
+}
+
+// PastJob is what one rebuild found and left.
+type PastJob struct {
+	Number string           `json:"number"`
+	Signed time.Time        `json:"signed"`
+	Checks []job.CheckSheet `json:"checks" nullable:"false"`
+}
+
+// PumpPath names a pump in an address.
+type PumpPath struct {
+	Tag string `path:"tag"`
+}
+
+// pastJobs is how many rebuilds a pump's page compares; wornJobs how many tell
+// its wear.
+const (
+	pastJobs = 6
+	wornJobs = 24
+)
+
+func (s *server) pumps(api huma.API) {
+	operation(api, http.MethodGet, "/pumps", "list-pumps", "List the pumps", func(ctx context.Context, in *struct {
+		Words        string `query:"q" maxLength:"100" doc:"words on its plate or in what was noted about it"`
+		Construction string `query:"construction" doc:"letter"`
+		Sort         string `query:"sort" enum:"tag,name,maker,jobs" default:"tag"`
+		Limit        int    `query:"limit" minimum:"0" default:"0" doc:"0: all of them"`
+	}) (*body[[]store.PumpRow], error) {
+		rows, err := s.store.Pumps(ctx, store.PumpQuery{Words: in.Words, Construction: in.Construction, Sort: in.Sort, Limit: in.Limit})
+		return &body[[]store.PumpRow]{rows}, err
+	})
+	operation(api, http.MethodPost, "/pumps", "add-pump", "Add a pump", func(ctx context.Context, in *struct{ Body store.Pump }) (*body[store.Pump], error) {
+		return &body[store.Pump]{in.Body}, s.store.SavePump(ctx, in.Body, true)
+	})
+	operation(api, http.MethodPut, "/pumps/{tag}", "save-pump", "Write a pump's page", func(ctx context.Context, in *struct {
+		PumpPath
+		Body store.Pump
+	}) (*body[store.Pump], error) {
+		in.Body.Tag = in.Tag
+		return &body[store.Pump]{in.Body}, s.store.SavePump(ctx, in.Body, false)
+	})
+	operation(api, http.MethodGet, "/pumps/{tag}", "get-pump", "A pump's page: nameplate, limits, earlier jobs", func(ctx context.Context, in *PumpPath) (*body[PumpView], error) {
+		p, err := s.store.Pump(ctx, in.Tag)
+		if err != nil {
+			return nil, err
+		}
+		v := PumpView{Pump: p, Elastomer: judge.Suits(p.Elastomer, p.Liquid), Limits: []job.LimitRow{}, Past: []PastJob{}}
+		if v.Jobs, err = s.store.Jobs(ctx, store.JobQuery{Pump: p.Tag, Limit: 200}); err != nil {
+			return nil, err
+		}
+		if v.Notes, err = s.store.Notes(ctx, p.Tag); err != nil {
+			return nil, err
+		}
+		plans, err := s.store.Plans(ctx)
+		if err != nil {
+			return nil, err
+		}
+		if pl, ok := plans[p.Plan]; ok {
+			v.Plan = new(planView(pl))
+			all, err := s.limitsOf(ctx, p, pl)
+			if err != nil {
+				return nil, err
+			}
+			v.Limits = slices.DeleteFunc(all, func(l job.LimitRow) bool { return !l.Asked })
+		}
+		jobs, err := s.jobsOf(ctx, v.Jobs)
+		if err != nil {
+			return nil, err
+		}
+		for i, past := range jobs {
+			if v.Jobs[i].State == job.Signed && len(v.Past) < pastJobs {
+				sheet := job.Derive(past.Job)
+				v.Past = append(v.Past, PastJob{past.Number, sheet.Signed.At, sheet.Checks})
+			}
+		}
+		if v.Record, err = s.recordOf(ctx, p, jobs); err != nil {
+			return nil, err
+		}
+		v.Lives, v.SealLives = job.Lives(jobs, p.PlannedHours), job.SealLives(jobs)
+		return &body[PumpView]{v}, nil
+	})
+}

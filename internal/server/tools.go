@@ -1,0 +1,86 @@
+package server
+
+import (
+	"context"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"settle/core/calc"
+	"settle/core/field"
+	"settle/core/quantity"
+	"settle/internal/store"
+)
+
+// tools are the calculators without a job: as the contract has them, as a
+// screen shows them, and kept to a pump's notes. The core reads the object
+// itself, as it does on the command line: one contract, one reader.
+func (s *server) tools(api huma.API) {
+	huma.Register(api, huma.Operation{
+		OperationID: "calculate", Method: http.MethodPost, Path: "/api/v1/calc/{kind}", Summary: "One calculation, without a job: docs/calc.md has the kinds",
+		SkipValidateBody: true, MaxBodyBytes: maxBody, Errors: []int{http.StatusUnprocessableEntity},
+	}, func(_ context.Context, in *struct {
+		Kind    string `path:"kind" doc:"one of docs/calc.md"`
+		RawBody []byte `contentType:"application/json"`
+	}) (*body[any], error) {
+		out, err := calc.Run(in.Kind, in.RawBody)
+		return &body[any]{out}, problem(err)
+	})
+	huma.Register(api, huma.Operation{
+		OperationID: "look", Method: http.MethodPost, Path: "/api/v1/tools/{kind}", Summary: "The same while it is typed: words, echo, and what is still missing",
+		SkipValidateBody: true, MaxBodyBytes: maxBody, Errors: []int{http.StatusUnprocessableEntity},
+	}, func(_ context.Context, in *struct {
+		Kind    string `path:"kind" doc:"one of docs/calc.md"`
+		Unit    string `query:"unit" doc:"what a bare number means: thou, in, mm or um"`
+		RawBody []byte `contentType:"application/json"`
+	}) (*body[calc.Look], error) {
+		unit, err := bareUnit(in.Unit)
+		if err != nil {
+			return nil, problem(err)
+		}
+		return &body[calc.Look]{calc.Preview(in.Kind, in.RawBody, unit)}, nil
+	})
+	operation(api, http.MethodPost, "/pumps/{tag}/notes", "add-note", "Keep a calculation to a pump's notes", func(ctx context.Context, in *struct {
+		PumpPath
+		Body NoteForm
+	}) (*body[store.Note], error) {
+		note, err := in.Body.note()
+		if err != nil {
+			return nil, err
+		}
+		note, err = s.store.AddNote(ctx, in.Tag, note, in.Body.By)
+		return &body[store.Note]{note}, err
+	})
+}
+
+// NoteForm asks to keep a calculation. What it came to is worked out here, so
+// that a note holds what the core answers and nothing else.
+type NoteForm struct {
+	ID      string `json:"id" doc:"made by the client, so that a note sent twice is kept once"`
+	By      string `json:"by" doc:"id of the person"`
+	Kind    string `json:"kind"`
+	Input   string `json:"input" doc:"the calculation's JSON object"`
+	Unit    string `json:"unit"`
+	Address string `json:"address" doc:"query of the tool's screen that shows it again"`
+	Remark  string `json:"remark,omitempty"`
+}
+
+func (f NoteForm) note() (store.Note, error) {
+	unit, err := bareUnit(f.Unit)
+	if err != nil {
+		return store.Note{}, err
+	}
+	look := calc.Preview(f.Kind, []byte(f.Input), unit)
+	if len(look.Errors) > 0 {
+		return store.Note{}, look.Errors[0]
+	}
+	return store.Note{ID: f.ID, Kind: f.Kind, Text: look.Text, Address: f.Address, Remark: f.Remark}, nil
+}
+
+func bareUnit(text string) (quantity.Unit, error) {
+	unit := quantity.Unit(text)
+	if _, known := unit.Size(); text != "" && !known {
+		return "", field.Errorf("unit", "is %q: write thou, in, mm or um", text)
+	}
+	return unit, nil
+}

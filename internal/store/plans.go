@@ -1,0 +1,67 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"fmt"
+	"maps"
+
+	"settle/core/field"
+	"settle/core/plan"
+)
+
+// Plans returns the plans a pump may have, by key: those shipped, and those the
+// shop has written itself.
+func (s *Store) Plans(ctx context.Context) (map[string]*plan.Plan, error) {
+	own, err := s.OwnPlans(ctx)
+	if err != nil {
+		return nil, err
+	}
+	all := maps.Clone(plan.Library())
+	maps.Copy(all, own)
+	return all, nil
+}
+
+// OwnPlans returns the plans the shop has written itself.
+func (s *Store) OwnPlans(ctx context.Context) (map[string]*plan.Plan, error) {
+	type kept struct{ key, hash string }
+	rows, err := query(ctx, s.db, func(rows *sql.Rows) (k kept, err error) { return k, rows.Scan(&k.key, &k.hash) }, "SELECT key, hash FROM own_plans")
+	if err != nil {
+		return nil, err
+	}
+	own := map[string]*plan.Plan{}
+	for _, k := range rows {
+		if own[k.key], err = s.plan(ctx, k.hash); err != nil {
+			return nil, fmt.Errorf("plan %s: %w", k.key, err)
+		}
+	}
+	return own, nil
+}
+
+// ImportPlan takes in a plan file. A key is never that of a shipped plan, and a
+// plan that is changed has a higher version; the one before stays with the jobs
+// that were started with it.
+func (s *Store) ImportPlan(ctx context.Context, p *plan.Plan, by string) error {
+	who, err := s.Person(ctx, by)
+	if err != nil {
+		return err
+	}
+	if _, shipped := plan.Library()[p.Key]; shipped {
+		return field.Errorf("text", "key %s is that of a shipped plan: give yours a key of its own, such as %s-ours", p.Key, p.Key)
+	}
+	own, err := s.OwnPlans(ctx)
+	if err != nil {
+		return err
+	}
+	if old := own[p.Key]; old != nil && old.Hash != p.Hash && p.Version <= old.Version {
+		return field.Errorf("text", "version is %d and version %d is in use: write %d", p.Version, old.Version, old.Version+1)
+	}
+	return s.transaction(ctx, func(tx *sql.Tx) error {
+		if _, err := tx.ExecContext(ctx, "INSERT INTO plans (hash, text) VALUES (?, ?) ON CONFLICT DO NOTHING", p.Hash, p.Text); err != nil {
+			return err
+		}
+		_, err := tx.ExecContext(ctx, "INSERT INTO own_plans (key, hash, imported, by) VALUES (?, ?, ?, ?) ON CONFLICT (key) DO UPDATE SET hash = excluded.hash, imported = excluded.imported, by = excluded.by",
+			p.Key, p.Hash, s.now().Format(layout), who.Name)
+		return err
+	})
+}

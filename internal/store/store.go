@@ -1,0 +1,194 @@
+// Package store keeps pumps, people, jobs and their logs in one SQLite file.
+// What is acknowledged is on the disk: WAL mode with synchronous=FULL.
+package store
+
+import (
+	"context"
+	"database/sql"
+	"embed"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io/fs"
+	"net/url"
+	"strings"
+	"sync"
+	"time"
+
+	"github.com/pressly/goose/v3"
+	_ "modernc.org/sqlite" // the driver
+
+	"settle/core/field"
+	"settle/core/job"
+	"settle/core/judge"
+)
+
+//go:embed migrations/*.sql
+var migrations embed.FS
+
+// NotFound says that there is no such pump, job or person.
+type NotFound struct{ What, Key string }
+
+func (n *NotFound) Error() string {
+	return fmt.Sprintf("there is no %s %q: look it up in the list", n.What, n.Key)
+}
+
+// Store is one shop's data. It is safe for use by many goroutines.
+type Store struct {
+	db    *sql.DB
+	clock func() time.Time
+
+	writing sync.Mutex // one append at a time: SQLite has one writer anyway
+	logs    *logs
+}
+
+// Open opens the file, makes it where it is not there, and brings it up to
+// date. The clock gives the time of new entries.
+func Open(ctx context.Context, path string, clock func() time.Time) (*Store, error) {
+	db, err := sql.Open("sqlite", dsn(path))
+	if err != nil {
+		return nil, fmt.Errorf("opening %s: %w", path, err)
+	}
+	dir, err := fs.Sub(migrations, "migrations")
+	if err != nil {
+		return nil, err
+	}
+	up, err := goose.NewProvider(goose.DialectSQLite3, db, dir)
+	if err == nil {
+		_, err = up.Up(ctx)
+	}
+	if err != nil {
+		return nil, errors.Join(fmt.Errorf("bringing %s up to date: %w", path, err), db.Close())
+	}
+	return &Store{db: db, clock: clock, logs: newLogs()}, nil
+}
+
+// dsn names the file with the pragmas that every connection needs. Immediate
+// transactions keep a read that goes on to write from finding the file locked.
+func dsn(path string) string {
+	return "file:" + (&url.URL{Path: path}).EscapedPath() +
+		"?_pragma=busy_timeout(5000)&_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)&_pragma=foreign_keys(1)&_txlock=immediate"
+}
+
+// Close closes the file.
+func (s *Store) Close() error { return s.db.Close() }
+
+// transaction runs work and commits, or rolls back where it fails.
+func (s *Store) transaction(ctx context.Context, work func(*sql.Tx) error) error {
+	tx, err := s.db.BeginTx(ctx, nil)
+	if err != nil {
+		return err
+	}
+	if err := work(tx); err != nil {
+		return errors.Join(err, tx.Rollback())
+	}
+	return tx.Commit()
+}
+
+// Shop is the shop's name and its rules.
+type Shop struct {
+	Name  string    `json:"name"`
+	Rules job.Rules `json:"rules"`
+}
+
+// unnamed is what a shop is called that nobody has named.
+const unnamed = "My shop"
+
+// Shop returns the shop; one that was never set up has a plain name and the
+// default rules.
+func (s *Store) Shop(ctx context.Context) (Shop, error) {
+	shop := Shop{Name: unnamed, Rules: job.Rules{Set: judge.Sets[0].Key}}
+	var rules string
+	err := s.db.QueryRowContext(ctx, "SELECT name, rules FROM shop").Scan(&shop.Name, &rules)
+	if errors.Is(err, sql.ErrNoRows) {
+		return shop, nil
+	}
+	if err != nil {
+		return shop, err
+	}
+	return shop, json.Unmarshal([]byte(rules), &shop.Rules)
+}
+
+// SetShop names the shop and sets its rules. Jobs keep those they were opened
+// with.
+func (s *Store) SetShop(ctx context.Context, shop Shop) error {
+	var errs field.Errors
+	if shop.Name = strings.TrimSpace(shop.Name); shop.Name == "" || len(shop.Name) > 80 {
+		errs.Add("name", errors.New("must be 1 to 80 letters: the name that stands on the build sheet"))
+	}
+	errs.Add("", job.CheckRules(shop.Rules))
+	if err := errs.Err(); err != nil {
+		return err
+	}
+	rules, err := json.Marshal(shop.Rules)
+	if err != nil {
+		return err
+	}
+	_, err = s.db.ExecContext(ctx, "INSERT INTO shop (one, name, rules) VALUES (1, ?, ?) ON CONFLICT (one) DO UPDATE SET name = excluded.name, rules = excluded.rules", shop.Name, string(rules))
+	return err
+}
+
+// People lists who may be at work, by name.
+func (s *Store) People(ctx context.Context) ([]job.Person, error) {
+	return query(ctx, s.db, func(rows *sql.Rows) (p job.Person, err error) {
+		return p, rows.Scan(&p.ID, &p.Name, &p.Role)
+	}, "SELECT id, name, role FROM people ORDER BY name")
+}
+
+// AddPerson adds somebody and returns them with their id.
+func (s *Store) AddPerson(ctx context.Context, name, role string) (job.Person, error) {
+	p := job.Person{Name: strings.TrimSpace(name), Role: role}
+	var errs field.Errors
+	if p.Name == "" || len(p.Name) > 80 {
+		errs.Add("name", errors.New("must be 1 to 80 letters: the name that stands on the build sheet"))
+	}
+	if role != "technician" && role != job.Lead {
+		errs.Add("role", fmt.Errorf("is %q: write technician or lead", role))
+	}
+	if err := errs.Err(); err != nil {
+		return p, err
+	}
+	return p, s.transaction(ctx, func(tx *sql.Tx) error {
+		var n int
+		if err := tx.QueryRowContext(ctx, "SELECT count(*) FROM people").Scan(&n); err != nil {
+			return err
+		}
+		p.ID = fmt.Sprintf("p%d", n+1)
+		res, err := tx.ExecContext(ctx, "INSERT INTO people (id, name, role) VALUES (?, ?, ?) ON CONFLICT DO NOTHING", p.ID, p.Name, p.Role)
+		if err != nil {
+			return err
+		}
+		if n, err := res.RowsAffected(); err != nil || n == 0 {
+			return errors.Join(err, field.Errorf("name", "%s is on the list already", p.Name))
+		}
+		return nil
+	})
+}
+
+// Person returns one of the people.
+func (s *Store) Person(ctx context.Context, id string) (job.Person, error) {
+	p := job.Person{ID: id}
+	err := s.db.QueryRowContext(ctx, "SELECT name, role FROM people WHERE id = ?", id).Scan(&p.Name, &p.Role)
+	if errors.Is(err, sql.ErrNoRows) {
+		return p, &NotFound{"person", id}
+	}
+	return p, err
+}
+
+// query gathers rows; no rows give an empty list, not nil.
+func query[T any](ctx context.Context, db *sql.DB, scan func(*sql.Rows) (T, error), q string, args ...any) ([]T, error) {
+	rows, err := db.QueryContext(ctx, q, args...)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	out := []T{}
+	for rows.Next() {
+		x, err := scan(rows)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, x)
+	}
+	return out, rows.Err()
+}
