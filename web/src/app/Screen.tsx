@@ -1,0 +1,30 @@
+import { useState, type ReactNode } from 'react'
+import Box from '@mui/material/Box'
+import { useNavigate } from 'react-router'
+import { ink } from '../theme'
+import { HelpDialog } from './HelpDialog'
+import { useKeys } from './keys'
+import { useSettings } from './settings'
+import { TopBar } from './TopBar'
+
+/** A screen: the bar on top with its title, and the page below. */
+export function Screen({ title, note, children, actions }: { title: ReactNode; note?: ReactNode; children: ReactNode; actions?: ReactNode }) {
+  const navigate = useNavigate()
+  const { unit, setUnit } = useSettings()
+  const [help, setHelp] = useState(false)
+  useKeys({
+    '?': () => setHelp(true),
+    u: () => setUnit(unit === 'thou' ? 'mm' : 'thou'),
+    j: () => void navigate('/'),
+    m: () => void navigate('/pumps'),
+    k: () => void navigate('/tools'),
+    y: () => void navigate('/shop'),
+  })
+  return (
+    <Box sx={{ minHeight: '100%', display: 'flex', flexDirection: 'column', background: ink('stone'), '@media print': { background: '#fff' } }}>
+      <TopBar title={title} note={note} actions={actions} onHelp={() => setHelp(true)} />
+      <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>{children}</Box>
+      <HelpDialog open={help} onClose={() => setHelp(false)} />
+    </Box>
+  )
+}

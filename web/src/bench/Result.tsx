@@ -1,0 +1,109 @@
+import Box from '@mui/material/Box'
+import type { Figure, Limit, Reading, Step } from '../api/types'
+import { useUnit } from '../app/settings'
+import { OutcomeShape, VerdictShape, outcomeWord, verdictInk, verdictWord } from '../shapes/Verdict'
+import { condensed, ink, mono } from '../theme'
+
+const titles: Record<string, string> = { dial: 'Total run-out, TIR', float: 'Play, mean', feeler: 'Smallest clearance', setting: 'Off the mark', direct: 'Measured', travel: 'Travel' }
+
+/** The number that is judged, large, with its verdict and what stands behind it. */
+export function Result({ step, reading }: { step: Step; reading: Reading | undefined }) {
+  const { show, second, unit, other } = useUnit()
+  const p = step.panel
+  if (p.instrument === 'ack' || p.instrument === 'sign') return null
+  if (reading?.tool?.words) return <Answer reading={reading} />
+  if (p.instrument in titles) {
+    const text = show(reading?.figure, '––')
+    const title = step.panel.surface === 'face' ? 'Face, total reading' : step.panel.surface === 'bore' ? 'Concentricity, TIR' : titles[p.instrument]
+    return (
+      <Box aria-live="polite" data-result>
+        <Box sx={{ fontFamily: condensed, fontWeight: 500, fontSize: '1.0625rem' }}>{title}</Box>
+        <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, whiteSpace: 'nowrap' }}>
+          <Box component="span" data-figure sx={{ fontFamily: mono, fontWeight: 600, lineHeight: 1, fontSize: text.length > 5 ? '3rem' : text.length > 3 ? '3.875rem' : '5.5rem', letterSpacing: '-0.04em', color: reading?.figure ? ink('ink') : ink('none') }}>{text}</Box>
+          <Box component="span" sx={{ fontWeight: 600, fontSize: '1.25rem' }}>{unit}</Box>
+        </Box>
+        <Box sx={{ fontFamily: mono, color: ink('ink2'), minHeight: 22 }}>{reading?.figure && `${second(reading.figure)} ${other}`}</Box>
+        <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, my: 1, fontFamily: condensed, fontWeight: 600, fontSize: '1.5rem', lineHeight: 1.1, color: verdictInk(reading?.verdict) }}>
+          <VerdictShape verdict={reading?.verdict} size={22} /> <span data-verdict>{verdictWord(reading?.verdict)}</span>
+        </Box>
+        <Rows rows={[['Limit', limitText(p.limit, show)], ...behind(step, reading, show)]} />
+      </Box>
+    )
+  }
+  if (reading?.outcome) {
+    return (
+      <Box aria-live="polite">
+        <Box sx={{ fontFamily: condensed, fontWeight: 500, fontSize: '1.0625rem' }}>{p.part}</Box>
+        <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, my: 1.5, fontFamily: condensed, fontWeight: 600, fontSize: '1.875rem', lineHeight: 1 }}><OutcomeShape outcome={reading.outcome} size={26} /> <span data-outcome>{outcomeWord(reading.outcome)}</span></Box>
+        <Box sx={{ color: ink('ink2') }}>{reading.by_rule ? <>Decided by a person. The rule says {outcomeWord(reading.by_rule).toLowerCase()}.</> : <>Rule: {reading.rule}.</>}</Box>
+        {reading.was && <Box role="note" sx={{ mt: 1.5, color: ink('close'), fontWeight: 500 }}>It was {outcomeWord(reading.was).toLowerCase()} when it was entered: a reading since then says otherwise.</Box>}
+        {reading.text && <Box sx={{ mt: 1 }}>{reading.text}</Box>}
+      </Box>
+    )
+  }
+  if (!reading?.text && !reading?.torque) return null
+  return (
+    <Box aria-live="polite" sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1.75rem', lineHeight: 1.1 }}>
+      {reading.verdict && <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, color: verdictInk(reading.verdict), fontSize: '1.5rem', mb: 1 }}><VerdictShape verdict={reading.verdict} size={22} /><span data-verdict>{verdictWord(reading.verdict)}</span></Box>}
+      {reading.torque ? <>{reading.torque.lbf_ft} lbf·ft<Box sx={{ fontFamily: mono, fontWeight: 400, fontSize: '1rem', color: ink('ink2') }}>{reading.torque.nm} N·m</Box></> : reading.text}
+    </Box>
+  )
+}
+
+/** What a calculation came to: its figure, its verdict, what stands behind it. */
+function Answer({ reading }: { reading: Reading }) {
+  const { show, other } = useUnit()
+  const words = reading.tool!.words!
+  const main = show(words.main.value)
+  const second = words.main.value[other]
+  return (
+    <Box aria-live="polite" data-result>
+      <Box sx={{ fontFamily: condensed, fontWeight: 500, fontSize: '1.0625rem' }}>{words.main.name}</Box>
+      <Box data-figure sx={{ fontFamily: mono, fontWeight: 600, lineHeight: 1.05, letterSpacing: '-0.03em', fontSize: main.length > 14 ? '1.25rem' : '2rem' }}>{main}</Box>
+      {second !== words.main.value[other === 'thou' ? 'mm' : 'thou'] && <Box sx={{ fontFamily: mono, color: ink('ink2') }}>{second}</Box>}
+      {reading.verdict && <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, my: 1, fontFamily: condensed, fontWeight: 600, fontSize: '1.5rem', lineHeight: 1.1, color: verdictInk(reading.verdict) }}><VerdictShape verdict={reading.verdict} size={22} /> <span data-verdict>{verdictWord(reading.verdict)}</span></Box>}
+      <Rows rows={words.rows.map((r) => [r.name, show(r.value)])} />
+    </Box>
+  )
+}
+
+type Show = (f: Figure | undefined, missing?: string) => string
+
+/** A limit in figures: "2.0 max", "12.0 to 18.0". */
+export function limitText(limit: Limit | undefined, show: Show): string {
+  if (limit?.min && limit.max) return `${show(limit.min)} to ${show(limit.max)}`
+  if (limit?.max) return `${show(limit.max)} max`
+  if (limit?.min) return `${show(limit.min)} min`
+  return 'none known'
+}
+
+function behind(step: Step, r: Reading | undefined, show: Show): [string, string][] {
+  const rows: [string, string][] = []
+  const add = (name: string, f: Figure | undefined) => { if (f) rows.push([name, show(f)]) }
+  const { found } = step.panel
+  add('As found', found)
+  if (r?.dial) {
+    add('Off centre', r.dial.off_centre)
+    if (r.dial.high_clock) rows.push(['High spot', `${r.dial.high_clock} o'clock`])
+    add('Back to start, change', r.dial.closure)
+    add('Form', r.dial.form)
+  }
+  if (r?.places) add('Largest', r.high)
+  add('Spread', r?.spread)
+  add('Set to', step.panel.nominal)
+  if (step.panel.nominal) add('Measured', r?.against)
+  return rows
+}
+
+export function Rows({ rows }: { rows: [string, string][] }) {
+  return (
+    <Box component="dl" sx={{ m: 0, borderTop: `1px solid ${ink('rule')}` }}>
+      {rows.map(([name, value]) => (
+        <Box key={name} sx={{ display: 'flex', alignItems: 'baseline', gap: 2, py: 0.5, borderBottom: `1px solid ${ink('rule')}` }}>
+          <Box component="dt" sx={{ flex: 1 }}>{name}</Box>
+          <Box component="dd" sx={{ m: 0, fontFamily: mono, fontWeight: 600, textAlign: 'right', fontSize: value.length > 12 ? '0.8125rem' : undefined }}>{value}</Box>
+        </Box>
+      ))}
+    </Box>
+  )
+}

@@ -1,0 +1,26 @@
+import type { Panel } from '../../api/types'
+import { AckPanel } from './AckPanel'
+import { CountPanel } from './CountPanel'
+import { DialPanel } from './DialPanel'
+import { DirectPanel } from './DirectPanel'
+import { FeelerPanel } from './FeelerPanel'
+import { FloatPanel } from './FloatPanel'
+import { HeatPanel } from './HeatPanel'
+import { InspectPanel } from './InspectPanel'
+import { MarkPanel } from './MarkPanel'
+import { PhotoPanel } from './PhotoPanel'
+import { SettingPanel } from './SettingPanel'
+import { SignPanel } from './SignPanel'
+import { TestPanel } from './TestPanel'
+import { ToolPanel } from './ToolPanel'
+import { TorquePanel } from './TorquePanel'
+import { TravelPanel } from './TravelPanel'
+import { TurnPanel } from './TurnPanel'
+import { WaitPanel } from './WaitPanel'
+
+/** One panel for each instrument of the plan format. */
+export const instruments: Record<Panel['instrument'], () => React.ReactNode> = {
+  ack: AckPanel, turn: TurnPanel, count: CountPanel, mark: MarkPanel, inspect: InspectPanel,
+  dial: DialPanel, float: FloatPanel, feeler: FeelerPanel, setting: SettingPanel, torque: TorquePanel, sign: SignPanel,
+  direct: DirectPanel, travel: TravelPanel, tool: ToolPanel, heat: HeatPanel, wait: WaitPanel, test: TestPanel, photo: PhotoPanel,
+}
