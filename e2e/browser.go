@@ -1,0 +1,152 @@
+// Package e2e drives the real interface in a real browser. This file holds
+// what its tests and the maker of the screenshots share: a shop on a port of
+// this machine, and a browser to look at it.
+package e2e
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"io/fs"
+	"net"
+	"net/http"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"time"
+
+	"github.com/chromedp/cdproto/cdp"
+	"github.com/chromedp/cdproto/input"
+	"github.com/chromedp/chromedp"
+
+	"settle/internal/demo"
+	"settle/internal/server"
+	"settle/internal/store"
+	"settle/web"
+)
+
+// ErrNoBrowser says that there is no Chromium on this machine.
+var ErrNoBrowser = errors.New("no Chromium found: install the package chromium, or name the program in CHROMIUM")
+
+// ErrNotBuilt says that the front end is not built.
+var ErrNotBuilt = errors.New("the front end is not built: run make build first")
+
+// Shop is the demo shop, served on a port of its own from a folder of its own.
+type Shop struct {
+	URL   string
+	Store *store.Store
+	Path  string // of the data file
+	http  *http.Server
+}
+
+// OpenShop makes the demo shop in the folder and serves it.
+func OpenShop(ctx context.Context, folder string, clock func() time.Time) (*Shop, error) {
+	if _, err := fs.Stat(web.Dist(), "index.html"); err != nil {
+		return nil, ErrNotBuilt
+	}
+	s := &Shop{Path: filepath.Join(folder, "settle.db")}
+	if err := demo.Fill(ctx, s.Path); err != nil {
+		return nil, err
+	}
+	var err error
+	if s.Store, err = store.Open(ctx, s.Path, clock); err != nil {
+		return nil, err
+	}
+	l, err := net.Listen("tcp", "127.0.0.1:0")
+	if err != nil {
+		return nil, errors.Join(err, s.Store.Close())
+	}
+	s.URL = "http://" + l.Addr().String()
+	s.http = &http.Server{Handler: server.New(s.Store, web.Dist()), ReadHeaderTimeout: 5 * time.Second}
+	go func() { _ = s.http.Serve(l) }()
+	return s, nil
+}
+
+// Close stops serving and closes the file.
+func (s *Shop) Close() error { return errors.Join(s.http.Close(), s.Store.Close()) }
+
+// OpenBrowser starts a browser; the context it returns is one tab's, and more
+// tabs are made from it with chromedp.NewContext.
+func OpenBrowser(ctx context.Context) (context.Context, context.CancelFunc, error) {
+	path := os.Getenv("CHROMIUM")
+	for _, name := range []string{"chromium", "chromium-browser", "google-chrome"} {
+		if found, err := exec.LookPath(name); path == "" && err == nil {
+			path = found
+		}
+	}
+	if path == "" {
+		return nil, nil, ErrNoBrowser
+	}
+	options := []chromedp.ExecAllocatorOption{chromedp.ExecPath(path), chromedp.Flag("force-color-profile", "srgb"), chromedp.Flag("lang", "en-GB")}
+	for _, flag := range []string{"headless", "no-sandbox", "disable-gpu", "disable-quic", "no-first-run", "disable-background-networking", "disable-component-update", "disable-sync", "hide-scrollbars"} {
+		options = append(options, chromedp.Flag(flag, true))
+	}
+	ctx, stop := chromedp.NewExecAllocator(ctx, options...)
+	tab, cancel := chromedp.NewContext(ctx)
+	// The first call starts the browser and must not carry a deadline.
+	if err := chromedp.Do(tab); err != nil {
+		cancel()
+		stop()
+		return nil, nil, fmt.Errorf("starting %s: %w", path, err)
+	}
+	return tab, func() { cancel(); stop() }, nil
+}
+
+// Settings puts who works, the unit and the colours into the browser, as a
+// person would have chosen them before.
+func Settings(person, unit, mode string) chromedp.Action[chromedp.Void] {
+	return func(ctx context.Context, t *chromedp.Target) (chromedp.Void, error) {
+		script := fmt.Sprintf("localStorage.setItem('settle.person', %q); localStorage.setItem('settle.unit', %q); localStorage.setItem('mui-mode', %q); true", person, unit, mode)
+		_, err := chromedp.Evaluate[bool](script)(ctx, t)
+		return chromedp.Void{}, err
+	}
+}
+
+// Type presses keys one by one, as a keyboard does: \n is Enter, \x1b Escape. A
+// key and its letter go out as one event, so that a key which the page has
+// taken types nothing into a box that it has just moved to.
+func Type(keys string) chromedp.Action[chromedp.Void] {
+	return func(ctx context.Context, t *chromedp.Target) (chromedp.Void, error) {
+		for _, r := range keys {
+			down := input.DispatchKeyEventParams{Type: input.DispatchKeyEventTypeKeyDown, Key: string(r), Text: string(r)}
+			switch r {
+			case '\n':
+				down.Key, down.Code, down.Text, down.WindowsVirtualKeyCode = "Enter", "Enter", "\r", 13
+			case '\x1b':
+				down.Key, down.Code, down.Text, down.WindowsVirtualKeyCode = "Escape", "Escape", "", 27
+			}
+			up := down
+			up.Type, up.Text = input.DispatchKeyEventTypeKeyUp, ""
+			for _, e := range []input.DispatchKeyEventParams{down, up} {
+				if _, err := cdp.Call(ctx, t, input.DispatchKeyEvent, e); err != nil {
+					return chromedp.Void{}, err
+				}
+			}
+		}
+		return chromedp.Void{}, nil
+	}
+}
+
+// Until waits until a script is true, such as document.title === "Settle".
+func Until(script string) chromedp.Action[chromedp.Void] {
+	return func(ctx context.Context, t *chromedp.Target) (chromedp.Void, error) {
+		ctx, cancel := context.WithTimeout(ctx, 20*time.Second)
+		defer cancel()
+		var last error
+		for {
+			ok, err := chromedp.Evaluate[bool]("!!("+script+")")(ctx, t)
+			if err == nil && ok {
+				return chromedp.Void{}, nil
+			}
+			if err != nil {
+				last = err
+			}
+			select {
+			case <-ctx.Done():
+				text, _ := chromedp.Evaluate[string]("document.activeElement?.outerHTML.slice(0, 300) + String.fromCharCode(10) + document.body.innerText.slice(0, 1500)")(context.WithoutCancel(ctx), t)
+				return chromedp.Void{}, fmt.Errorf("waited in vain for %s (%w)\nthe page says, after what has the focus:\n%s", script, errors.Join(ctx.Err(), last), text)
+			case <-time.After(20 * time.Millisecond):
+			}
+		}
+	}
+}
