@@ -44,6 +44,7 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
   const [field, setField] = useState('')
   const [tried, setTried] = useState(false)
   const [skipping, setSkipping] = useState(false)
+  const [ours, setOurs] = useState(0)
   const sent = useRef({ id: '', text: '' })
 
   const signed = job.sheet.state === 'signed'
@@ -103,7 +104,7 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
       // The new sheet reaches the screen a turn later; before that the next step
       // would still stand there as blocked.
       if (ack && to) setTimeout(() => onNext(to))
-      else main.current?.focus()
+      else setOurs((n) => n + 1)
     })
   }
 
@@ -118,6 +119,9 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
     else (main.current ?? root.current)?.focus({ preventScroll: true })
   })
   useEffect(() => { focusFirst() }, [locked])
+  // After what was kept here comes Enter for the next step. The sheet with the
+  // entry and the draft's end may reach the screen in either order.
+  useEffect(() => { if (ours && isKept) main.current?.focus() }, [ours, isKept])
 
   const boxes = () => [...(root.current?.querySelectorAll<HTMLInputElement>('[data-entry]') ?? [])]
   function onKeyDown(e: React.KeyboardEvent) {
