@@ -153,8 +153,8 @@ func TestBrokenLimits(t *testing.T) {
 		"columns missing":                    {"limit,max\nchamber-bore,5 thou\n", []string{"line 1: whose", "line 1: of", "line 1: min", "line 1: source"}},
 		"the good row does not save the bad": {head + "shop,,chamber-bore,,5 thou,rule 7\nshop,,chamber-face,,thick,rule 8\n", []string{"line 3, max: "}},
 	}
+	_, here, inForce := shop(t)
 	for name, test := range tests {
-		_, here, inForce := shop(t)
 		_, _, _, err := register.ReadLimits([]byte(test.file), here, inForce, plan.Library())
 		compare(t, name, err, test.want)
 	}
