@@ -45,6 +45,7 @@ func Fit(file []byte) ([]byte, error) {
 	if err != nil {
 		return nil, field.Errorf("photo", "is damaged: take it again")
 	}
+	img = upright(img, held(file, format))
 	if b := img.Bounds(); b.Dx() > Side || b.Dy() > Side {
 		img = imaging.Fit(img, Side, Side, imaging.CatmullRom)
 	}
