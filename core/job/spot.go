@@ -11,7 +11,7 @@ import (
 
 // Spot is where on a part something was found.
 type Spot struct {
-	Clock string `json:"clock,omitempty" doc:"4 or 4:30, seen from the driver end"`
+	Clock string `json:"clock,omitempty" doc:"4 or 4:30, seen from the coupling end"`
 	Vane  int    `json:"vane,omitempty"`
 	Stage int    `json:"stage,omitempty"`
 	End   string `json:"end,omitempty" enum:"inboard,outboard"`

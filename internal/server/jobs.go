@@ -199,10 +199,11 @@ func (s *server) jobs(api huma.API) {
 			if err != nil {
 				return nil, problem(err)
 			}
-			if err := s.store.ImportJob(ctx, r, photos); err != nil {
+			number, err := s.store.ImportJob(ctx, r, photos)
+			if err != nil {
 				return nil, problem(err)
 			}
-			if r, err = s.store.Job(ctx, r.Number); err != nil {
+			if r, err = s.store.Job(ctx, number); err != nil {
 				return nil, problem(err)
 			}
 			return &body[JobView]{view(r, nil)}, nil

@@ -26,6 +26,7 @@ import (
 	"settle/core/calc"
 	"settle/core/field"
 	"settle/core/job"
+	"settle/core/plan"
 	"settle/internal/demo"
 	"settle/internal/store"
 )
@@ -333,6 +334,56 @@ func TestAJobThereAndBack(t *testing.T) {
 		if status, _, b := call(t, two, "POST", "/api/v1/jobs/import", file); status != 422 {
 			t.Errorf("%s: %d %.200s", name, status, b)
 		}
+	}
+}
+
+// A job on a plan which its shop wrote brings the plan, and one whose number is
+// taken gets a tail.
+func TestAJobOfAnotherShopsPlan(t *testing.T) {
+	one := demoShop(t)
+	ours := strings.Replace(string(plan.Library()["internal-gear"].Text), "key: internal-gear", "key: gear-our-way", 1)
+	text, err := json.Marshal(ours)
+	if err != nil {
+		t.Fatal(err)
+	}
+	must := func(srv *httptest.Server, method, path, body string) []byte {
+		t.Helper()
+		status, _, b := call(t, srv, method, path, body)
+		if status >= 300 {
+			t.Fatalf("%s: %d %.300s", path, status, b)
+		}
+		return b
+	}
+	must(one, "POST", "/api/v1/plans", `{"by":"p1","text":`+string(text)+`}`)
+	must(one, "POST", "/api/v1/pumps", `{"tag":"ZZ-1","name":"Spare","construction":"L","kind":"Gear","plan":"gear-our-way","limits":{},"options":{},"values":{}}`)
+	var opened JobView
+	if err := json.Unmarshal(must(one, "POST", "/api/v1/jobs", `{"id":"zz","by":"p1","pump":"ZZ-1","complaint":"noise"}`), &opened); err != nil {
+		t.Fatal(err)
+	}
+	saved := must(one, "GET", "/api/v1/jobs/"+opened.Number+"/sheet.json", "")
+
+	empty, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "two.db"), time.Now)
+	if err != nil {
+		t.Fatal(err)
+	}
+	two := httptest.NewServer(New(empty, built))
+	t.Cleanup(func() { two.Close(); _ = empty.Close() })
+	var here, again JobView
+	if err := json.Unmarshal(must(two, "POST", "/api/v1/jobs/import", string(saved)), &here); err != nil || here.Number != opened.Number {
+		t.Errorf("taken in as %s, %v", here.Number, err)
+	}
+	if b := must(two, "GET", "/api/v1/plans", ""); !strings.Contains(string(b), "gear-our-way") {
+		t.Error("the plan of its pump did not come with it")
+	}
+	// The same number under another job.
+	must(two, "POST", "/api/v1/pumps", `{"tag":"ZZ-2","name":"Spare","construction":"L","kind":"Gear","plan":"gear-our-way","limits":{},"options":{},"values":{}}`)
+	number, err := empty.OpenJob(t.Context(), "local", "ZZ-2", "drips", nil, job.Person{ID: "p9", Name: "S. One"})
+	if err != nil {
+		t.Fatal(err)
+	}
+	theirs := must(one, "GET", "/api/v1/jobs/"+number+"/sheet.json", "")
+	if err := json.Unmarshal(must(two, "POST", "/api/v1/jobs/import", string(theirs)), &again); err != nil || again.Number != number+"-2" {
+		t.Errorf("with %s taken it came in as %s, %v", number, again.Number, err)
 	}
 }
 

@@ -73,7 +73,7 @@ func (s *Store) OpenJob(ctx context.Context, id, tag, complaint string, hours *f
 		return "", err
 	}
 	sheet := job.Derive(job.Job{Plan: p, Log: []job.Entry{e}})
-	return number, s.transaction(ctx, func(tx *sql.Tx) error {
+	err = s.transaction(ctx, func(tx *sql.Tx) error {
 		err := tx.QueryRowContext(ctx, "SELECT number FROM jobs JOIN entries ON entries.job = jobs.id WHERE entries.id = ?", id).Scan(&number)
 		if !errors.Is(err, sql.ErrNoRows) {
 			return err // sent twice
@@ -112,6 +112,7 @@ func (s *Store) OpenJob(ctx context.Context, id, tag, complaint string, hours *f
 		_, err = tx.ExecContext(ctx, "INSERT INTO entries (job, seq, id, line) VALUES (?, 1, ?, ?)", n, id, string(line))
 		return err
 	})
+	return number, err
 }
 
 func (s *Store) now() time.Time { return s.clock().UTC().Truncate(time.Millisecond) }

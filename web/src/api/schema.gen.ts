@@ -707,7 +707,7 @@ export interface components {
             trials?: components["schemas"]["TrialForm"][];
         };
         FoundAt: {
-            /** @description 4 or 4:30, seen from the driver end */
+            /** @description 4 or 4:30, seen from the coupling end */
             clock?: string;
             /** @enum {string} */
             end?: "inboard" | "outboard";

@@ -53,7 +53,7 @@ function Csv({ what, title, text }: { what: RegisterFile; title: string; text: s
 function Job() {
   const take = useTakeInJob()
   return (
-    <Card title="A job from another Settle" text="The JSON file which a build sheet saves: the whole job with its plan and its pictures. One that was changed on the way is refused.">
+    <Card title="A job from another Settle" text="The JSON file which a build sheet saves: the whole job with its plan and its pictures. One that was changed on the way is refused. Where its number is taken here it gets a tail, such as J-0003-2.">
       <Box sx={{ display: 'flex', gap: 3, alignItems: 'center' }}>
         <Choose label="Take in a job" accept=".json,application/json" mark="job" onFile={(f) => take.mutate(f)} />
         {take.isPending && <span role="status">Reading</span>}
