@@ -32,7 +32,6 @@ export default defineConfig({
         codeSplitting: {
           groups: [
             { name: 'react', test: /node_modules\/(react|react-dom|react-router|scheduler|@tanstack)\// },
-            { name: 'mui', test: /node_modules\/(@mui|@emotion)\// },
           ],
         },
       },
