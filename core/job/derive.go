@@ -443,17 +443,20 @@ func (d *deriver) panel(step *plan.Step, s *StepSheet) {
 }
 
 func (d *deriver) stations() {
+	// What this pump's options do not ask for is not there to be left unmeasured.
 	done := map[string]bool{}
-	for i, st := range d.plan.ShaftLine.Stations {
+	for _, st := range d.plan.ShaftLine.Stations {
+		if done[st.Check] = true; d.taken[st.Check] == nil {
+			continue
+		}
 		row := d.check(st.Check)
-		row.Letter = letter(i)
-		done[st.Check] = true
+		row.Letter = letter(len(d.sheet.Stations))
 		d.sheet.Stations = append(d.sheet.Stations, StationSheet{Letter: row.Letter, At: st.At, CheckSheet: row})
 		d.sheet.Checks = append(d.sheet.Checks, row)
 	}
 	for i := range d.plan.Stages {
 		for j := range d.plan.Stages[i].Steps {
-			if key := d.plan.Stages[i].Steps[j].Check; key != "" && !done[key] {
+			if key := d.plan.Stages[i].Steps[j].Check; key != "" && !done[key] && d.taken[key] != nil {
 				done[key] = true
 				d.sheet.Checks = append(d.sheet.Checks, d.check(key))
 			}
@@ -473,9 +476,6 @@ func (d *deriver) check(key string) CheckSheet {
 	check := d.plan.Checks[key]
 	row := CheckSheet{Check: key, Title: check.Title, Short: check.Short, Limit: shown(d.limit(check))}
 	pair := d.taken[key]
-	if pair == nil {
-		return row
-	}
 	row.Found, row.Built = d.take(pair[0]), d.take(pair[1])
 	if row.Found != nil && row.Built != nil && row.Found.Figure != nil && row.Built.Figure != nil {
 		row.Change = figure(row.Built.Figure.Length - row.Found.Figure.Length)
