@@ -119,10 +119,14 @@ func weighLimits(key string, from []source, dimensions map[string]quantity.Lengt
 	case row.Said[0].Who == "pump":
 		row.Why = "The pump's own counts before all others."
 	default:
-		row.Why = upper(strings.Join(silent, " and ")) + ": " + map[string]string{"shop": "the shop's rule counts.", "plan": "what the plan brings counts."}[row.Said[0].Who]
-		if row.Said[0].Who != "shop" && row.Said[0].Who != "plan" {
-			row.Why += "the general set counts."
+		counts, ok := map[string]string{"shop": "the shop's rule counts.", "plan": "what the plan brings counts."}[row.Said[0].Who]
+		if !ok {
+			counts = "the general set counts."
 		}
+		if len(silent) > 0 {
+			counts = strings.Join(silent, " and ") + ": " + counts
+		}
+		row.Why = upper(counts)
 	}
 	return row
 }

@@ -84,6 +84,16 @@ func limitKeys(plans map[string]*plan.Plan) (keys []string, titles map[string]st
 			}
 		}
 	}
+	// Two plans may have a check of the same name and mean different limits.
+	named := map[string]int{}
+	for _, title := range titles {
+		named[title]++
+	}
+	for key, title := range titles {
+		if named[title] > 1 {
+			titles[key] = title + ": " + strings.ReplaceAll(key, "-", " ")
+		}
+	}
 	slices.SortFunc(keys, func(a, b string) int { return strings.Compare(titles[a]+a, titles[b]+b) })
 	return keys, titles
 }

@@ -573,3 +573,44 @@ func TestCalendarAndLabel(t *testing.T) {
 		}
 	}
 }
+
+// The limits of the demo shop, which has a rule of its own, and of a pump that
+// has some.
+func TestLimitsPages(t *testing.T) {
+	srv := demoShop(t)
+	for _, test := range []struct{ path, key, who, why string }{
+		{"/shop/limits", "chamber-bore", "shop", "The shop's rule counts where the pump has none of its own."},
+		{"/shop/limits", "chamber-face", "General service", "The shop has no rule: the general set counts."},
+		{"/shop/limits", "impeller-clearance", "", "Nobody has given one: look it up in the maker's manual."},
+		{"/pumps/LS-204/limits", "chamber-bore", "shop", "The pump has none of its own: the shop's rule counts."},
+		{"/pumps/LS-204/limits", "chamber-face", "General service", "The pump has none of its own and the shop has no rule: the general set counts."},
+		{"/pumps/LS-204/limits", "impeller-clearance", "pump", "The pump's own counts before all others."},
+	} {
+		status, _, b := call(t, srv, "GET", "/api/v1"+test.path, "")
+		var v LimitsView
+		if err := json.Unmarshal(b, &v); err != nil || status != 200 {
+			t.Fatalf("%s: %d %.200s", test.path, status, b)
+		}
+		found, titles := false, map[string]bool{}
+		for _, row := range v.Rows {
+			if titles[row.Title] {
+				t.Errorf("%s has two rows called %q", test.path, row.Title)
+			}
+			titles[row.Title] = true
+			if row.Key != test.key {
+				continue
+			}
+			found = true
+			who := ""
+			if len(row.Said) > 0 {
+				who = row.Said[0].Who
+			}
+			if row.Why != test.why || who != test.who {
+				t.Errorf("%s, %s: %s wins, %q", test.path, test.key, who, row.Why)
+			}
+		}
+		if !found {
+			t.Errorf("%s has no %s", test.path, test.key)
+		}
+	}
+}

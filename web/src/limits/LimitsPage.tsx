@@ -52,20 +52,20 @@ function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsVie
         {' '}Jobs that are open or signed keep the limits they began with.
       </Typography>
       <Box role="table" aria-label="Limits" sx={{ borderTop: `1.5px solid ${ink('ink')}` }}>
-        {view.rows.map((r) => {
+        {[...view.rows].sort((a, b) => Number(b.asked) - Number(a.asked)).map((r) => {
           const f = forms[r.key] ?? blank
           const field = (part: 'min' | 'max' | 'source') => { const m = error?.field(`limits.${r.key}.${part}`) ?? ''; return { error: m !== '', helperText: m, size: 'small' as const, value: f[part] ?? '', slotProps: { htmlInput: { autoComplete: 'off', 'data-limit': `${r.key}.${part}` } } } }
           const bound = (part: 'min' | 'max') => (e: React.ChangeEvent<HTMLInputElement>) => put(r.key, { [part]: e.target.value || undefined })
           return (
-            <Box role="row" key={r.key} data-key={r.key} sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '210px 108px 108px minmax(150px, 1fr) minmax(0, 1.35fr)' }, gap: 2, alignItems: 'start', borderBottom: `1px solid ${ink('rule')}`, py: 2 }}>
-              <Box sx={{ pt: 1, fontFamily: condensed, fontWeight: 600, fontSize: '1.0625rem' }}>{r.title}{!r.asked && <Box sx={{ ...small, fontFamily: 'inherit', fontWeight: 400 }}>not asked with these options</Box>}</Box>
+            <Box role="row" key={r.key} data-key={r.key} sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr 1fr', md: '210px 108px 108px minmax(150px, 1fr) minmax(0, 1.35fr)' }, gap: 2, alignItems: 'start', borderBottom: `1px solid ${ink('rule')}`, py: 2 }}>
+              <Box sx={{ pt: 1, gridColumn: wholeRow, fontFamily: condensed, fontWeight: 600, fontSize: '1.0625rem' }}>{r.title}{!r.asked && <Box sx={{ ...small, fontFamily: 'inherit', fontWeight: 400 }}>not asked with these options</Box>}</Box>
               <TextField label="min" {...field('min')} onChange={bound('min')} />
               <TextField label="max" {...field('max')} onChange={bound('max')} />
-              <TextField label="from" {...field('source')} onChange={(e) => put(r.key, { source: e.target.value })} />
-              <Box sx={{ minWidth: 0 }}>
+              <TextField label="from" sx={{ gridColumn: wholeRow }} {...field('source')} onChange={(e) => put(r.key, { source: e.target.value })} />
+              <Box sx={{ minWidth: 0, gridColumn: wholeRow }}>
                 <Box><Box component="span" sx={{ fontFamily: mono, fontWeight: 600, fontSize: '1.0625rem' }}>{limitText(r.in_force, show)}</Box> <Box component="span" sx={{ fontWeight: 500 }}>{r.why}</Box></Box>
                 {r.said.map((s, i) => (
-                  <Box key={s.who} sx={{ ...small, ...(i > 0 ? { textDecoration: 'line-through' } : {}) }}>{who[s.who] ?? s.who}: {i > 0 && `${limitText(s.limit, show)}, `}{s.limit.source}</Box>
+                  <Box key={s.who} sx={{ ...small, ...(i > 0 ? { textDecoration: 'line-through' } : {}) }}>{s.limit.source.startsWith(s.who) ? '' : `${who[s.who] ?? s.who}: `}{i > 0 && `${limitText(s.limit, show)}, `}{s.limit.source}</Box>
                 ))}
                 {error?.field(`limits.${r.key}`) && <Box role="alert" sx={{ color: ink('out') }}>{error.field(`limits.${r.key}`)}</Box>}
               </Box>
@@ -83,4 +83,6 @@ function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsVie
   )
 }
 
+// On a tablet the bounds stand side by side and the rest over both.
+const wholeRow = { xs: '1 / -1', md: 'auto' }
 const small = { color: ink('ink2'), fontSize: '0.875rem' } as const
