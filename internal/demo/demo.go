@@ -133,6 +133,7 @@ func (h *hand) work(with map[string]job.Body, until string) {
 				body = typist.Entry(step, true, h.now)
 			}
 			h.keep(step.ID, body)
+			h.shoot(step.ID, body)
 		}
 	}
 }

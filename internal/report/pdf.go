@@ -129,40 +129,51 @@ func (p *paper) head() {
 		add("Running hours", fmt.Sprintf("%g", *open.Open.Hours))
 	}
 	p.MultiCell(0, line, strings.Join(plate, "   "), "", "L", false)
-	p.MultiCell(0, line, fmt.Sprintf("Why it was here: %s. Opened %s by %s.", open.Open.Complaint, open.At.Format("2 January 2006"), open.By.Name), "", "L", false)
+	p.MultiCell(0, line, fmt.Sprintf("Why it was here: %s. Opened %s by %s.", open.Open.Complaint, open.At.Local().Format("2 January 2006"), open.By.Name), "", "L", false)
 	p.Ln(2)
 }
 
-// table writes rows under a head; the widths are shares of the page.
+// table writes rows under a head, which stands on each page they run over; the
+// widths are shares of the page.
 func (p *paper) table(head []string, shares []float64, align string, rows [][]string) {
 	if len(rows) == 0 {
 		return
 	}
-	p.font("B", 8.5)
-	for i, h := range head {
-		p.CellFormat(shares[i]*p.width(), line+0.6, h, "B", 0, string(align[i]), false, 0, "")
-	}
-	p.Ln(-1)
-	for _, row := range rows {
+	_, page := p.GetPageSize()
+	for i, row := range rows {
 		p.font("", 8.5)
-		high := 1
+		cells, high := make([][]string, len(row)), 0.0
 		for i, text := range row {
-			high = max(high, len(p.SplitText(text, shares[i]*p.width()-1)))
+			cells[i] = p.SplitText(text, shares[i]*p.width())
+			high = max(high, float64(len(cells[i]))*line)
 		}
-		_, page := p.GetPageSize()
-		if p.GetY()+float64(high)*line > page-margin-8 {
+		over := p.GetY()+high > page-margin-8
+		if i == 0 {
+			over = p.GetY()+line+high > page-margin-8
+		}
+		if over {
 			p.AddPage()
 		}
+		if i == 0 || over {
+			p.font("B", 8.5)
+			for i, h := range head {
+				p.CellFormat(shares[i]*p.width(), line+0.6, h, "B", 0, string(align[i]), false, 0, "")
+			}
+			p.Ln(-1)
+			p.font("", 8.5)
+		}
 		x, y := p.GetXY()
-		for i, text := range row {
-			p.SetXY(x, y)
-			p.MultiCell(shares[i]*p.width(), line, text, "", string(align[i]), false)
+		for i, lines := range cells {
+			for n, text := range lines {
+				p.SetXY(x, y+float64(n)*line)
+				p.CellFormat(shares[i]*p.width(), line, text, "", 0, string(align[i]), false, 0, "")
+			}
 			x += shares[i] * p.width()
 		}
 		p.SetDrawColor(190, 190, 185)
-		p.Line(margin, y+float64(high)*line, margin+p.width(), y+float64(high)*line)
+		p.Line(margin, y+high, margin+p.width(), y+high)
 		p.SetDrawColor(18, 24, 48)
-		p.SetXY(margin, y+float64(high)*line)
+		p.SetXY(margin, y+high)
 	}
 	p.Ln(3)
 }
@@ -176,9 +187,6 @@ func (p *paper) checks() {
 	}
 	var rows [][]string
 	for _, c := range p.sheet.Checks {
-		if c.Found == nil && c.Built == nil && c.Step == "" {
-			continue
-		}
 		verdict := "Not measured"
 		built, reason := "", ""
 		if c.Built != nil {
@@ -194,7 +202,7 @@ func (p *paper) checks() {
 		rows = append(rows, []string{c.Letter, c.Title, p.span(c.Found), p.limit(c.Limit), c.Limit.Source, built, p.show(c.Change), verdict + reason})
 	}
 	p.table([]string{"", "Check, " + unit, "Found", "Limit", "Limit from", "Built", "Change", "Verdict"},
-		[]float64{0.03, 0.22, 0.11, 0.12, 0.22, 0.12, 0.07, 0.11}, "LLRRLRRL", rows)
+		[]float64{0.03, 0.20, 0.11, 0.12, 0.25, 0.12, 0.07, 0.10}, "LLRRLRRL", rows)
 }
 
 func (p *paper) span(t *job.Taken) string {
@@ -291,7 +299,7 @@ func (p *paper) notes() {
 		if s := p.sheet.Step(e.Step); s != nil {
 			title = s.Title
 		}
-		rows = append(rows, []string{title + ", " + what, e.Reason, e.By.Name + ", " + e.At.Format("2 Jan 2006 15:04")})
+		rows = append(rows, []string{title + ", " + what, e.Reason, e.By.Name + ", " + e.At.Local().Format("2 Jan 2006 15:04")})
 	}
 	p.table([]string{"Corrected or accepted", "Reason", "By"}, []float64{0.36, 0.42, 0.22}, "LLL", rows)
 }
@@ -324,7 +332,7 @@ func (p *paper) photos() error {
 			}
 			y := p.GetY()
 			p.RegisterImageOptionsReader(id, fpdf.ImageOptions{ImageType: "JPEG"}, bytes.NewReader(jpeg))
-			p.ClipRect(x, y, thumb, thumb*0.75, true)
+			p.ClipRect(x, y, thumb, thumb*0.75, false)
 			p.ImageOptions(id, x, y, thumb, 0, false, fpdf.ImageOptions{ImageType: "JPEG"}, 0, "")
 			p.ClipEnd()
 			p.SetXY(x, y+thumb*0.75)
@@ -367,7 +375,7 @@ func (p *paper) end() {
 	third := p.width() / 3
 	name := "not signed yet"
 	if s.Signed != nil {
-		name = s.Signed.By.Name + ", " + s.Signed.At.Format("2 January 2006 15:04")
+		name = s.Signed.By.Name + ", " + s.Signed.At.Local().Format("2 January 2006 15:04")
 	}
 	p.font("B", 9)
 	for _, title := range []string{"Rebuilt by", "Checked by", "Handed back to"} {

@@ -35,15 +35,13 @@ export function TopBar({ title, note, actions, onHelp }: { title: ReactNode; not
         '@media print': { display: 'none' },
       }}
     >
-      <Box component={Link} to="/" aria-label="Settle, jobs" sx={{ display: 'flex', alignItems: 'center', gap: 2.5, textDecoration: 'none', fontFamily: condensed, fontWeight: 600, fontSize: '1.625rem', ...onDye }}>
-        <Mark /> <Box component="span" sx={{ display: { xs: 'none', lg: 'inline' } }}>Settle</Box>
+      <Box component={Link} to="/" aria-label="Settle, jobs" sx={{ display: { xs: 'none', lg: 'flex' }, alignItems: 'center', gap: 2.5, textDecoration: 'none', fontFamily: condensed, fontWeight: 600, fontSize: '1.625rem', ...onDye }}>
+        <Mark /> Settle
       </Box>
       <Box component="nav" aria-label="Main" sx={{ display: { xs: 'none', lg: 'flex' } }}>
-        <Button component={Link} to="/" sx={{ ...onDye, minWidth: 0 }}>Jobs</Button>
-        <Button component={Link} to="/pumps" sx={{ ...onDye, minWidth: 0 }}>Pumps</Button>
-        <Button component={Link} to="/tools" sx={{ ...onDye, minWidth: 0 }}>Tools</Button>
-        <Button component={Link} to="/shop" sx={{ ...onDye, minWidth: 0 }}>Shop</Button>
+        {places.map((p) => <Button key={p.to} component={Link} to={p.to} sx={{ ...onDye, minWidth: 0 }}>{p.title}</Button>)}
       </Box>
+      <Places />
       <Box sx={{ flex: 1, minWidth: 0, display: 'flex', alignItems: 'baseline', gap: 3, overflow: 'hidden', whiteSpace: 'nowrap' }}>
         <Box component="h1" sx={{ m: 0, display: title === 'Jobs' || title === 'Pumps' || title === 'Bench tools' || title === 'Shop' ? { lg: 'none' } : undefined, fontFamily: condensed, fontWeight: 600, fontSize: '1.375rem', overflow: 'hidden', textOverflow: 'ellipsis' }}>{title}</Box>
         <Box sx={{ color: ink('scribe'), display: { xs: 'none', lg: 'block' }, overflow: 'hidden', textOverflow: 'ellipsis' }}>{note ?? shop.data?.name}</Box>
@@ -63,6 +61,23 @@ export function TopBar({ title, note, actions, onHelp }: { title: ReactNode; not
         <Tooltip title="Keys (?)"><IconButton onClick={onHelp} aria-label="Keys" sx={{ ...onDye, fontFamily: condensed, fontWeight: 600, fontSize: '1.25rem', width: 40, height: 40 }}>?</IconButton></Tooltip>
       </Box>
     </Box>
+  )
+}
+
+const places = [{ to: '/', title: 'Jobs' }, { to: '/pumps', title: 'Pumps' }, { to: '/tools', title: 'Tools' }, { to: '/shop', title: 'Shop' }]
+
+/** Where to go, behind the mark: on a tablet there is no room for the words. */
+function Places() {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  return (
+    <>
+      <Button onClick={(e) => setAnchor(e.currentTarget)} aria-haspopup="menu" aria-label="Go to" data-places sx={{ ...onDye, display: { lg: 'none' }, minWidth: 48, minHeight: 48, px: 1, gap: 1 }}>
+        <Mark /><svg width="10" height="6" viewBox="0 0 10 6" aria-hidden fill="none" stroke="currentColor" strokeWidth="2"><path d="m1 1 4 4 4-4" /></svg>
+      </Button>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+        {places.map((p) => <MenuItem key={p.to} component={Link} to={p.to} onClick={() => setAnchor(null)} sx={{ minHeight: 52, minWidth: 160, fontSize: '1.125rem' }}>{p.title}</MenuItem>)}
+      </Menu>
+    </>
   )
 }
 

@@ -109,7 +109,7 @@ function Row({ job, onFocus }: { job: JobRow; onFocus: () => void }) {
     <Box role="listitem">
       <ButtonBase
         component={Link} to={`/jobs/${job.number}${job.state === 'signed' ? '/sheet' : ''}`} onFocus={onFocus} data-job={job.number}
-        sx={{ width: '100%', minHeight: 72, display: 'grid', gridTemplateColumns: { xs: '1fr', md: '84px minmax(0, 1fr) minmax(0, 1fr) 250px 118px' }, gap: { xs: 1, md: 4 }, alignItems: 'center', justifyItems: 'start', textAlign: 'left', px: 3, py: 2, borderBottom: `1px solid ${ink('rule')}`, background: job.state === 'signed' ? 'transparent' : ink('panel'), '&:hover': { background: ink('paper') }, outlineOffset: '-3px !important' }}
+        sx={{ width: '100%', minHeight: 72, display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '84px minmax(0, 1fr) minmax(0, 1fr)', md: '84px minmax(0, 1fr) minmax(0, 1fr) 250px 118px' }, columnGap: 4, rowGap: { xs: 1, md: 4 }, '& > :nth-of-type(1)': { gridRow: { sm: 'span 2', md: 'auto' } }, alignItems: 'center', justifyItems: 'start', textAlign: 'left', px: 3, py: 2, borderBottom: `1px solid ${ink('rule')}`, background: job.state === 'signed' ? 'transparent' : ink('panel'), '&:hover': { background: ink('paper') }, outlineOffset: '-3px !important' }}
       >
         <Box sx={{ fontFamily: mono, fontWeight: 600 }}>{job.number}</Box>
         <Box sx={{ minWidth: 0 }}>
