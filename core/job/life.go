@@ -7,17 +7,10 @@ import (
 	"strings"
 
 	"settle/core/judge"
-	"settle/core/plan"
 	"settle/core/quantity"
 )
 
-// Past is one job of a pump, with the running hours it came in with.
-type Past struct {
-	Number string
-	Job    Job
-}
-
-// Life is how a clearance of a pump wears over its jobs.
+// Life is how a clearance, a play or a run-out of a pump grows over its jobs.
 type Life struct {
 	Check  string      `json:"check"`
 	Title  string      `json:"title"`
@@ -39,61 +32,42 @@ type LifePoint struct {
 	Built *Figure `json:"built,omitempty"`
 }
 
-// Lives works out the wear of every clearance that has a limit for it, from jobs
+// Lives works out the growth of every check that has a limit for it, from jobs
 // whose running hours are known. Planned is the running hours to the next
 // planned stop, nil where it is not known.
 func Lives(jobs []Past, planned *float64) []Life {
-	jobs = slices.DeleteFunc(slices.Clone(jobs), func(p Past) bool { return p.Job.Log[0].Open.Hours == nil })
-	slices.SortStableFunc(jobs, func(a, b Past) int { return cmp.Compare(*a.Job.Log[0].Open.Hours, *b.Job.Log[0].Open.Hours) })
-	lives := []Life{}
-	if len(jobs) == 0 {
-		return lives
+	jobs = slices.DeleteFunc(slices.Clone(jobs), func(p Past) bool { return p.Hours == nil })
+	slices.SortStableFunc(jobs, func(a, b Past) int { return cmp.Compare(*a.Hours, *b.Hours) })
+	lives, of := []Life{}, map[string]int{}
+	for _, past := range jobs {
+		for _, c := range past.Checks {
+			p := LifePoint{past.Number, *past.Hours, c.Found.widest(), c.Built.widest()}
+			if c.Until == nil || p.Found == nil && p.Built == nil {
+				continue
+			}
+			i, known := of[c.Check]
+			if !known {
+				i = len(lives)
+				of[c.Check], lives = i, append(lives, Life{Check: c.Check})
+			}
+			// The latest job says what it is called and what holds.
+			lives[i].Title, lives[i].Limit = c.Title, c.Until
+			lives[i].Points = append(lives[i].Points, p)
+		}
 	}
-	last := derive(jobs[len(jobs)-1].Job)
-	for _, row := range last.sheet.Checks {
-		check := last.plan.Checks[row.Check]
-		if check.Worn == "" && check.Instrument != plan.Ring {
-			continue
-		}
-		limit := last.limit(check)
-		if check.Instrument != plan.Ring {
-			worn, ok := last.opening.Limits[check.Worn]
-			if !ok {
-				worn = judge.Limit{Origin: judge.None, Source: judge.NoneKnown}
-			}
-			limit = &worn
-		}
-		l := Life{Check: row.Check, Title: row.Title, Points: []LifePoint{}, Limit: shown(limit)}
-		for _, past := range jobs {
-			for _, c := range Derive(past.Job).Checks {
-				p := LifePoint{past.Number, *past.Job.Log[0].Open.Hours, widest(c.Found), widest(c.Built)}
-				if c.Check == row.Check && (p.Found != nil || p.Built != nil) {
-					l.Points = append(l.Points, p)
-				}
-			}
-		}
-		if len(l.Points) > 0 {
-			l.work(limit.Max, planned)
-			lives = append(lives, l)
-		}
+	for i := range lives {
+		lives[i].work(planned)
 	}
 	return lives
 }
 
-// widest is the largest clearance of a reading: it reaches the limit first.
-func widest(t *Taken) *Figure {
-	switch {
-	case t == nil:
-		return nil
-	case t.High != nil:
-		return t.High
-	}
-	return t.Figure
-}
-
 // work finds the rate of the last interval, from what one job left to what the
 // next one found, and how long what is there now will last at it.
-func (l *Life) work(limit *quantity.Length, planned *float64) {
+func (l *Life) work(planned *float64) {
+	var limit *quantity.Length
+	if l.Limit.Max != nil {
+		limit = &l.Limit.Max.Length
+	}
 	n := len(l.Points)
 	if n < 2 {
 		l.Words = plainly("One job with running hours tells no wear yet.")
@@ -122,7 +96,7 @@ func (l *Life) work(limit *quantity.Length, planned *float64) {
 	}
 	l.Rate = figure(worn.Rate)
 	if limit == nil {
-		l.Words = say("Wears %s in a thousand hours. No limit known: enter on the pump where it is reset.", worn.Rate)
+		l.Words = say("Grows %s in a thousand hours. No limit known: enter on the pump where it is reset.", worn.Rate)
 		return
 	}
 	from := "what was found in " + now.Job
@@ -138,7 +112,7 @@ func (l *Life) work(limit *quantity.Length, planned *float64) {
 	case worn.Result == judge.PastLimit:
 		l.Words = say("Past its limit of %s: reset or replace now.", *limit)
 	case worn.Result == judge.NotWearing:
-		l.Words = plainly("Does not wear by these readings.")
+		l.Words = plainly("Does not grow by these readings.")
 	case planned == nil:
 		l.Words = say("At %s in a thousand hours, "+hours(*worn.Left)+" are left from "+from+".", l.Rate.Length)
 	case worn.Result == judge.Lasts:
@@ -154,15 +128,8 @@ func hours(n int64) string { return fmt.Sprintf("%d h", n) }
 func SealLives(jobs []Past) []float64 {
 	var at []float64
 	for _, p := range jobs {
-		d := derive(p.Job)
-		if d.opening.Hours == nil {
-			continue
-		}
-		for i := range d.plan.Parts {
-			if key := d.plan.Parts[i].Key; strings.Contains(key, "seal") && d.choice.decided[key] == judge.Replace {
-				at = append(at, *d.opening.Hours)
-				break
-			}
+		if p.Hours != nil && p.NewSeal {
+			at = append(at, *p.Hours)
 		}
 	}
 	slices.Sort(at)

@@ -63,11 +63,14 @@ func (s *Page) next(log []Line, visits []Visit, facts Facts, today time.Time) {
 		add(Due{Key: "stop", Title: "Planned stop", Why: "as it stands on the pump's page"}, day)
 	}
 	if s.Hours != nil && s.Hours.Day != nil {
-		// The one that reaches its limit first.
+		// The one that reaches its limit first. What a pump on the bench was found
+		// with is about to be set.
 		var first *int64
 		title, job := "", ""
 		for _, l := range facts.Lives {
-			if l.Left != nil && (first == nil || *l.Left < *first) {
+			last := l.Points[len(l.Points)-1]
+			open := slices.ContainsFunc(visits, func(v Visit) bool { return v.Number == last.Job && v.Signed.IsZero() })
+			if l.Left != nil && (!open || last.Built != nil) && (first == nil || *l.Left < *first) {
 				first, title, job = l.Left, l.Title, l.Points[len(l.Points)-1].Job
 			}
 		}

@@ -92,9 +92,8 @@ type Visit struct {
 func Visits(jobs []job.Past) []Visit {
 	visits := []Visit{}
 	for _, p := range jobs {
-		first := p.Job.Log[0]
-		v := Visit{Number: p.Number, Opened: first.At, Hours: first.Open.Hours}
-		if s := job.Derive(p.Job).Signed; s != nil {
+		v := Visit{Number: p.Number, Opened: p.Opened, Hours: p.Hours}
+		if s := p.Signed; s != nil {
 			v.Signed, v.By, v.Remark = s.At, s.By.Name, s.Remark
 		}
 		visits = append(visits, v)

@@ -63,6 +63,7 @@ func TestWhatIsDue(t *testing.T) {
 	visits := []Visit{
 		{Number: "J-1", Opened: day("2025-01-01"), Hours: h(0), Signed: day("2025-01-03")},
 		{Number: "J-2", Opened: day("2025-04-11"), Hours: h(800), Signed: day("2025-04-12")}, // 100 days, 8 h a day
+		{Number: "J-3", Opened: day("2025-05-01"), Hours: h(960)},                            // 120 days, 8 h a day
 	}
 	ten := 10
 	tests := []struct {
@@ -77,6 +78,8 @@ func TestWhatIsDue(t *testing.T) {
 		{"nobody said", Facts{}, nil, "2025-07-10", nil},
 		{"the maker's interval wins, from what was entered", Facts{Service: "continuous", GreaseEvery: &ten}, []Line{{ID: "g", Kind: Grease, At: day("2025-06-01"), By: anna}}, "2025-06-12", []string{"grease 2025-06-11 overdue"}},
 		{"the stop, after the limit is reached", Facts{PlannedStop: "2025-09-01", Lives: life}, nil, "2025-04-20", []string{"wear 2025-07-20 later", "stop 2025-09-01 later"}},
+		{"on the bench, found past its limit", Facts{Lives: []job.Life{{Title: "End play", Left: new(int64), Points: []job.LifePoint{{Job: "J-3"}}}}}, nil, "2025-04-20", nil},
+		{"on the bench, set already", Facts{Lives: []job.Life{{Title: "End play", Left: &left, Points: []job.LifePoint{{Job: "J-3", Built: &job.Figure{}}}}}}, nil, "2025-05-02", []string{"wear 2025-08-09 later"}},
 		{"a day that is none", Facts{PlannedStop: "soon"}, nil, "2025-04-20", nil},
 	}
 	for _, test := range tests {

@@ -56,12 +56,16 @@ func main() {
 	keys := flag.String("keys", "", "with -path: typed before the picture")
 	path := flag.String("path", "", "take one picture, of this address, instead")
 	tablet := flag.Bool("tablet", false, "with -path: at the width of a tablet")
+	high := flag.Int64("high", 0, "with -path: height of the window")
 	dark := flag.Bool("dark", false, "with -path: for the night")
 	flag.Parse()
 	if *path != "" {
 		one := shot{name: "one", path: *path, keys: *keys, ready: "true"}
 		if *tablet {
 			one.width, one.height = 820, 1180
+		}
+		if *high > 0 {
+			one.height = *high
 		}
 		if *dark {
 			one.mode = "dark"

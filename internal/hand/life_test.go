@@ -16,6 +16,11 @@ import (
 // and set as said, in micrometres; 0 leaves it out.
 func rebuilt(t *testing.T, number string, hours, found, built float64) job.Past {
 	t.Helper()
+	return job.PastOf(number, rebuild(t, hours, found, built))
+}
+
+func rebuild(t *testing.T, hours, found, built float64) job.Job {
+	t.Helper()
 	p := plan.Library()["end-suction-back-pull-out"]
 	papers := job.Papers{Limits: map[string]job.LimitForm{
 		"impeller-clearance":      {Min: quantity.Type("0.3 mm"), Max: quantity.Type("0.5 mm"), Source: "manual"},
@@ -41,7 +46,7 @@ func rebuilt(t *testing.T, number string, hours, found, built float64) job.Past 
 		}
 		b.add(job.Entry{Kind: job.Kept, Step: step, Body: &job.Body{Unit: quantity.UnitMillimetre, Feeler: gap}})
 	}
-	return job.Past{Number: number, Job: b.job}
+	return b.job
 }
 
 // By hand: set to 0.40 at 1000 h, found at 0.60 after 4000 h more: 0.05 in a
@@ -60,7 +65,7 @@ func TestLives(t *testing.T) {
 		{"not set yet", []job.Past{rebuilt(t, "J-1", 1000, 900, 400), rebuilt(t, "J-2", 5000, 600, 0)}, "0.050", 8000, judge.Lasts, "from what was found in J-2"},
 		{"will not last", []job.Past{rebuilt(t, "J-1", 1000, 900, 400), rebuilt(t, "J-2", 5000, 800, 0)}, "0.100", 2000, judge.ResetNow, "less than the 8000 h to the planned stop"},
 		{"past its limit", []job.Past{rebuilt(t, "J-1", 1000, 900, 400), rebuilt(t, "J-2", 5000, 1100, 0)}, "0.175", 0, judge.PastLimit, "reset or replace now"},
-		{"does not wear", []job.Past{rebuilt(t, "J-1", 1000, 900, 400), rebuilt(t, "J-2", 5000, 400, 0)}, "0.000", -1, judge.NotWearing, "Does not wear"},
+		{"does not wear", []job.Past{rebuilt(t, "J-1", 1000, 900, 400), rebuilt(t, "J-2", 5000, 400, 0)}, "0.000", -1, judge.NotWearing, "Does not grow"},
 		{"nobody wrote down what it was set to", []job.Past{rebuilt(t, "J-1", 1000, 400, 0), rebuilt(t, "J-2", 5000, 600, 0)}, "0.050", 8000, judge.Lasts, "8000 h are left"},
 	}
 	for _, tt := range tests {
@@ -92,14 +97,14 @@ func TestLives(t *testing.T) {
 func TestSealLives(t *testing.T) {
 	var jobs []job.Past
 	for i, hours := range []float64{21000, 9000, 12000} {
-		p := rebuilt(t, "J", hours, 500, 400)
+		p := rebuild(t, hours, 500, 400)
 		found := []string{"crack"}
 		if i == 2 {
 			found = []string{}
 		}
-		e := job.Entry{Kind: job.Kept, Step: "inspect-seal", Seq: len(p.Job.Log) + 1, ID: "x", Body: &job.Body{Inspect: &job.InspectForm{Found: found}}}
-		p.Job.Log = append(p.Job.Log, e)
-		jobs = append(jobs, p)
+		e := job.Entry{Kind: job.Kept, Step: "inspect-seal", Seq: len(p.Log) + 1, ID: "x", Body: &job.Body{Inspect: &job.InspectForm{Found: found}}}
+		p.Log = append(p.Log, e)
+		jobs = append(jobs, job.PastOf("J", p))
 	}
 	if got := job.SealLives(jobs); len(got) != 1 || got[0] != 12000 {
 		t.Errorf("got %v, want 12000 h between the two that were replaced", got)

@@ -28,30 +28,13 @@ func (s *server) recordOf(ctx context.Context, p store.Pump, jobs []job.Past) (*
 	return record.Derive(log, record.Visits(jobs), facts, time.Now()), nil
 }
 
-// jobsOf reads the latest jobs of a pump, the latest first.
-func (s *server) jobsOf(ctx context.Context, rows []store.JobRow) ([]job.Past, error) {
-	var jobs []job.Past
-	for _, row := range rows[:min(len(rows), wornJobs)] {
-		r, err := s.store.Job(ctx, row.Number)
-		if err != nil {
-			return nil, err
-		}
-		jobs = append(jobs, job.Past{Number: row.Number, Job: r.Job})
-	}
-	return jobs, nil
-}
-
 // page reads a pump with what is worked out of its log.
 func (s *server) page(ctx context.Context, tag string) (store.Pump, *record.Page, error) {
 	p, err := s.store.Pump(ctx, tag)
 	if err != nil {
 		return p, nil, err
 	}
-	rows, err := s.store.Jobs(ctx, store.JobQuery{Pump: p.Tag, Limit: wornJobs})
-	if err != nil {
-		return p, nil, err
-	}
-	jobs, err := s.jobsOf(ctx, rows)
+	jobs, err := s.store.Past(ctx, p.Tag, wornJobs)
 	if err != nil {
 		return p, nil, err
 	}

@@ -226,7 +226,7 @@ func TestSheetFiles(t *testing.T) {
 	r := csv.NewReader(bytes.NewReader(b))
 	r.FieldsPerRecord = -1
 	rows, err := r.ReadAll()
-	if status != 200 || err != nil || h.Get("Content-Disposition") != `attachment; filename="J-0004.csv"` || len(rows) != 1+15+15 {
+	if status != 200 || err != nil || h.Get("Content-Disposition") != `attachment; filename="J-0004.csv"` || len(rows) != 1+14+15 {
 		t.Fatalf("%d, %d rows, %v, %s", status, len(rows), err, h.Get("Content-Disposition"))
 	}
 	for _, row := range rows {

@@ -97,7 +97,7 @@ type PumpView struct {
 	Jobs      []store.JobRow `json:"jobs" nullable:"false"`
 	Past      []PastJob      `json:"past" nullable:"false" doc:"the checks of its signed jobs, the latest first"`
 	Elastomer string         `json:"elastomer_warning,omitempty" doc:"why its elastomer hardly suits its liquid"`
-	Lives     []job.Life     `json:"lives" nullable:"false" doc:"how its clearances wear"`
+	Lives     []job.Life     `json:"lives" nullable:"false" doc:"how its clearances, plays and run-outs grow"`
 	SealLives []float64      `json:"seal_lives" nullable:"false" doc:"running hours between the jobs in which a seal was replaced"`
 	Record    *record.Page   `json:"record"`
 	Notes     []store.Note   `json:"notes" nullable:"false" doc:"calculations kept, the latest first"`
@@ -105,9 +105,9 @@ type PumpView struct {
 
 // PastJob is what one rebuild found and left.
 type PastJob struct {
-	Number string           `json:"number"`
-	Signed time.Time        `json:"signed"`
-	Checks []job.CheckSheet `json:"checks" nullable:"false"`
+	Number string          `json:"number"`
+	Signed time.Time       `json:"signed"`
+	Checks []job.PastCheck `json:"checks" nullable:"false"`
 }
 
 // PumpPath names a pump in an address.
@@ -119,7 +119,7 @@ type PumpPath struct {
 // its wear.
 const (
 	pastJobs = 6
-	wornJobs = 24
+	wornJobs = 40
 )
 
 func (s *server) pumps(api huma.API) {
@@ -166,14 +166,13 @@ func (s *server) pumps(api huma.API) {
 			}
 			v.Limits = slices.DeleteFunc(all, func(l job.LimitRow) bool { return !l.Asked })
 		}
-		jobs, err := s.jobsOf(ctx, v.Jobs)
+		jobs, err := s.store.Past(ctx, p.Tag, wornJobs)
 		if err != nil {
 			return nil, err
 		}
-		for i, past := range jobs {
-			if v.Jobs[i].State == job.Signed && len(v.Past) < pastJobs {
-				sheet := job.Derive(past.Job)
-				v.Past = append(v.Past, PastJob{past.Number, sheet.Signed.At, sheet.Checks})
+		for _, past := range jobs {
+			if past.Signed != nil && len(v.Past) < pastJobs {
+				v.Past = append(v.Past, PastJob{past.Number, past.Signed.At, past.Checks})
 			}
 		}
 		if v.Record, err = s.recordOf(ctx, p, jobs); err != nil {

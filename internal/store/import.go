@@ -53,6 +53,10 @@ func (s *Store) ImportJob(ctx context.Context, r *Record, photos map[string][]by
 	if err != nil {
 		return "", err
 	}
+	past, err := json.Marshal(job.PastOf(r.Number, r.Job))
+	if err != nil {
+		return "", err
+	}
 	err = s.transaction(ctx, func(tx *sql.Tx) error {
 		number = r.Number
 		for tail, taken := 2, 1; ; tail++ {
@@ -81,8 +85,8 @@ func (s *Store) ImportJob(ctx context.Context, r *Record, photos map[string][]by
 		for _, e := range r.Log {
 			words += " " + said(e, sheet)
 		}
-		res, err := tx.ExecContext(ctx, "INSERT INTO jobs (number, pump, plan, opened, changed, state, length, search, summary, complaint, decide) VALUES (?, (SELECT id FROM pumps WHERE tag = ?), ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-			number, r.Pump.Tag, r.Plan.Hash, first.At.Format(layout), last.At.Format(layout), sheet.State, len(r.Log), words, string(summary), first.Open.Complaint, sum.Decide)
+		res, err := tx.ExecContext(ctx, "INSERT INTO jobs (number, pump, plan, opened, changed, state, length, search, summary, past, complaint, decide) VALUES (?, (SELECT id FROM pumps WHERE tag = ?), ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+			number, r.Pump.Tag, r.Plan.Hash, first.At.Format(layout), last.At.Format(layout), sheet.State, len(r.Log), words, string(summary), string(past), first.Open.Complaint, sum.Decide)
 		if err != nil {
 			return err
 		}

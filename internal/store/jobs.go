@@ -155,6 +155,33 @@ func (s *Store) Job(ctx context.Context, number string) (*Record, error) {
 	return r, nil
 }
 
+// Past returns what a pump's page goes by of its latest jobs, the one changed
+// last first.
+func (s *Store) Past(ctx context.Context, tag string, limit int) ([]job.Past, error) {
+	type kept struct{ number, past string }
+	rows, err := query(ctx, s.db, func(rows *sql.Rows) (k kept, err error) { return k, rows.Scan(&k.number, &k.past) },
+		"SELECT number, past FROM jobs WHERE pump = (SELECT id FROM pumps WHERE tag = ?) ORDER BY changed DESC, id DESC LIMIT ?", tag, limit)
+	if err != nil {
+		return nil, err
+	}
+	jobs := make([]job.Past, len(rows))
+	for i, k := range rows {
+		if k.past != "" {
+			if err := json.Unmarshal([]byte(k.past), &jobs[i]); err != nil {
+				return nil, fmt.Errorf("what is kept of %s: %w", k.number, err)
+			}
+		} else {
+			r, err := s.Job(ctx, k.number)
+			if err != nil {
+				return nil, err
+			}
+			jobs[i] = job.PastOf(k.number, r.Job)
+		}
+		jobs[i].Number = k.number
+	}
+	return jobs, nil
+}
+
 func (s *Store) plan(ctx context.Context, hash string) (*plan.Plan, error) {
 	for _, p := range plan.Library() {
 		if p.Hash == hash {
@@ -213,12 +240,16 @@ func (s *Store) Append(ctx context.Context, number string, e job.Entry) (*Record
 	if err != nil {
 		return nil, nil, err
 	}
+	past, err := json.Marshal(job.PastOf(number, after.Job))
+	if err != nil {
+		return nil, nil, err
+	}
 	err = s.transaction(ctx, func(tx *sql.Tx) error {
 		if _, err := tx.ExecContext(ctx, "INSERT INTO entries (job, seq, id, line) VALUES (?, ?, ?, ?)", r.id, e.Seq, e.ID, string(line)); err != nil {
 			return err
 		}
-		if _, err := tx.ExecContext(ctx, "UPDATE jobs SET changed = ?, state = ?, length = ?, summary = ?, decide = ? WHERE id = ?",
-			e.At.Format(layout), sheet.State, e.Seq, string(summary), sum.Decide, r.id); err != nil {
+		if _, err := tx.ExecContext(ctx, "UPDATE jobs SET changed = ?, state = ?, length = ?, summary = ?, past = ?, decide = ? WHERE id = ?",
+			e.At.Format(layout), sheet.State, e.Seq, string(summary), string(past), sum.Decide, r.id); err != nil {
 			return err
 		}
 		words := said(e, sheet)

@@ -1142,11 +1142,26 @@ export interface components {
             /** @description named by the entry of the pump's log; the file is at /api/v1/papers/{id} */
             id: string;
         };
+        PastCheck: {
+            built?: components["schemas"]["PastTaken"];
+            check: string;
+            found?: components["schemas"]["PastTaken"];
+            short: string;
+            title: string;
+            /** @description where it is reset or replaced, of a check that grows with running */
+            until?: components["schemas"]["LimitShown"];
+        };
         PastJob: {
-            checks: components["schemas"]["CheckSheet"][];
+            checks: components["schemas"]["PastCheck"][];
             number: string;
             /** Format: date-time */
             signed: string;
+        };
+        PastTaken: {
+            figure?: components["schemas"]["Figure"];
+            high?: components["schemas"]["Figure"];
+            /** @enum {string} */
+            verdict?: "within" | "close" | "out" | "undecided" | "no-limit";
         };
         Person: {
             id: string;
@@ -1359,7 +1374,7 @@ export interface components {
             jobs: components["schemas"]["JobRow"][];
             /** @description what a job opened now would be judged by */
             limits: components["schemas"]["LimitRow"][];
-            /** @description how its clearances wear */
+            /** @description how its clearances, plays and run-outs grow */
             lives: components["schemas"]["Life"][];
             /** @description calculations kept, the latest first */
             notes: components["schemas"]["Note"][];

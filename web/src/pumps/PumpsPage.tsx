@@ -55,7 +55,7 @@ export function PumpsPage() {
                     <TableBody>
                       {pumps.data.map((p) => (
                         <TableRow key={p.tag} sx={{ height: 52 }}>
-                          <TableCell><MuiLink component={Link} to={`/pumps/${encodeURIComponent(p.tag)}`} sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1.125rem', color: ink('dyeText') }}>{p.tag}</MuiLink></TableCell>
+                          <TableCell><MuiLink component={Link} to={`/pumps/${encodeURIComponent(p.tag)}`} sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1.125rem', whiteSpace: 'nowrap', color: ink('dyeText') }}>{p.tag}</MuiLink></TableCell>
                           <TableCell>{p.name}<Box sx={{ color: ink('ink2'), fontSize: '0.875rem' }}>{p.place}</Box></TableCell>
                           <TableCell>{p.kind}</TableCell>
                           <TableCell>{p.maker} {p.model}</TableCell>

@@ -1,0 +1,99 @@
+package job
+
+import (
+	"slices"
+	"strings"
+	"time"
+
+	"settle/core/judge"
+	"settle/core/plan"
+)
+
+// Past is what the page of a pump goes by of one of its jobs. It follows from the
+// log, and is small enough to be kept beside it: a page of forty jobs then
+// derives none of them.
+type Past struct {
+	Number  string      `json:"number"`
+	Opened  time.Time   `json:"opened"`
+	Hours   *float64    `json:"hours,omitempty" doc:"running hours it came in with"`
+	Signed  *Signature  `json:"signed,omitempty"`
+	NewSeal bool        `json:"new_seal,omitempty" doc:"a seal was replaced"`
+	Checks  []PastCheck `json:"checks" nullable:"false" doc:"those that were taken"`
+}
+
+// PastCheck is what a job found and left of one check.
+type PastCheck struct {
+	Check string      `json:"check"`
+	Title string      `json:"title"`
+	Short string      `json:"short"`
+	Found *PastTaken  `json:"found,omitempty"`
+	Built *PastTaken  `json:"built,omitempty"`
+	Until *LimitShown `json:"until,omitempty" doc:"where it is reset or replaced, of a check that grows with running"`
+}
+
+// PastTaken is a reading of a check.
+type PastTaken struct {
+	Figure  *Figure      `json:"figure,omitempty"`
+	High    *Figure      `json:"high,omitempty"`
+	Verdict judge.Result `json:"verdict,omitempty" enum:"within,close,out,undecided,no-limit"`
+}
+
+// PastOf works out what a pump's page goes by of a job.
+func PastOf(number string, j Job) Past {
+	d := derive(j)
+	p := Past{Number: number, Opened: j.Log[0].At, Hours: d.opening.Hours, Signed: d.sheet.Signed, Checks: []PastCheck{}}
+	p.NewSeal = slices.ContainsFunc(d.plan.Parts, func(part plan.Part) bool {
+		return strings.Contains(part.Key, "seal") && d.choice.decided[part.Key] == judge.Replace
+	})
+	for i := range d.sheet.Checks {
+		row := &d.sheet.Checks[i]
+		if row.Found == nil && row.Built == nil {
+			continue
+		}
+		c := PastCheck{Check: row.Check, Title: row.Title, Short: row.Short, Found: row.Found.past(), Built: row.Built.past()}
+		if l := d.until(row.Check); l != nil {
+			c.Until = shown(l)
+		}
+		p.Checks = append(p.Checks, c)
+	}
+	return p
+}
+
+func (t *Taken) past() *PastTaken {
+	if t == nil {
+		return nil
+	}
+	return &PastTaken{t.Figure, t.High, t.Verdict}
+}
+
+// widest is the largest of a reading: it reaches the limit first.
+func (t *PastTaken) widest() *Figure {
+	switch {
+	case t == nil:
+		return nil
+	case t.High != nil:
+		return t.High
+	}
+	return t.Figure
+}
+
+// until is the limit to which a check may grow: a clearance to where it is reset,
+// a ring's, a play and a run-out to what they are judged by. It is nil for what
+// does not grow, or is not taken as a pump comes in.
+func (d *deriver) until(key string) *judge.Limit {
+	check := d.plan.Checks[key]
+	switch {
+	case check.Worn != "":
+		if worn, ok := d.opening.Limits[check.Worn]; ok {
+			return &worn
+		}
+		return &judge.Limit{Origin: judge.None, Source: judge.NoneKnown}
+	case check.Instrument == plan.Ring:
+		return d.limit(check)
+	case check.Instrument == plan.Dial || check.Instrument == plan.Float:
+		if pair := d.taken[key]; pair != nil && pair[0] != nil {
+			return d.limit(check)
+		}
+	}
+	return nil
+}
