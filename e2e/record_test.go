@@ -127,10 +127,10 @@ func TestFindingThings(t *testing.T) {
 
 func TestAPictureOfAFinding(t *testing.T) {
 	p := tab(t, "/jobs/J-0005?step=inspect-seal")
-	p.give(`[data-picture=crack]`, "crack.png", drawn("image/png"))
-	p.until(`document.querySelector('[data-pictures] img[alt="Cracked face"]')?.naturalWidth === 60`)
+	p.give(`[data-picture=heat]`, "heat.png", drawn("image/png"))
+	p.until(`document.querySelector('[data-pictures] img[alt="Heat marks"]')?.naturalWidth === 60`)
 	p.give(`[data-picture=""]`, "notes.png", `new Blob(['no picture'], { type: 'image/png' })`)
 	p.until(`document.querySelector('[data-pictures] [role=alert]')?.innerText.includes('is no JPEG, PNG or WebP')`)
 	p.keys("\x1bb")
-	p.until(`[...document.querySelectorAll('figcaption')].some(f => f.innerText.includes('Cracked face'))`)
+	p.until(`[...document.querySelectorAll('figcaption')].some(f => f.innerText.includes('Heat marks'))`)
 }
