@@ -20,6 +20,8 @@ type Problem struct {
 	Status int            `json:"status"`
 	Detail string         `json:"detail"`
 	Errors []*field.Error `json:"errors,omitempty"`
+	// First is what the command line would say of a calculation.
+	First *field.Error `json:"error,omitempty" doc:"of a calculation: the first of the errors, as the command line gives it"`
 	// Latest is the entry which the sender has not seen, with status 409.
 	Latest *job.Entry `json:"latest,omitempty"`
 }

@@ -249,6 +249,12 @@ func TestCalculator(t *testing.T) {
 	if status, _, b := call(t, srv, "POST", "/api/v1/calc/length", `{"text":"1-25/32 in","unit":"thou"}`); status != 200 || strings.TrimSpace(string(b)) != `{"um":45243.75,"thou":1781.25,"mm":45.24375}` {
 		t.Errorf("%d %s", status, b)
 	}
+	// What cannot be used is said as on the command line, inside the problem.
+	status, h, b := call(t, srv, "POST", "/api/v1/calc/length", `{"text":"2 kg","unit":"thou"}`)
+	var said struct{ Error field.Error }
+	if err := json.Unmarshal(b, &said); err != nil || status != 422 || h.Get("Content-Type") != "application/problem+json" || said.Error.Field != "text" || said.Error.Message == "" {
+		t.Errorf("%d %s %v", status, b, err)
+	}
 }
 
 func TestTools(t *testing.T) {

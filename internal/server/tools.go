@@ -2,6 +2,7 @@ package server
 
 import (
 	"context"
+	"errors"
 	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -24,7 +25,14 @@ func (s *server) tools(api huma.API) {
 		RawBody []byte `contentType:"application/json"`
 	}) (*body[any], error) {
 		out, err := calc.Run(in.Kind, in.RawBody)
-		return &body[any]{out}, problem(err)
+		if err != nil {
+			err = problem(err)
+			if p, ok := errors.AsType[*Problem](err); ok && len(p.Errors) > 0 {
+				p.First = p.Errors[0]
+			}
+			return nil, err
+		}
+		return &body[any]{out}, nil
 	})
 	huma.Register(api, huma.Operation{
 		OperationID: "look", Method: http.MethodPost, Path: "/api/v1/tools/{kind}", Summary: "The same while it is typed: words, echo, and what is still missing",

@@ -1258,6 +1258,8 @@ export interface components {
         };
         Problem: {
             detail: string;
+            /** @description of a calculation: the first of the errors, as the command line gives it */
+            error?: components["schemas"]["Error"];
             errors?: components["schemas"]["Error"][];
             latest?: components["schemas"]["Entry"];
             /** Format: int64 */
