@@ -2,6 +2,7 @@ package job
 
 import (
 	"encoding/json"
+	"errors"
 	"fmt"
 	"math"
 	"strconv"
@@ -358,6 +359,9 @@ func (s *scale) heat(step *plan.Step, f *HeatForm, r *gauge.Reader) *Reading {
 	case reading.Verdict == judge.Out: // over the cap: pressed or shrunk instead, a person says how
 	case f.Home == nil || f.Left == nil:
 		return missing(r, "heat.home", "is missing: mark when it left the heater and when it was home")
+	case f.Home.Before(*f.Left):
+		r.Errors.Add("heat.home", errors.New("is before it left the heater: set the clock of this machine, then mark both again"))
+		return nil
 	case !f.Seated:
 		return missing(r, "heat.seated", "must be true: a thin leaf must not enter at the shoulder")
 	case f.Cool == nil || math.IsNaN(*f.Cool):
@@ -382,6 +386,9 @@ func wait(step *plan.Step, f *WaitForm, r *gauge.Reader) *Reading {
 	}
 	if f.Ended == nil {
 		return missing(r, "wait.ended", "is missing: say when it was gone on with")
+	}
+	if f.Ended.Before(*f.Began) {
+		return missing(r, "wait.ended", "is before it began: set the clock of this machine, then start it again")
 	}
 	waited := f.Ended.Sub(*f.Began)
 	reading := &Reading{Text: fmt.Sprintf("waited %d min", int(waited.Minutes())), Verdict: judge.Within, Limit: &judge.Limit{Source: fmt.Sprintf("%d minutes", step.Minutes)}}

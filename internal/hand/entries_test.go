@@ -1,0 +1,151 @@
+package hand
+
+import (
+	"encoding/json"
+	"strings"
+	"testing"
+
+	"settle/core/field"
+	"settle/core/job"
+	"settle/core/plan"
+	"settle/core/quantity"
+)
+
+// What each kind of step takes and refuses, as a client sends it. The short
+// plan of core/job has the instruments of a power end; here are the others.
+func TestWhatIsTakenAtTheBench(t *testing.T) {
+	const (
+		began = `"began":"2026-11-02T07:00:00Z"`
+		heat  = `"input":{"interference":"20 um","cap_c":110}`
+		left  = `"left":"2026-11-02T07:00:00Z"`
+		home  = `"home":"2026-11-02T07:01:10Z"`
+	)
+	type entry struct {
+		name, body string
+		field      string // the field that is wrong, "" where it is taken
+		says       string // in the message, or where it is taken in text or verdict
+	}
+	for _, bench := range []struct {
+		plan, step string
+		options    map[string]string
+		values     map[string]job.Value
+		limits     map[string]job.LimitForm
+		entries    []entry
+	}{
+		{plan: "double-suction", step: "heat@outboard", values: map[string]job.Value{"bore": {Text: "65 mm", Source: "bearing"}}, entries: []entry{
+			{"nothing", `{}`, "body.heat", "the bearing and how it went home"},
+			{"no interference", `{"heat":{"input":{"cap_c":110}}}`, "body.heat.input.interference", "missing"},
+			{"interference in kilograms", `{"heat":{"input":{"interference":"2 kg","cap_c":110}}}`, "body.heat.input.interference", "not understood"},
+			{"an input of no kind", `{"heat":{"input":{"interference":"20 um","cap_c":110,"oven":"big"}}}`, "body.heat.input.oven", "not a field"},
+			{"not taken off the heater", `{"heat":{` + heat + `}}`, "body.heat.home", "left the heater"},
+			{"home before it was hot", `{"heat":{` + heat + `,"left":"2026-11-02T07:02:00Z",` + home + `,"seated":true,"cool":30}}`, "body.heat.home", "before it left"},
+			{"not seated", `{"heat":{` + heat + `,` + left + `,` + home + `,"cool":30}}`, "body.heat.seated", "shoulder"},
+			{"tightened at no temperature", `{"heat":{` + heat + `,` + left + `,` + home + `,"seated":true}}`, "body.heat.cool", "below 40 °C"},
+			{"tightened hot", `{"heat":{` + heat + `,` + left + `,` + home + `,"seated":true,"cool":55}}`, "body.heat.cool", "wait until it is below 40 °C"},
+			{"home in time", `{"heat":{` + heat + `,` + left + `,` + home + `,"seated":true,"cool":31}}`, "", "within home in 1:10 min"},
+			{"too slow", `{"heat":{` + heat + `,` + left + `,"home":"2026-11-02T07:04:00Z","seated":true,"cool":31}}`, "", "out home in 4:00 min"},
+			{"over the cap: pressed instead", `{"heat":{"input":{"interference":"90 um","cap_c":110}}}`, "", "out"},
+		}},
+		{plan: "internal-gear", step: "warm", options: map[string]string{"arrives": "in-line", "jacket": "steam"}, entries: []entry{
+			{"no clock", `{}`, "body.wait.began", "start the clock"},
+			{"not ended", `{"wait":{` + began + `}}`, "body.wait.ended", "gone on with"},
+			{"ended before it began", `{"wait":{` + began + `,"ended":"2026-11-02T06:00:00Z"}}`, "body.wait.ended", "before it began"},
+			{"long enough", `{"wait":{` + began + `,"ended":"2026-11-02T07:31:00Z"}}`, "", "within waited 31 min"},
+			{"gone on too soon", `{"wait":{` + began + `,"ended":"2026-11-02T07:12:00Z"}}`, "", "out waited 12 min"},
+		}},
+		{plan: "end-suction-back-pull-out", step: "leak-test", values: map[string]job.Value{"test-pressure": {Text: "60 psi", Source: "manual"}}, entries: []entry{
+			{"nothing", `{}`, "body.test", "the pressure, the minutes and the drops"},
+			{"no pressure", `{"test":{"pressure":" ","minutes":10,"drops":0}}`, "body.test.pressure", "what the gauge showed"},
+			{"no time", `{"test":{"pressure":"60 psi","drops":0}}`, "body.test.minutes", "how long"},
+			{"a time before now", `{"test":{"pressure":"60 psi","minutes":-1,"drops":0}}`, "body.test.minutes", "how long"},
+			{"no drops counted", `{"test":{"pressure":"60 psi","minutes":10}}`, "body.test.drops", "0 for none"},
+			{"tight", `{"test":{"pressure":"60 psi","minutes":10,"drops":0}}`, "", "within 60 psi, 10 min, 0 drops"},
+			{"drips", `{"test":{"pressure":"60 psi","minutes":10,"drops":3}}`, "", "out"},
+			{"let down too soon", `{"test":{"pressure":"60 psi","minutes":4,"drops":0}}`, "", "out"},
+		}},
+		{plan: "end-suction-back-pull-out", step: "leak-test", entries: []entry{
+			{"nobody knows the test pressure", `{"test":{"pressure":"60 psi","minutes":10,"drops":0}}`, "", "no-limit"},
+		}},
+		{plan: "submersible-stacked", step: "travel-built", limits: map[string]job.LimitForm{"shaft-travel": {Min: quantity.Type("5 mm"), Max: quantity.Type("8 mm"), Source: "manual"}}, entries: []entry{
+			{"nothing", `{"unit":"mm"}`, "body.travel", "right down and right up"},
+			{"one end", `{"unit":"mm","travel":{"down":"14","graduation":"0.05"}}`, "body.travel.up", "missing"},
+			{"no division", `{"unit":"mm","travel":{"down":"14","up":"8"}}`, "body.travel.graduation", "missing"},
+			{"a division of nothing", `{"unit":"mm","travel":{"down":"14","up":"8","graduation":"0"}}`, "body.travel.graduation", "more than nothing"},
+			{"both ends", `{"unit":"mm","travel":{"down":"14","up":"8","graduation":"0.05"}}`, "", "6.000 mm"},
+		}},
+		{plan: "inline-circulator", step: "gap-built", limits: map[string]job.LimitForm{"coupler-gap": {Min: quantity.Type("2 mm"), Max: quantity.Type("3 mm"), Source: "manual"}}, entries: []entry{
+			{"nothing", `{"unit":"mm"}`, "body.direct", "the value measured"},
+			{"no number", `{"unit":"mm","direct":{"value":"wide","graduation":"0.02"}}`, "body.direct.value", "not understood"},
+			{"no division", `{"unit":"mm","direct":{"value":"2.5"}}`, "body.direct.graduation", "missing"},
+			{"a division below nothing", `{"unit":"mm","direct":{"value":"2.5","graduation":"-1"}}`, "body.direct.graduation", "more than nothing"},
+			{"inside", `{"unit":"mm","direct":{"value":"2.5","graduation":"0.02"}}`, "", "within 2.500 mm"},
+			{"just inside", `{"unit":"mm","direct":{"value":"2.005","graduation":"0.02"}}`, "", "close 2.005 mm"},
+			{"a leaf is its own uncertainty", `{"unit":"mm","direct":{"value":"2.005","leaf":true}}`, "", "within 2.005 mm"},
+			{"too wide", `{"unit":"mm","direct":{"value":"1/4 in","graduation":"0.02"}}`, "", "out 6.350 mm"},
+		}},
+		{plan: "internal-gear", step: "drip-built", options: map[string]string{"arrives": "in-line"}, entries: []entry{
+			{"nothing", `{}`, "body.tool", "missing"},
+			{"two taps", `{"tool":{"taps_s":[0,2]}}`, "body.tool.taps_s", "at least three"},
+			{"taps that go back", `{"tool":{"taps_s":[0,2,1]}}`, "body.tool.taps_s[2]", "later"},
+			{"drips as it must", `{"tool":{"taps_s":[0,1.5,3,4.5]}}`, "", "within"},
+			{"runs", `{"tool":{"taps_s":[0,0.2,0.4,0.6]}}`, "", "out"},
+		}},
+		{plan: "end-suction-back-pull-out", step: "photo-received", entries: []entry{
+			{"nothing", `{}`, "body.photo", "take the picture, or write where it is kept"},
+			{"no picture, no words", `{"photo":{"words":"  "}}`, "body.photo", "take the picture"},
+			{"kept elsewhere", `{"photo":{"words":"job folder"}}`, "", "kept elsewhere: job folder"},
+		}},
+	} {
+		opening, err := job.NewOpening(plan.Library()[bench.plan], "T-1", job.Papers{Options: bench.options, Values: bench.values, Limits: bench.limits}, job.Rules{}, "to be tried")
+		if err != nil {
+			t.Errorf("%s: %v", bench.plan, err)
+			continue
+		}
+		b := open(t, plan.Library()[bench.plan], bench.options)
+		b.job.Log[0].Open = opening
+		b.to(bench.step)
+		if at := job.Derive(b.job).Next; at != bench.step {
+			t.Errorf("%s comes to %s and not to %s", bench.plan, at, bench.step)
+			continue
+		}
+		for _, e := range bench.entries {
+			var body job.Body
+			if err := json.Unmarshal([]byte(e.body), &body); err != nil {
+				t.Fatalf("%s: %v", e.name, err)
+			}
+			entry := job.Entry{ID: "new", By: job.Person{ID: "p1", Name: "M. Okafor"}, Kind: job.Kept, Step: bench.step, Body: &body}
+			err := job.Accept(b.job, entry)
+			if e.field != "" {
+				got := field.All(orNothing(err))
+				if len(got) == 0 || got[0].Field != e.field || !strings.Contains(got[0].Message, e.says) {
+					t.Errorf("%s, %s: %v, want %s: %s", bench.step, e.name, err, e.field, e.says)
+				}
+				continue
+			}
+			if err != nil {
+				t.Errorf("%s, %s is refused: %v", bench.step, e.name, err)
+				continue
+			}
+			entry.Seq, entry.At = len(b.job.Log)+1, b.now
+			after := b.job
+			after.Memo, after.Log = nil, append(b.job.Log[:len(b.job.Log):len(b.job.Log)], entry)
+			r := job.Derive(after).Step(bench.step).Reading
+			came := string(r.Verdict) + " " + r.Text
+			if r.Figure != nil {
+				came += " " + r.Figure.In(quantity.UnitMillimetre, 3) + " mm"
+			}
+			for _, part := range strings.SplitN(e.says, " ", 2) {
+				if !strings.Contains(came, part) {
+					t.Errorf("%s, %s comes to %q, want %q in it", bench.step, e.name, came, e.says)
+				}
+			}
+		}
+	}
+}
+
+func orNothing(err error) error {
+	if err == nil {
+		return field.Errors{}
+	}
+	return err
+}
