@@ -9,7 +9,7 @@ import (
 )
 
 // Every page of the demo shop opens on a tablet: something is on it, nothing has
-// failed, and nothing hangs over its edge.
+// failed, nothing hangs over its edge, and each file that it offers is there.
 func TestEveryPageOpens(t *testing.T) {
 	p := tab(t, "/shop")
 	p.until(`document.querySelector('main')`)
@@ -35,6 +35,7 @@ func TestEveryPageOpens(t *testing.T) {
 	p.until(`document.querySelectorAll('[role=menuitem]').length === 4`)
 	p.text(`String([...document.querySelectorAll('[role=menuitem]')].find(m => m.textContent === 'Pumps').click())`)
 	p.until(`location.pathname === '/pumps' && document.querySelector('table')`)
+	offered := map[string]bool{}
 	for _, path := range paths {
 		// Two pages on end are never of one kind, so that what was there goes.
 		p.text(fmt.Sprintf(`document.querySelector('main').dataset.before = 'yes'; history.pushState({}, '', %q); dispatchEvent(new PopStateEvent('popstate')); ''`, path))
@@ -45,5 +46,17 @@ func TestEveryPageOpens(t *testing.T) {
 		if got := p.text(`String(document.documentElement.scrollWidth - innerWidth)`); got != "0" {
 			t.Errorf("%s hangs over the edge by %s", path, got)
 		}
+		for _, file := range strings.Fields(p.text(`[...document.querySelectorAll('a[href^="/api/"]')].map(a => a.getAttribute('href')).join(' ')`)) {
+			if offered[file] {
+				continue
+			}
+			offered[file] = true
+			if status := p.text(fmt.Sprintf(`fetch(%q).then(r => String(r.status))`, file)); status != "200" {
+				t.Errorf("%s offers %s, which answers %s", path, file, status)
+			}
+		}
+	}
+	if len(offered) < 20 {
+		t.Errorf("only %d files are offered", len(offered))
 	}
 }

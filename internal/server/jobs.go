@@ -2,7 +2,6 @@ package server
 
 import (
 	"context"
-	"errors"
 	"fmt"
 	"net/http"
 	"time"
@@ -106,7 +105,7 @@ func (s *server) jobs(api huma.API) {
 	}) (*body[JobView], error) {
 		by, err := s.store.Person(ctx, in.Body.By)
 		if err != nil {
-			return nil, at("by", err)
+			return nil, err
 		}
 		number, err := s.store.OpenJob(ctx, in.Body.ID, in.Body.Pump, in.Body.Complaint, in.Body.Hours, by)
 		if err != nil {
@@ -131,7 +130,7 @@ func (s *server) jobs(api huma.API) {
 	}) (*body[JobView], error) {
 		by, err := s.store.Person(ctx, in.Body.By)
 		if err != nil {
-			return nil, at("by", err)
+			return nil, err
 		}
 		b := in.Body
 		r, sheet, err := s.store.Append(ctx, in.Number, job.Entry{ID: b.ID, By: by, Kind: b.Kind, Step: b.Step, On: b.On, Reason: b.Reason, Body: b.Body})
@@ -227,13 +226,4 @@ type file struct {
 	Type string `header:"Content-Type"`
 	Name string `header:"Content-Disposition"`
 	Body []byte
-}
-
-// at names the field that a thing was looked up for.
-func at(path string, err error) error {
-	var missing *store.NotFound
-	if errors.As(err, &missing) {
-		return field.Errorf(path, "%s", missing.Error())
-	}
-	return err
 }

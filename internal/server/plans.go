@@ -12,6 +12,7 @@ import (
 
 	"settle/core/field"
 	"settle/core/plan"
+	"settle/internal/store"
 )
 
 // PlanFault is one thing that is wrong in a plan file.
@@ -60,7 +61,7 @@ func (s *server) plans(api huma.API) {
 		}
 		p, ok := all[in.Key]
 		if !ok {
-			return nil, field.Errorf("key", "%q is no plan here", in.Key)
+			return nil, &store.NotFound{What: "plan", Key: in.Key}
 		}
 		return &body[PlanText]{PlanText{string(p.Text)}}, nil
 	})

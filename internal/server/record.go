@@ -69,7 +69,7 @@ func (s *server) record(api huma.API) {
 		}
 		b := in.Body
 		if err := s.store.Note(ctx, in.Tag, record.Line{ID: b.ID, Kind: b.Kind, On: b.On, Text: b.Text, Hours: b.Hours, File: b.File}, b.By, sheet.Remarks); err != nil {
-			return nil, at("by", err)
+			return nil, err
 		}
 		_, sheet, err = s.page(ctx, in.Tag)
 		return &body[*record.Page]{sheet}, err

@@ -39,14 +39,16 @@ func (s *server) register(api huma.API) {
 		}
 		return now, err
 	}
-	huma.Register(api, huma.Operation{OperationID: "register-file", Method: http.MethodGet, Path: "/api/v1/register/{what}.csv", Summary: "The register of pumps, or all limits, as CSV"},
-		func(ctx context.Context, in *What) (*file, error) {
+	huma.Register(api, huma.Operation{OperationID: "register-file", Method: http.MethodGet, Path: "/api/v1/register/{file}", Summary: "The register of pumps, or all limits, as CSV"},
+		func(ctx context.Context, in *struct {
+			File string `path:"file" enum:"pumps.csv,limits.csv"`
+		}) (*file, error) {
 			now, err := read(ctx)
 			if err != nil {
 				return nil, problem(err)
 			}
-			out := &file{Type: "text/csv; charset=utf-8", Name: `attachment; filename="` + in.What + `.csv"`}
-			if in.What == pumpsFile {
+			out := &file{Type: "text/csv; charset=utf-8", Name: `attachment; filename="` + in.File + `"`}
+			if in.File == pumpsFile+".csv" {
 				out.Body, err = register.WritePumps(now.pumps)
 			} else {
 				out.Body, err = register.WriteLimits(now.pumps, now.rules)

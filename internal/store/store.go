@@ -165,12 +165,13 @@ func (s *Store) AddPerson(ctx context.Context, name, role string) (job.Person, e
 	})
 }
 
-// Person returns one of the people.
+// Person returns one of the people. An id of nobody is an error of the field
+// "by": it stands for who made an entry.
 func (s *Store) Person(ctx context.Context, id string) (job.Person, error) {
 	p := job.Person{ID: id}
 	err := s.db.QueryRowContext(ctx, "SELECT name, role FROM people WHERE id = ?", id).Scan(&p.Name, &p.Role)
 	if errors.Is(err, sql.ErrNoRows) {
-		return p, &NotFound{"person", id}
+		return p, field.Errorf("by", "names %q, who is none of the people here: choose who is working", id)
 	}
 	return p, err
 }

@@ -12,6 +12,7 @@ import (
 	"testing"
 	"time"
 
+	"settle/core/field"
 	"settle/core/gauge"
 	"settle/core/job"
 	"settle/core/quantity"
@@ -229,7 +230,7 @@ func TestPumpsAndPeople(t *testing.T) {
 			t.Errorf("%q as %q was taken", name, role)
 		}
 	}
-	if _, err := s.Person(ctx, "p9"); !errors.As(err, &missing) {
+	if _, err := s.Person(ctx, "p9"); err == nil || field.All(err)[0].Field != "by" {
 		t.Errorf("no such person: %v", err)
 	}
 }
