@@ -320,7 +320,7 @@ func TestWhatWasEntered(t *testing.T) {
 		{"clearance-found", new(leafBody(vanes, "2", "1")), "body.feeler.positions[0].no_go", "thicker"},
 		{"turn-found", &Body{Turn: &TurnForm{Turn: "easy"}}, "body.turn.turn", "free, drags"},
 		{"turn-found", &Body{Turn: &TurnForm{Turn: gauge.Rubs, Clock: "13"}}, "body.turn.clock", "clock"},
-		{"marks", &Body{Marks: []string{"at 12"}}, "body.marks[1]", "gland port"},
+		{"marks", &Body{Marks: []string{"at 12"}}, "body.marks[1]", "Gland port"},
 		{"marks", &Body{Marks: []string{"a", "b", "c"}}, "body.marks[2]", "too many"},
 		{"shims-out", &Body{Count: &CountForm{}}, "body.count.count", "how many"},
 		{"shims-out", &Body{Count: &CountForm{Count: new(-1)}}, "body.count.count", "0 to"},

@@ -67,12 +67,16 @@ func (s *scale) counted(step *plan.Step, f *CountForm, r *gauge.Reader) *Reading
 func marks(step *plan.Step, where []string, r *gauge.Reader) *Reading {
 	for i, name := range step.Marks {
 		if i >= len(where) || strings.TrimSpace(where[i]) == "" {
-			return missing(r, fmt.Sprintf("marks[%d]", i), "is missing: where the mark on "+strings.ToLower(name)+" stands, such as 12 or two dots at 3")
+			return missing(r, fmt.Sprintf("marks[%d]", i), "is missing: write it down for "+name)
 		}
 	}
 	if len(where) > len(step.Marks) {
 		r.Errors.Add(fmt.Sprintf("marks[%d]", len(step.Marks)), fmt.Errorf("is one too many: this step has %d", len(step.Marks)))
 		return nil
 	}
-	return &Reading{Text: fmt.Sprintf("%d marked", len(where))}
+	said := make([]string, len(where))
+	for i, words := range where {
+		said[i] = step.Marks[i] + ": " + strings.TrimSpace(words)
+	}
+	return &Reading{Text: strings.Join(said, "; ")}
 }

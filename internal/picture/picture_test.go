@@ -166,3 +166,65 @@ func TestFitRefuses(t *testing.T) {
 		}
 	}
 }
+
+// However the camera was held, the same scene comes out: red on the left above,
+// for a scene that is wider than high.
+func TestUprightFromEveryWay(t *testing.T) {
+	scene := image.NewRGBA(image.Rect(0, 0, 60, 40))
+	for y := range 40 {
+		for x := range 60 {
+			c := color.RGBA{40, 40, 40, 255}
+			if x < 20 && y < 13 {
+				c = color.RGBA{220, 0, 0, 255}
+			}
+			scene.Set(x, y, c)
+		}
+	}
+	// What the camera wrote for each way, by the definition of the tag: where the
+	// scene's upper left corner is, and which way its lines run.
+	taken := map[uint16]func(w, h, x, y int) (int, int){
+		1: func(_, _, x, y int) (int, int) { return x, y },
+		2: func(w, _, x, y int) (int, int) { return w - 1 - x, y },
+		3: func(w, h, x, y int) (int, int) { return w - 1 - x, h - 1 - y },
+		4: func(_, h, x, y int) (int, int) { return x, h - 1 - y },
+		5: func(_, _, x, y int) (int, int) { return y, x },
+		6: func(_, h, x, y int) (int, int) { return y, h - 1 - x },
+		7: func(w, h, x, y int) (int, int) { return w - 1 - y, h - 1 - x },
+		8: func(w, _, x, y int) (int, int) { return w - 1 - y, x },
+	}
+	for way, from := range taken {
+		w, h := 60, 40
+		if way > 4 {
+			w, h = h, w
+		}
+		stored := image.NewRGBA(image.Rect(0, 0, w, h))
+		for y := range 40 {
+			for x := range 60 {
+				// The scene's point lies in the stored picture at:
+				sx, sy := from(w, h, x, y)
+				stored.Set(sx, sy, scene.At(x, y))
+			}
+		}
+		jpg, err := Fit(withNotes(t, stored, way))
+		if err != nil {
+			t.Fatal(err)
+		}
+		img, err := jpeg.Decode(bytes.NewReader(jpg))
+		if err != nil {
+			t.Fatal(err)
+		}
+		if b := img.Bounds(); b.Dx() != 60 || b.Dy() != 40 {
+			t.Errorf("way %d comes out as %v", way, b)
+			continue
+		}
+		red := func(x, y int) bool { r, g, _, _ := img.At(x, y).RGBA(); return r > 2*g }
+		if !red(5, 5) || red(55, 5) || red(5, 35) || red(55, 35) {
+			t.Errorf("way %d: the corner is not where it was", way)
+		}
+		// The same turns are made for a PNG or a WebP.
+		turned := upright(stored, int(way))
+		if r, g, _, _ := turned.At(turned.Bounds().Min.X+5, turned.Bounds().Min.Y+5).RGBA(); turned.Bounds().Dx() != 60 || r <= 2*g {
+			t.Errorf("way %d: upright gives %v", way, turned.Bounds())
+		}
+	}
+}

@@ -202,7 +202,7 @@ func (p *paper) checks() {
 		rows = append(rows, []string{c.Letter, c.Title, p.span(c.Found), p.limit(c.Limit), c.Limit.Source, built, p.show(c.Change), verdict + reason})
 	}
 	p.table([]string{"", "Check, " + unit, "Found", "Limit", "Limit from", "Built", "Change", "Verdict"},
-		[]float64{0.03, 0.20, 0.11, 0.12, 0.25, 0.12, 0.07, 0.10}, "LLRRLRRL", rows)
+		[]float64{0.03, 0.20, 0.11, 0.12, 0.235, 0.12, 0.07, 0.115}, "LLRRLRRL", rows)
 }
 
 func (p *paper) span(t *job.Taken) string {
@@ -265,6 +265,8 @@ func (p *paper) rest() {
 		switch {
 		case r.Torque != nil:
 			text = fmt.Sprintf("%d × %s lbf·ft (%s N·m)", len(s.Panel.Order), r.Torque.LbfFt, r.Torque.NM)
+		case s.Kind == plan.Heat && r.Tool != nil && r.Tool.Words != nil: // how it went home stands in its text
+			text = r.Tool.Words.Main.Name + " " + r.Text
 		case r.Tool != nil && r.Tool.Words != nil:
 			text = r.Tool.Words.Main.Name + " " + p.say(r.Tool.Words.Main.Value)
 		case s.Kind == plan.Count && r.High != nil:

@@ -10,7 +10,7 @@ const titles: Record<string, string> = { dial: 'Total run-out, TIR', float: 'Pla
 export function Result({ step, reading }: { step: Step; reading: Reading | undefined }) {
   const { show, second, unit, other } = useUnit()
   const p = step.panel
-  if (p.instrument === 'ack' || p.instrument === 'sign') return null
+  if (p.instrument === 'ack' || p.instrument === 'sign' || p.instrument === 'mark') return null
   if (reading?.tool?.words) return <Answer reading={reading} />
   if (p.instrument in titles) {
     const text = show(reading?.figure, '––')

@@ -196,7 +196,7 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
                   </Button>
                 )}
               {!locked && !ack && typed && !stale && <Button variant="outlined" onClick={() => { append.reset(); setTried(false); draft.drop(); setTimeout(() => boxes()[0]?.focus()) }}>{kept ? 'Leave it as it was' : 'Clear'}</Button>}
-              {!locked && isKept && !ack && step.kind !== 'sign' && <Button variant="outlined" onClick={() => { draft.change(blank(step, unit)); setTimeout(() => boxes()[0]?.focus()) }}>Measure again</Button>}
+              {!locked && isKept && !ack && step.kind !== 'sign' && <Button variant="outlined" onClick={() => { draft.change(blank(step, unit)); setTimeout(() => boxes()[0]?.focus()) }}>{measured ? 'Measure again' : 'Enter again'}</Button>}
               {!locked && !step.entry && !typed && !skipping && skippable(step) && <Button variant="text" onClick={() => setSkipping(true)} sx={{ alignSelf: 'flex-start', p: 0 }}>Leave out, with a reason</Button>}
               {tried && error && error.status !== 409 && !(correcting && error.errors?.[0]?.field === 'reason') && <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>{words(error.detail)}</Box>}
               {tried && error?.status === 409 && !stale && <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>{error.detail}</Box>}

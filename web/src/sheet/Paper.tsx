@@ -141,19 +141,30 @@ function Parts({ steps }: { steps: Step[] }) {
   )
 }
 
-/** What was turned, counted, marked and tightened. */
+// What is neither a check nor a part, by the kind of its step.
+const others = ['turn', 'count', 'mark', 'torque', 'set', 'heat', 'wait', 'drip', 'test', 'align', 'grease', 'photo']
+
+/** What was turned, counted, marked, tightened, set and tested. */
 function Rest({ steps }: { steps: Step[] }) {
   const { show, unit } = useUnit()
-  const rows = steps.filter((s) => ['turn', 'count', 'mark', 'torque'].includes(s.kind))
+  const rows = steps.filter((s) => others.includes(s.kind))
+  const entered = ({ reading, panel, kind }: Step) => {
+    if (!reading) return '––'
+    if (reading.torque) return `${panel.order?.length} × ${reading.torque.lbf_ft} lbf·ft (${reading.torque.nm} N·m)`
+    const words = reading.tool?.words?.main
+    // How a bearing went home stands in its text.
+    if (words) return `${words.name} ${kind === 'heat' ? reading.text : show(words.value)}`
+    return reading.text + (kind === 'count' && reading.high ? `, ${show(reading.high)} ${unit}` : '')
+  }
   return (
     <section>
       <table>
-        <thead><tr><th>Turned, counted, tightened</th><th>Entered</th><th /></tr></thead>
+        <thead><tr><th>Turned, tightened, set, tested</th><th>Entered</th><th /></tr></thead>
         <tbody>
           {rows.map((s) => (
             <tr key={s.id}>
               <td>{s.title}</td>
-              <td style={{ fontWeight: 600 }}>{s.reading?.torque ? `${s.panel.order?.length} × ${s.reading.torque.lbf_ft} lbf·ft (${s.reading.torque.nm} N·m)` : s.reading ? s.reading.text + (s.kind === 'count' && s.reading.high ? `, ${show(s.reading.high)} ${unit}` : '') : '––'}</td>
+              <td style={{ fontWeight: 600 }}>{entered(s)}</td>
               <td>{s.reading?.verdict && <VerdictShape verdict={s.reading.verdict} size={12} />}</td>
             </tr>
           ))}
