@@ -31,7 +31,7 @@ var ErrNoBrowser = errors.New("no Chromium found: install the package chromium, 
 // ErrNotBuilt says that the front end is not built.
 var ErrNotBuilt = errors.New("the front end is not built: run make build first")
 
-// Shop is the demo shop, served on a port of its own from a folder of its own.
+// Shop is a shop, served on a port of its own from a folder of its own.
 type Shop struct {
 	URL   string
 	Store *store.Store
@@ -41,13 +41,20 @@ type Shop struct {
 
 // OpenShop makes the demo shop in the folder and serves it.
 func OpenShop(ctx context.Context, folder string, clock func() time.Time) (*Shop, error) {
+	if err := demo.Fill(ctx, dataFile(folder)); err != nil {
+		return nil, err
+	}
+	return OpenEmpty(ctx, folder, clock)
+}
+
+func dataFile(folder string) string { return filepath.Join(folder, "settle.db") }
+
+// OpenEmpty serves what is in the folder: an empty shop where nothing is.
+func OpenEmpty(ctx context.Context, folder string, clock func() time.Time) (*Shop, error) {
 	if _, err := fs.Stat(web.Dist(), "index.html"); err != nil {
 		return nil, ErrNotBuilt
 	}
-	s := &Shop{Path: filepath.Join(folder, "settle.db")}
-	if err := demo.Fill(ctx, s.Path); err != nil {
-		return nil, err
-	}
+	s := &Shop{Path: dataFile(folder)}
 	var err error
 	if s.Store, err = store.Open(ctx, s.Path, clock); err != nil {
 		return nil, err

@@ -55,7 +55,10 @@ func run(m *testing.M) int {
 }
 
 // tab opens a tab at an address of the shop, with nothing typed before.
-func tab(t *testing.T, path string) *page {
+func tab(t *testing.T, path string) *page { return tabOf(t, shop, "p1", path) }
+
+// tabOf opens a tab of any shop, with somebody at work there, or nobody.
+func tabOf(t *testing.T, shop *Shop, person, path string) *page {
 	t.Helper()
 	ctx, cancel := chromedp.NewContext(browser)
 	t.Cleanup(cancel)
@@ -65,7 +68,7 @@ func tab(t *testing.T, path string) *page {
 	ctx, stop := context.WithTimeout(ctx, 240*time.Second)
 	t.Cleanup(stop)
 	p := &page{t, ctx}
-	p.do(chromedp.EmulateViewport(1280, 800), chromedp.Navigate(shop.URL+"/favicon.svg"), Settings("p1", "thou", "light"), chromedp.Navigate(shop.URL+path))
+	p.do(chromedp.EmulateViewport(1280, 800), chromedp.Navigate(shop.URL+"/favicon.svg"), Settings(person, "thou", "light"), chromedp.Navigate(shop.URL+path))
 	return p
 }
 

@@ -22,7 +22,7 @@ export function LimitsPage() {
     <Screen title={tag ? `${tag}, limits` : 'Limits of the shop'}>
       {limits.isPending ? <Loading what="the limits" /> : limits.error ? <Failure error={limits.error} again={() => void limits.refetch()} />
         : limits.data.rows.length === 0 ? <Message title="No limits yet" text="This pump has no plan, so nothing of it is judged. Choose its plan first." to={`${of}/edit`} action="Choose a plan" />
-        : <Form key={limits.dataUpdatedAt} tag={tag} back={of} view={limits.data} />}
+        : <Form key={tag} tag={tag} back={of} view={limits.data} />}
     </Screen>
   )
 }
@@ -33,18 +33,20 @@ const who: Record<string, string> = { pump: 'This pump', shop: 'The shop', plan:
 function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsView }) {
   const save = useSaveLimits(tag)
   const { show } = useUnit()
-  const [forms, setForms] = useState<Record<string, LimitForm>>(view.forms)
+  // What is typed stays, however often the page is fetched anew meanwhile.
+  const [typed, setTyped] = useState<Record<string, LimitForm>>()
+  const forms = typed ?? view.forms
   const error = save.error instanceof ApiError ? save.error : null
   const changed = JSON.stringify(forms) !== JSON.stringify(view.forms)
   const own = tag ? 'pump' : 'shop'
-  const put = (key: string, patch: Partial<LimitForm>) => setForms((f) => {
-    const next = { ...blank, ...f[key], ...patch }
-    const all = { ...f, [key]: next }
+  const put = (key: string, patch: Partial<LimitForm>) => setTyped(() => {
+    const next = { ...blank, ...forms[key], ...patch }
+    const all = { ...forms, [key]: next }
     if (!next.min && !next.max && !next.source) delete all[key]
     return all
   })
   return (
-    <Box component="form" onSubmit={(e) => { e.preventDefault(); save.mutate(forms) }} sx={{ p: 5, maxWidth: 1240, width: '100%', mx: 'auto' }}>
+    <Box component="form" onSubmit={(e) => { e.preventDefault(); save.mutate(forms, { onSuccess: () => setTyped(undefined) }) }} sx={{ p: 5, maxWidth: 1240, width: '100%', mx: 'auto' }}>
       <Typography sx={{ mb: 3, maxWidth: 900 }}>
         {tag
           ? 'Write what the maker’s manual, the drawing or the seal’s maker says, with the unit, such as 2 thou or 0.05 mm, and where it stands. The pump’s own counts before the shop’s, the shop’s before the general set.'
