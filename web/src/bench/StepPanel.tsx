@@ -87,7 +87,8 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
       },
       onError: (e) => {
         const first = e instanceof ApiError ? e.problem.errors?.[0]?.field : undefined
-        const box = first && root.current?.querySelector<HTMLInputElement>(`[data-field="${CSS.escape(first)}"]`)
+        // The boxes of a calculator have the names of its own contract.
+        const box = first && [first, first.replace(/^body\.(tool|heat\.input)\./, '')].map((name) => root.current?.querySelector<HTMLInputElement>(`[data-field="${CSS.escape(name)}"]`)).find((b) => b)
         if (box) box.focus()
       },
     })

@@ -1,0 +1,88 @@
+package e2e
+
+import (
+	"fmt"
+	"testing"
+)
+
+// box types into a box of the step on the bench, over what stands there.
+func (p *page) box(field, text string) {
+	p.t.Helper()
+	p.until(fmt.Sprintf(`document.querySelector('[data-field=%q]')`, field))
+	p.text(fmt.Sprintf(`(b => { b.focus(); b.select(); return '' })(document.querySelector('[data-field=%q]'))`, field))
+	p.keys(text)
+}
+
+// figure waits for what the step comes to.
+func (p *page) figure(text string) {
+	p.t.Helper()
+	p.until(fmt.Sprintf(`document.querySelector('[data-figure]')?.textContent.trim() === %q`, text))
+}
+
+// By hand: 20 thou with a shim of 10 behind the impeller, where one more opens it.
+// The window is 11.8 to 19.7, its middle 15.75. Of four fives a single one comes
+// nearest: 20 − 10 + 5 = 15.
+func TestShimsAreWorkedOutOnTheBench(t *testing.T) {
+	p := tab(t, "/jobs/J-0010?step=shims-work")
+	p.at("shims-work")
+	p.box("measured", "20")
+	p.box("in_place[0]", "10")
+	p.box("kit[0].thickness", "5")
+	p.box("kit[0].count", "4")
+	p.figure("15.0 thou")
+	p.says("Take off")
+	p.says("Stack then")
+	// The same in millimetres: what was typed keeps its unit, the answer follows.
+	p.keys("\x1bu")
+	p.figure("0.381 mm")
+	p.keys("u")
+	p.figure("15.0 thou")
+	// A count that is none is named, and stays.
+	p.box("kit[0].count", "four")
+	p.box("measured", "20") // while it is typed nobody interrupts
+	p.until(`document.querySelector('[data-field="kit[0].count"]').getAttribute('aria-invalid') === 'true'`)
+	p.box("kit[0].count", "4")
+	p.figure("15.0 thou")
+	p.keys("\x1b\n")
+	p.kept()
+	if got := p.text(`fetch('/api/v1/jobs/J-0010').then(r => r.json()).then(j => j.log.at(-1).body.tool.measured + ' ' + j.log.at(-1).body.unit)`); got != "20 thou" {
+		t.Errorf("kept as %q", got)
+	}
+}
+
+// The thinnest pack that turns free is sought by halves: of 0, 2, 3 and 5 the
+// third is tried first.
+func TestTheThinnestPackIsTried(t *testing.T) {
+	p := tab(t, "/jobs/J-0011?step=trial")
+	p.at("trial")
+	for i, pack := range []string{"0", "2", "3", "5"} {
+		p.box(fmt.Sprintf("packs[%d]", i), pack)
+	}
+	p.figure("3.0 thou")
+	p.box("trials[0].pack", "3")
+	p.choose("Turns", "free")
+	p.figure("2.0 thou")
+	p.box("trials[1].pack", "2")
+	p.until(`document.querySelectorAll('[role=combobox]').length > 1`)
+	p.text(`(document.querySelectorAll('[role=combobox]')[1].focus(), '')`)
+	p.keys("\n")
+	p.until(`[...document.querySelectorAll('[role=option]')].some(o => o.textContent === 'rubs')`)
+	p.text(`String([...document.querySelectorAll('[role=option]')].find(o => o.textContent === 'rubs').click())`)
+	p.figure("3.0 thou")
+	p.says("nothing is left to try")
+}
+
+// A screw of twelve threads to the inch and twelve notches: 5 thou are 0.06 of a
+// turn, or 0.72 of a notch.
+func TestTheScrewIsTurnedBack(t *testing.T) {
+	p := tab(t, "/jobs/J-0018?step=back-off")
+	p.at("back-off")
+	p.keys("5 thou")
+	p.figure("0.06 turns")
+	p.says("21.6°")
+	p.says("0.72")
+	p.keys("\n")
+	p.kept()
+	p.keys("\n")
+	p.until(`new URLSearchParams(location.search).get('step') !== 'back-off'`)
+}
