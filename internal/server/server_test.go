@@ -17,6 +17,7 @@ import (
 	"os/exec"
 	"path/filepath"
 	"strings"
+	"sync"
 	"testing"
 	"testing/fstest"
 	"time"
@@ -38,11 +39,29 @@ var built = fstest.MapFS{
 	"favicon.svg":        {Data: []byte("<svg/>")},
 }
 
+// demoFile is the data file of the demo shop, made once.
+var demoFile = sync.OnceValues(func() ([]byte, error) {
+	dir, err := os.MkdirTemp("", "settle-demo")
+	if err != nil {
+		return nil, err
+	}
+	defer os.RemoveAll(dir)
+	path := filepath.Join(dir, "settle.db")
+	if err := demo.Fill(context.Background(), path); err != nil {
+		return nil, err
+	}
+	return os.ReadFile(path)
+})
+
 // demoShop serves a copy of the demo shop.
 func demoShop(t testing.TB) *httptest.Server {
 	t.Helper()
+	file, err := demoFile()
+	if err != nil {
+		t.Fatal(err)
+	}
 	path := filepath.Join(t.TempDir(), "settle.db")
-	if err := demo.Fill(context.Background(), path); err != nil {
+	if err := os.WriteFile(path, file, 0o600); err != nil {
 		t.Fatal(err)
 	}
 	s, err := store.Open(context.Background(), path, time.Now)

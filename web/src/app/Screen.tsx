@@ -3,7 +3,7 @@ import Box from '@mui/material/Box'
 import { useNavigate } from 'react-router'
 import { ink } from '../theme'
 import { HelpDialog } from './HelpDialog'
-import { useKeys } from './keys'
+import { useEscape, useKeys } from './keys'
 import { useSettings } from './settings'
 import { TopBar } from './TopBar'
 
@@ -12,6 +12,7 @@ export function Screen({ title, note, children, actions }: { title: ReactNode; n
   const navigate = useNavigate()
   const { unit, setUnit } = useSettings()
   const [help, setHelp] = useState(false)
+  useEscape()
   useKeys({
     '?': () => setHelp(true),
     u: () => setUnit(unit === 'thou' ? 'mm' : 'thou'),

@@ -24,3 +24,14 @@ export function useKeys(keys: Record<string, () => void>) {
     return () => window.removeEventListener('keydown', press)
   }, [])
 }
+
+/** Escape leaves the box one types in, so that the single keys work again. */
+export function useEscape() {
+  useEffect(() => {
+    const leave = (e: KeyboardEvent) => {
+      if (e.key === 'Escape' && !e.defaultPrevented && typing(e.target) && !document.querySelector('[role=dialog]')) (e.target as HTMLElement).blur()
+    }
+    window.addEventListener('keydown', leave)
+    return () => window.removeEventListener('keydown', leave)
+  }, [])
+}

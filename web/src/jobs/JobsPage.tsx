@@ -56,7 +56,6 @@ export function JobsPage() {
             inputRef={find} value={words} onChange={(e) => { setWords(e.target.value); setAt(0) }} placeholder="Tag, job number, maker, serial, a finding, a remark" sx={{ flex: '1 1 320px' }}
             onKeyDown={(e) => {
               if (e.key === 'ArrowDown') { e.preventDefault(); move(0) }
-              if (e.key === 'Escape') find.current?.blur()
               if (e.key === 'Enter' && rows.length === 1) void navigate(`/jobs/${rows[0].number}`)
             }}
             slotProps={{ htmlInput: { 'aria-label': 'Find a job', autoComplete: 'off' }, input: { endAdornment: <InputAdornment position="end"><Key>/</Key></InputAdornment> } }}
