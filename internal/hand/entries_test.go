@@ -96,13 +96,7 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 			{"kept elsewhere", `{"photo":{"words":"job folder"}}`, "", "kept elsewhere: job folder"},
 		}},
 	} {
-		opening, err := job.NewOpening(plan.Library()[bench.plan], "T-1", job.Papers{Options: bench.options, Values: bench.values, Limits: bench.limits}, job.Rules{}, "to be tried")
-		if err != nil {
-			t.Errorf("%s: %v", bench.plan, err)
-			continue
-		}
-		b := open(t, plan.Library()[bench.plan], bench.options)
-		b.job.Log[0].Open = opening
+		b := opened(t, plan.Library()[bench.plan], job.Papers{Options: bench.options, Values: bench.values, Limits: bench.limits})
 		b.to(bench.step)
 		if at := job.Derive(b.job).Next; at != bench.step {
 			t.Errorf("%s comes to %s and not to %s", bench.plan, at, bench.step)
@@ -141,6 +135,18 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 			}
 		}
 	}
+}
+
+// opened is a job on a pump with these papers, under the rules of any shop.
+func opened(t *testing.T, p *plan.Plan, papers job.Papers) *bench {
+	t.Helper()
+	opening, err := job.NewOpening(p, "T-1", papers, job.Rules{}, "leaks")
+	if err != nil {
+		t.Fatal(err)
+	}
+	b := open(t, p, papers.Options)
+	b.job.Log[0].Open = opening
+	return b
 }
 
 func orNothing(err error) error {
