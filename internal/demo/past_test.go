@@ -2,6 +2,7 @@ package demo
 
 import (
 	"context"
+	"database/sql"
 	"encoding/json"
 	"fmt"
 	"path/filepath"
@@ -25,28 +26,41 @@ func TestPastIsWhatFollows(t *testing.T) {
 		t.Fatal(err)
 	}
 	defer s.Close()
-	n := 0
-	for _, p := range pumps {
-		kept, err := s.Past(t.Context(), p.Tag, 50)
-		if err != nil {
-			t.Fatal(err)
-		}
-		for _, past := range kept {
-			n++
-			r, err := s.Job(t.Context(), past.Number)
+	same := func(when string) {
+		n := 0
+		for _, p := range pumps {
+			kept, err := s.Past(t.Context(), p.Tag, 50)
 			if err != nil {
 				t.Fatal(err)
 			}
-			got, errGot := json.Marshal(past)
-			want, errWant := json.Marshal(job.PastOf(past.Number, r.Job))
-			if errGot != nil || errWant != nil || string(got) != string(want) {
-				t.Errorf("%s keeps\n%s\nand comes to\n%s", past.Number, got, want)
+			for _, past := range kept {
+				n++
+				r, err := s.Job(t.Context(), past.Number)
+				if err != nil {
+					t.Fatal(err)
+				}
+				got, errGot := json.Marshal(past)
+				want, errWant := json.Marshal(job.PastOf(past.Number, r.Job))
+				if errGot != nil || errWant != nil || string(got) != string(want) {
+					t.Errorf("%s: %s keeps\n%s\nand comes to\n%s", when, past.Number, got, want)
+				}
 			}
 		}
+		if n < 18 {
+			t.Errorf("%s: %d jobs were looked at", when, n)
+		}
 	}
-	if n < 18 {
-		t.Errorf("%d jobs were looked at", n)
+	same("as entered")
+	// In a file from before anything of the kind was kept.
+	db, err := sql.Open("sqlite", path)
+	if err != nil {
+		t.Fatal(err)
 	}
+	defer db.Close()
+	if _, err := db.ExecContext(t.Context(), "UPDATE jobs SET past = ''"); err != nil {
+		t.Fatal(err)
+	}
+	same("of an older file")
 	// By hand: radial play was set to 1.7 thou in J-0002 at 12400 h, and found at
 	// 2.7 in J-0004 after 15500 h: 0.0645 in a thousand hours. The adapter is not
 	// taken as found, and has no life.
