@@ -21,7 +21,7 @@ func TestWhatTheBenchTells(t *testing.T) {
 		},
 		Limits: map[string]job.LimitForm{
 			"shaft-runout-seal":  {Max: quantity.Type("2 thou"), Source: "manual, table 4"},
-			"end-play-paired":      {Min: quantity.Type("0.5 thou"), Max: quantity.Type("3 thou"), Source: "manual, table 3"},
+			"end-play-paired":    {Min: quantity.Type("0.5 thou"), Max: quantity.Type("3 thou"), Source: "manual, table 3"},
 			"impeller-clearance": {Min: quantity.Type("12 thou"), Max: quantity.Type("18 thou"), Source: "manual, table 6"},
 			"gland-gap":          {Min: quantity.Type("93.8 thou"), Max: quantity.Type("156.3 thou"), Source: "seal drawing"},
 		},
