@@ -16,6 +16,7 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"slices"
 	"strings"
 	"sync"
 	"testing"
@@ -409,6 +410,13 @@ func TestAJobOfAnotherShopsPlan(t *testing.T) {
 	theirs := must(one, "GET", "/api/v1/jobs/"+number+"/sheet.json", "")
 	if err := json.Unmarshal(must(two, "POST", "/api/v1/jobs/import", string(theirs)), &again); err != nil || again.Number != number+"-2" {
 		t.Errorf("with %s taken it came in as %s, %v", number, again.Number, err)
+	}
+	var order []string
+	for _, row := range get[[]store.JobRow](t, two, "/api/v1/jobs?sort=number") {
+		order = append(order, row.Number)
+	}
+	if want := []string{opened.Number, number + "-2", number}; !slices.Equal(order, want) {
+		t.Errorf("by number they stand as %v, want %v", order, want)
 	}
 }
 

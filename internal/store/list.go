@@ -80,7 +80,7 @@ type JobQuery struct {
 var jobOrders = map[string]struct{ by, behind string }{
 	"changed": {"jobs.changed DESC, jobs.id DESC", "(jobs.changed, jobs.id) < (SELECT changed, id FROM jobs WHERE number = ?)"},
 	"opened":  {"jobs.opened DESC, jobs.id DESC", "(jobs.opened, jobs.id) < (SELECT opened, id FROM jobs WHERE number = ?)"},
-	"number":  {"length(jobs.number) DESC, jobs.number DESC", "(length(jobs.number), jobs.number) < (SELECT length(number), number FROM jobs WHERE number = ?)"},
+	"number":  {"CAST(substr(jobs.number, 3) AS INTEGER) DESC, jobs.number DESC", "(CAST(substr(jobs.number, 3) AS INTEGER), jobs.number) < (SELECT CAST(substr(number, 3) AS INTEGER), number FROM jobs WHERE number = ?)"},
 	"tag":     {"pumps.tag, jobs.id DESC", "(pumps.tag, -jobs.id) > (SELECT p.tag, -j.id FROM jobs j JOIN pumps p ON p.id = j.pump WHERE j.number = ?)"},
 }
 
