@@ -131,6 +131,8 @@ func TestAPictureOfAFinding(t *testing.T) {
 	p.until(`document.querySelector('[data-pictures] img[alt="Heat marks"]')?.naturalWidth === 60`)
 	p.give(`[data-picture=""]`, "notes.png", `new Blob(['no picture'], { type: 'image/png' })`)
 	p.until(`document.querySelector('[data-pictures] [role=alert]')?.innerText.includes('is no JPEG, PNG or WebP')`)
+	p.give(`[data-picture=""]`, "huge.png", `new Blob([new Uint8Array(25e6)], { type: 'image/png' })`)
+	p.until(`document.querySelector('[data-pictures] [role=alert]')?.innerText.includes('at most 10 MB')`)
 	p.keys("\x1bb")
 	p.until(`[...document.querySelectorAll('figcaption')].some(f => f.innerText.includes('Heat marks'))`)
 }

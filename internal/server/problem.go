@@ -2,8 +2,11 @@ package server
 
 import (
 	"errors"
+	"fmt"
 	"log/slog"
 	"net/http"
+	"regexp"
+	"strconv"
 	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -44,10 +47,28 @@ func newProblem(status int, detail string, errs ...error) huma.StatusError {
 			p.Errors = append(p.Errors, field.All(err)...)
 		}
 	}
+	if status == http.StatusRequestEntityTooLarge {
+		p.Detail = "What was sent is too large."
+		if m := tooLarge.FindStringSubmatch(detail); m != nil {
+			bytes, _ := strconv.ParseFloat(m[1], 64) // the pattern holds digits only
+			p.Detail = fmt.Sprintf("What was sent is too large: at most %s are taken. Take a picture with a smaller setting; divide a long file.", size(bytes))
+		}
+		p.Errors = []*field.Error{{Field: "body", Message: p.Detail}}
+	}
 	if len(p.Errors) > 0 && status == http.StatusUnprocessableEntity {
 		p.Detail = p.Errors[0].Error()
 	}
 	return p
+}
+
+// tooLarge is how the framework says that a body is beyond its bound.
+var tooLarge = regexp.MustCompile(`limit=(\d+) bytes`)
+
+func size(bytes float64) string {
+	if bytes < 1<<20 {
+		return fmt.Sprintf("%.0f kB", bytes/1024)
+	}
+	return fmt.Sprintf("%.0f MB", bytes/(1<<20))
 }
 
 // place is the field's path as the sender wrote it.

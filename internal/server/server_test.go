@@ -194,7 +194,7 @@ func TestBadInput(t *testing.T) {
 		{"no such kind", "POST", entries, strings.Replace(step(good), `"kept"`, `"erased"`, 1), 422, "kind", "kept"},
 		{"not JSON", "POST", entries, `{"id":`, 400, "", ""},
 		{"no body", "POST", entries, "", 400, "", ""},
-		{"a body too large", "POST", entries, `{"id":"` + strings.Repeat("x", 300_000) + `"}`, 413, "", ""},
+		{"a body too large", "POST", entries, `{"id":"` + strings.Repeat("x", 300_000) + `"}`, 413, "body", "at most 256 kB"},
 		{"an unknown job", "POST", "/api/v1/jobs/J-9999/entries", step(good), 404, "", "J-9999"},
 		{"an unknown job", "GET", "/api/v1/jobs/J-9999", "", 404, "", "J-9999"},
 		{"an unknown job's sheet", "GET", "/api/v1/jobs/J-9999/sheet.csv", "", 404, "", "J-9999"},
