@@ -15,6 +15,7 @@ type Due struct {
 	Day   string `json:"day" doc:"2027-03-01"`
 	State string `json:"state" enum:"overdue,soon,later" doc:"soon: within a fortnight"`
 	Why   string `json:"why" doc:"what the day was worked out from"`
+	About bool   `json:"about,omitempty" doc:"the day follows from readings, nobody set it"`
 	Every int    `json:"every,omitempty" doc:"days after which it is due again"`
 }
 
@@ -78,7 +79,7 @@ func (s *Page) next(log []Line, visits []Visit, facts Facts, today time.Time) {
 			if first != nil && v.Number == job && v.Hours != nil {
 				// Hours left count from that job, whatever has run since.
 				days := math.Min(float64(max(*first, 0))/(*s.Hours.Day), 50*366)
-				add(Due{Key: "wear", Title: title + " reaches its limit, about", Why: fmt.Sprintf("%d h left from %s, at %.1f running hours a day", *first, job, *s.Hours.Day)}, midnight(v.Opened).AddDate(0, 0, int(days)))
+				add(Due{Key: "wear", Title: title + " reaches its limit", About: true, Why: fmt.Sprintf("%d h left from %s, at %.1f running hours a day", *first, job, *s.Hours.Day)}, midnight(v.Opened).AddDate(0, 0, int(days)))
 			}
 		}
 	}

@@ -617,6 +617,8 @@ export interface components {
             value?: string;
         };
         Due: {
+            /** @description the day follows from readings, nobody set it */
+            about?: boolean;
             /** @description 2027-03-01 */
             day: string;
             /**

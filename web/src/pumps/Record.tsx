@@ -41,7 +41,7 @@ export function PumpLog({ tag, record }: { tag: string; record: PumpRecord }) {
         {record.next.map((n) => (
           <Box key={n.key} sx={row}>
             <VerdictShape verdict={states[n.state].verdict} size={18} />
-            <Box sx={{ flex: 1, minWidth: 0 }}><Box sx={{ fontWeight: 600 }}>{n.title} <Box component="span" sx={{ fontFamily: mono }}>{day(n.day)}</Box> {states[n.state].word && <Box component="span">· {states[n.state].word}</Box>}</Box><Box sx={small}>{n.why}</Box></Box>
+            <Box sx={{ flex: 1, minWidth: 0 }}><Box sx={{ fontWeight: 600 }}>{n.title}{n.about && ', about'} <Box component="span" sx={{ fontFamily: mono }}>{day(n.day)}</Box> {states[n.state].word && <Box component="span">· {states[n.state].word}</Box>}</Box><Box sx={small}>{n.why}</Box></Box>
           </Box>
         ))}
       </section>
