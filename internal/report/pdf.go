@@ -70,6 +70,30 @@ type paper struct {
 	sheet *job.Sheet
 }
 
+// inFont is a text as far as a font of the paper reaches: what a person typed may
+// hold signs beyond its 65,536, such as an emoji, on which the paper's maker fails.
+func inFont(text string) string {
+	return strings.Map(func(r rune) rune {
+		if r > 0xffff {
+			return '\ufffd'
+		}
+		return r
+	}, text)
+}
+
+// CellFormat, MultiCell and SplitText are the only ways by which text gets on
+// paper.
+
+func (p *paper) CellFormat(w, h float64, text, border string, ln int, align string, fill bool, link int, linkStr string) {
+	p.Fpdf.CellFormat(w, h, inFont(text), border, ln, align, fill, link, linkStr)
+}
+
+func (p *paper) MultiCell(w, h float64, text, border, align string, fill bool) {
+	p.Fpdf.MultiCell(w, h, inFont(text), border, align, fill)
+}
+
+func (p *paper) SplitText(text string, w float64) []string { return p.Fpdf.SplitText(inFont(text), w) }
+
 func (p *paper) width() float64 {
 	w, _ := p.GetPageSize()
 	return w - 2*margin

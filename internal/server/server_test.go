@@ -430,6 +430,10 @@ func TestSheetPDF(t *testing.T) {
 		t.Skip("pdftotext is not here")
 	}
 	srv := demoShop(t)
+	// What a person typed may hold signs that no font of the paper has.
+	if status, _, b := call(t, srv, "POST", "/api/v1/jobs/J-0006/entries", entry("emoji", "identify", "", "", `{"marks":["12 🙂 ٣","\u0007 left-hand"]}`)); status != 200 && status != 201 {
+		t.Fatalf("%d %.300s", status, b)
+	}
 	for address, want := range map[string][]string{
 		"J-0004/sheet.pdf": {"Build sheet J-0004", "Tern Rock Aquarium", "LS-204", "Check, thou", "Shaft run-out at the seal", "≤ 2.0", "Maker's manual, table 4", "12.0 to 18.0",
 			"Mechanical seal", "heat marks", "8 × 45.0 lbf·ft", "R. Lindqvist", "Next time: New wear plate.", "plan end-suction-back-pull-out version 3", "page 1 of", "Bearings at a teardown: always new", "Settle advises",
@@ -439,7 +443,7 @@ func TestSheetPDF(t *testing.T) {
 		"J-0005/sheet.pdf": {"Corrected or accepted", "End play, as built, entered again", "Lock nut was not home, tightened and measured again", "at 4 o'clock", "Not measured", "not signed yet", "page 2 of 2"},
 		// Both ends.
 		"J-0015/sheet.pdf": {"Bearing, outboard", "Bearing, inboard", "Mechanical seal, inboard", "a used lock washer"},
-		"J-0006/sheet.pdf": {"none known", "look it up in the maker's manual", "page 1 of 1"},
+		"J-0006/sheet.pdf": {"none known", "look it up in the maker's manual", "Number on the plate or stamped: 12", "left-hand", "page 1 of 1"},
 	} {
 		status, h, b := call(t, srv, "GET", "/api/v1/jobs/"+address, "")
 		if status != 200 || h.Get("Content-Type") != "application/pdf" {
