@@ -36,7 +36,7 @@ generate: web/node_modules/.package-lock.json
 	@scripts/generated write
 
 go-test: web
-	SETTLE_BROWSER=required go test ./...
+	SETTLE_BROWSER=required go test -timeout 30m ./...
 
 # The browser tests need Chromium; it is installed where that is possible.
 browser:

@@ -137,7 +137,7 @@ func Type(keys string) chromedp.Action[chromedp.Void] {
 // Until waits until a script is true, such as document.title === "Settle".
 func Until(script string) chromedp.Action[chromedp.Void] {
 	return func(ctx context.Context, t *chromedp.Target) (chromedp.Void, error) {
-		ctx, cancel := context.WithTimeout(ctx, 20*time.Second)
+		ctx, cancel := context.WithTimeout(ctx, time.Minute) // a machine may be busy
 		defer cancel()
 		var last error
 		for {

@@ -65,7 +65,7 @@ func tabOf(t *testing.T, shop *Shop, person, path string) *page {
 	if err := chromedp.Do(ctx); err != nil {
 		t.Fatal(err)
 	}
-	ctx, stop := context.WithTimeout(ctx, 240*time.Second)
+	ctx, stop := context.WithTimeout(ctx, 15*time.Minute)
 	t.Cleanup(stop)
 	p := &page{t, ctx}
 	p.do(chromedp.EmulateViewport(1280, 800), chromedp.Navigate(shop.URL+"/favicon.svg"), Settings(person, "thou", "light"), chromedp.Navigate(shop.URL+path))

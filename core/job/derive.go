@@ -214,7 +214,8 @@ func (d *deriver) stages() {
 		s := StageSheet{ID: stage.ID, Title: stage.Title, Steps: make([]StepSheet, 0, len(stage.Steps))}
 		for j := range stage.Steps {
 			if stage.Steps[j].When.Hold(d.choice) {
-				s.Steps = append(s.Steps, d.stepSheet(stage.ID, &stage.Steps[j], blocked))
+				s.Steps = append(s.Steps, StepSheet{})
+				d.stepSheet(&s.Steps[len(s.Steps)-1], stage.ID, &stage.Steps[j], blocked)
 			}
 		}
 		for j := range s.Steps {
@@ -257,12 +258,12 @@ func lowerFirst(s string) string {
 	return strings.ToLower(s[:1]) + s[1:]
 }
 
-func (d *deriver) stepSheet(stage string, step *plan.Step, blocked string) StepSheet {
-	s := StepSheet{
+func (d *deriver) stepSheet(s *StepSheet, stage string, step *plan.Step, blocked string) {
+	*s = StepSheet{
 		ID: step.ID, Kind: step.Kind, Title: step.Title, Short: step.Title, How: step.How, Why: step.Why, Cautions: step.Cautions,
 		Phase: step.Phase, Check: step.Check, Lead: step.Lead, Compound: step.Compound, Follows: step.Follows, State: Open,
 	}
-	d.panel(step, &s)
+	d.panel(step, s)
 	if base, _, m := step.Base(); m != nil {
 		s.Base, s.Member = base, m.Short
 	}
@@ -290,7 +291,6 @@ func (d *deriver) stepSheet(stage string, step *plan.Step, blocked string) StepS
 	for _, e := range d.added[step.ID] {
 		s.Pictures = append(s.Pictures, d.pictures(step, e)...)
 	}
-	return s
 }
 
 // reading works out an entry. Only measurements are remembered: the rest may
