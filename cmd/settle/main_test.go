@@ -92,7 +92,7 @@ func TestDemoStartsIsKeptAndStops(t *testing.T) {
 	t.Setenv("SETTLE_DATA", t.TempDir())
 	data := filepath.Join(os.Getenv("SETTLE_DATA"), file)
 	start := func(args ...string) (string, time.Time) {
-		ctx, stop := context.WithTimeout(context.Background(), time.Minute)
+		ctx, stop := context.WithTimeout(context.Background(), 10*time.Minute)
 		defer stop()
 		// Stopped as soon as it says where it is.
 		heard := &listener{what: "Settle is at", then: stop}
