@@ -74,10 +74,10 @@ func limit(low, high, source string) job.LimitForm {
 
 var pumps = []store.Pump{
 	{Tag: "LS-204", Name: "Sand filter feed B", Place: "Life support, filter gallery", Construction: "A", Kind: "End suction, back pull-out", Plan: backPullOut,
-		Maker: "Corran & Pike", Model: "CP 4x3-8", Serial: "41877-B", Duty: "480 gpm at 92 ft", Speed: "1,760 rpm", Impeller: "8.06 in, open", Shaft: "1 7/8 in", Motor: "20 hp", Liquid: "Filtered seawater", Elastomer: "EPDM", PlannedHours: new(8000.0), PlannedStop: "2027-03-01", Service: "continuous",
+		Maker: "Corran & Pike", Model: "CP 4x3-8", Serial: "41877-B", Duty: "480 gpm at 92 ft", Speed: "1,760 rpm", Impeller: "8.06 in, open", Shaft: "1 7/8 in", Motor: "20 hp", Liquid: "Filtered seawater", Elastomer: "EPDM", PlannedHours: new(2000.0), PlannedStop: "2027-03-01", Service: "continuous",
 		Papers: papers("paired", "1.530 in", "3.250 in", "45 lbf·ft", "5", "8")},
 	{Tag: "LS-201", Name: "Sand filter feed A", Place: "Life support, filter gallery", Construction: "A", Kind: "End suction, back pull-out", Plan: backPullOut,
-		Maker: "Corran & Pike", Model: "CP 4x3-8", Serial: "41877-A", Duty: "480 gpm at 92 ft", Speed: "1,760 rpm", Impeller: "8.06 in, open", Shaft: "1 7/8 in", Motor: "20 hp", Liquid: "Filtered seawater", Elastomer: "EPDM", PlannedHours: new(8000.0), PlannedStop: "2027-03-01", Service: "continuous",
+		Maker: "Corran & Pike", Model: "CP 4x3-8", Serial: "41877-A", Duty: "480 gpm at 92 ft", Speed: "1,760 rpm", Impeller: "8.06 in, open", Shaft: "1 7/8 in", Motor: "20 hp", Liquid: "Filtered seawater", Elastomer: "EPDM", PlannedHours: new(2000.0), PlannedStop: "2027-03-01", Service: "continuous",
 		Papers: papers("paired", "1.530 in", "3.250 in", "45 lbf·ft", "5", "8")},
 	{Tag: "IN-101", Name: "Seawater intake 1", Place: "Intake pit", Construction: "A", Kind: "End suction, back pull-out", Plan: backPullOut,
 		Maker: "Hallvarden", Model: "HV 150-315", Serial: "2207-118", Duty: "210 m³/h at 24 m", Speed: "1,480 rpm", Impeller: "302 mm, open", Shaft: "48 mm", Motor: "30 kW", Liquid: "Raw seawater", Elastomer: "NBR", Service: "intermittent",
