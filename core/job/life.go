@@ -22,6 +22,8 @@ type Life struct {
 	Result judge.WearResult `json:"result,omitempty" enum:"past-limit,not-wearing,lasts,reset-now"`
 	Words  Sentence         `json:"words"`
 	Guess  string           `json:"guess,omitempty" doc:"what had to be assumed"`
+
+	mend string
 }
 
 // LifePoint is what one job found and left.
@@ -51,7 +53,7 @@ func Lives(jobs []Past, planned *float64) []Life {
 				of[c.Check], lives = i, append(lives, Life{Check: c.Check})
 			}
 			// The latest job says what it is called and what holds.
-			lives[i].Title, lives[i].Limit = c.Title, c.Until
+			lives[i].Title, lives[i].Limit, lives[i].mend = c.Title, c.Until, cmp.Or(c.Mend, reset)
 			lives[i].Points = append(lives[i].Points, p)
 		}
 	}
@@ -96,7 +98,7 @@ func (l *Life) work(planned *float64) {
 	}
 	l.Rate = figure(worn.Rate)
 	if limit == nil {
-		l.Words = say("Grows %s in a thousand hours. No limit known: enter on the pump where it is reset.", worn.Rate)
+		l.Words = say("Grows %s in a thousand hours. No limit known: look it up in the maker's manual and enter it on the pump.", worn.Rate)
 		return
 	}
 	from := "what was found in " + now.Job
@@ -110,7 +112,7 @@ func (l *Life) work(planned *float64) {
 	l.Left, l.Result = worn.Left, worn.Result
 	switch {
 	case worn.Result == judge.PastLimit:
-		l.Words = say("Past its limit of %s: reset or replace now.", *limit)
+		l.Words = say("Past its limit of %s: "+l.mend+" now.", *limit)
 	case worn.Result == judge.NotWearing:
 		l.Words = plainly("Does not grow by these readings.")
 	case planned == nil:
@@ -118,7 +120,7 @@ func (l *Life) work(planned *float64) {
 	case worn.Result == judge.Lasts:
 		l.Words = say("At %s in a thousand hours, "+hours(*worn.Left)+" are left from "+from+": it lasts to the planned stop in "+hours(int64(stop))+".", l.Rate.Length)
 	default:
-		l.Words = say("At %s in a thousand hours, "+hours(*worn.Left)+" are left from "+from+", less than the "+hours(int64(stop))+" to the planned stop: reset or replace now.", l.Rate.Length)
+		l.Words = say("At %s in a thousand hours, "+hours(*worn.Left)+" are left from "+from+", less than the "+hours(int64(stop))+" to the planned stop: "+l.mend+" now.", l.Rate.Length)
 	}
 }
 

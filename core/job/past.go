@@ -28,7 +28,9 @@ type PastCheck struct {
 	Short string      `json:"short"`
 	Found *PastTaken  `json:"found,omitempty"`
 	Built *PastTaken  `json:"built,omitempty"`
-	Until *LimitShown `json:"until,omitempty" doc:"where it is reset or replaced, of a check that grows with running"`
+	Until *LimitShown `json:"until,omitempty" doc:"where it is put right, of a check that grows with running"`
+	// Mend is what is done there. A clearance is reset; a play or a run-out is not.
+	Mend string `json:"mend,omitempty" doc:"reset or replace, repair or replace"`
 }
 
 // PastTaken is a reading of a check.
@@ -52,11 +54,21 @@ func PastOf(number string, j Job) Past {
 		}
 		c := PastCheck{Check: row.Check, Title: row.Title, Short: row.Short, Found: row.Found.past(), Built: row.Built.past()}
 		if l := d.until(row.Check); l != nil {
-			c.Until = shown(l)
+			c.Until, c.Mend = shown(l), mend(d.plan.Checks[row.Check])
 		}
 		p.Checks = append(p.Checks, c)
 	}
 	return p
+}
+
+// reset is what is done with a clearance that has grown.
+const reset = "reset or replace"
+
+func mend(check *plan.Check) string {
+	if check.Worn == "" && (check.Instrument == plan.Dial || check.Instrument == plan.Float) {
+		return "repair or replace"
+	}
+	return reset
 }
 
 func (t *Taken) past() *PastTaken {

@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"path/filepath"
 	"slices"
+	"strings"
 	"testing"
 	"time"
 
@@ -67,6 +68,13 @@ func TestPastIsWhatFollows(t *testing.T) {
 	kept, err := s.Past(t.Context(), "LS-204", 50)
 	if err != nil {
 		t.Fatal(err)
+	}
+	// A clearance is reset; a shaft that runs out is not.
+	for _, l := range job.Lives(kept, new(2000.0)) {
+		want := map[string]string{"shaft-runout-seal": "repair or replace now", "impeller-clearance": "reset or replace now"}[l.Check]
+		if !strings.Contains(l.Words.Thou, want) {
+			t.Errorf("%s: %s", l.Check, l.Words.Thou)
+		}
 	}
 	kept = slices.DeleteFunc(kept, func(p job.Past) bool { return p.Number == "J-0005" })
 	var of []string

@@ -1148,9 +1148,11 @@ export interface components {
             built?: components["schemas"]["PastTaken"];
             check: string;
             found?: components["schemas"]["PastTaken"];
+            /** @description reset or replace, repair or replace */
+            mend?: string;
             short: string;
             title: string;
-            /** @description where it is reset or replaced, of a check that grows with running */
+            /** @description where it is put right, of a check that grows with running */
             until?: components["schemas"]["LimitShown"];
         };
         PastJob: {
