@@ -63,13 +63,19 @@ type LimitForms struct {
 	Limits map[string]job.LimitForm `json:"limits" doc:"limit key → as written; one left out or blank says nothing"`
 }
 
-// limitsOf lists the limits of a pump under its plan.
-func (s *server) limitsOf(ctx context.Context, p store.Pump, pl *plan.Plan) ([]job.LimitRow, error) {
+// rulesAndPlans are what limits are resolved by.
+func (s *server) rulesAndPlans(ctx context.Context) (store.Shop, map[string]*plan.Plan, error) {
 	shop, err := s.store.Shop(ctx)
 	if err != nil {
-		return nil, err
+		return shop, nil, err
 	}
-	return job.Limits(pl, p.Papers, shop.Rules, func(key string) string { return checkOf(pl, key) })
+	plans, err := s.store.Plans(ctx)
+	return shop, plans, err
+}
+
+// limitsOf lists the limits of a pump under its plan.
+func limitsOf(p store.Pump, pl *plan.Plan, rules job.Rules) ([]job.LimitRow, error) {
+	return job.Limits(pl, p.Papers, rules, func(key string) string { return checkOf(pl, key) })
 }
 
 // limitKeys are the limits that any plan asks for, with the title of the check
@@ -111,11 +117,7 @@ func written(forms map[string]job.LimitForm) map[string]job.LimitForm {
 
 func (s *server) limits(api huma.API) {
 	shopLimits := func(ctx context.Context) (*body[LimitsView], error) {
-		shop, err := s.store.Shop(ctx)
-		if err != nil {
-			return nil, err
-		}
-		plans, err := s.store.Plans(ctx)
+		shop, plans, err := s.rulesAndPlans(ctx)
 		if err != nil {
 			return nil, err
 		}
@@ -129,18 +131,14 @@ func (s *server) limits(api huma.API) {
 		if err != nil {
 			return nil, err
 		}
-		plans, err := s.store.Plans(ctx)
-		if err != nil {
-			return nil, err
-		}
-		shop, err := s.store.Shop(ctx)
+		shop, plans, err := s.rulesAndPlans(ctx)
 		if err != nil {
 			return nil, err
 		}
 		set, _ := judge.SetByKey(shop.Rules.Set)
 		v := LimitsView{Set: set.Title, Rows: []job.LimitRow{}, Forms: written(p.Limits)}
 		if pl, ok := plans[p.Plan]; ok {
-			v.Rows, err = s.limitsOf(ctx, p, pl)
+			v.Rows, err = limitsOf(p, pl, shop.Rules)
 		}
 		return &body[LimitsView]{v}, err
 	}
@@ -148,11 +146,7 @@ func (s *server) limits(api huma.API) {
 		return shopLimits(ctx)
 	})
 	operation(api, http.MethodPut, "/shop/limits", "save-shop-limits", "Write the shop's own limits", func(ctx context.Context, in *struct{ Body LimitForms }) (*body[LimitsView], error) {
-		shop, err := s.store.Shop(ctx)
-		if err != nil {
-			return nil, err
-		}
-		plans, err := s.store.Plans(ctx)
+		shop, plans, err := s.rulesAndPlans(ctx)
 		if err != nil {
 			return nil, err
 		}

@@ -154,13 +154,13 @@ func (s *server) pumps(api huma.API) {
 		if v.Notes, err = s.store.Notes(ctx, p.Tag); err != nil {
 			return nil, err
 		}
-		plans, err := s.store.Plans(ctx)
+		shop, plans, err := s.rulesAndPlans(ctx)
 		if err != nil {
 			return nil, err
 		}
 		if pl, ok := plans[p.Plan]; ok {
 			v.Plan = new(planView(pl))
-			all, err := s.limitsOf(ctx, p, pl)
+			all, err := limitsOf(p, pl, shop.Rules)
 			if err != nil {
 				return nil, err
 			}
