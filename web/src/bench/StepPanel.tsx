@@ -162,6 +162,9 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
   const me = shop.data?.people.find((p) => p.id === person)
   const ack = step.panel.instrument === 'ack'
   const measured = step.kind === 'measure'
+  // While there are bolts to tick, Enter ticks the next one.
+  const { order = [], passes = [] } = step.panel
+  const ticking = step.panel.instrument === 'torque' && (body.torque?.ticks.length ?? 0) < order.length * (passes.length + 1)
   const first = !signed && job.sheet.stages[0].steps.some((s) => s.id === step.id)
   const value = {
     job, step, body, reading, disabled: locked,
@@ -169,7 +172,7 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
     keep: () => keep(), kept: isKept,
   }
   const entering = { unit: body.unit, errors, echo: preview.data?.tell.echo ?? [], disabled: locked, setField }
-  const tellColumn = <><Tells step={step} reading={reading} tell={preview.data?.tell} kept={isKept} busy={append.isPending} onDecide={(why) => send({ kind: 'decided', on: step.entry, reason: why }, () => main.current?.focus())} /><Box sx={{ mt: 3, display: 'grid' }}><Causes causes={job.sheet.causes} /></Box>{first && <NextTime tag={job.pump.tag} />}</>
+  const tellColumn = <><Tells step={step} reading={reading} tell={preview.data?.tell} kept={isKept} busy={append.isPending} onDecide={(why) => send({ kind: 'decided', on: step.entry, reason: why }, () => setOurs((n) => n + 1))} /><Box sx={{ mt: 3, display: 'grid' }}><Causes causes={job.sheet.causes} /></Box>{first && <NextTime tag={job.pump.tag} />}</>
 
   return (
     <PanelContext value={value}><EntryContext value={entering}>
@@ -193,7 +196,7 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
                 ? <Button ref={main} data-main data-next variant="contained" sx={mainButton} onClick={() => next && onNext(next.id)} disabled={!next}>{next ? <>Next: {next.short} <Key on>Enter</Key></> : 'The last step'}</Button>
                 : !stale && !locked && (
                   <Button ref={main} data-main variant="contained" sx={mainButton} onClick={() => keep()} aria-disabled={append.isPending}>
-                    {ack ? <>Done{step.kind === 'caution' && me ? `, ${me.name}` : ''}</> : step.kind === 'sign' ? 'Sign and lock' : measured || step.kind === 'turn' ? `Keep ${step.phase === 'found' ? 'as found' : 'as built'}` : 'Keep'} <Key on>Enter</Key>
+                    {ack ? <>Done{step.kind === 'caution' && me ? `, ${me.name}` : ''}</> : step.kind === 'sign' ? 'Sign and lock' : measured || step.kind === 'turn' ? `Keep ${step.phase === 'found' ? 'as found' : 'as built'}` : 'Keep'} {!ticking && <Key on>Enter</Key>}
                   </Button>
                 )}
               {!locked && !ack && typed && !stale && <Button variant="outlined" onClick={() => { append.reset(); setTried(false); draft.drop(); setTimeout(() => boxes()[0]?.focus()) }}>{kept ? 'Leave it as it was' : 'Clear'}</Button>}
