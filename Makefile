@@ -27,6 +27,7 @@ test: browser check go-test
 # Formatting, vet, types, lint, and that what is generated is up to date.
 check: web/node_modules/.package-lock.json
 	@test -z "$$(gofmt -l cmd core e2e internal web/embed.go)" || { echo "gofmt these files:"; gofmt -l cmd core e2e internal web/embed.go; exit 1; }
+	@scripts/narrow
 	go vet ./...
 	cd web && npm run check
 	@scripts/generated check

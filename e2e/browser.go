@@ -84,8 +84,10 @@ func OpenBrowser(ctx context.Context) (context.Context, context.CancelFunc, erro
 	if path == "" {
 		return nil, nil, ErrNoBrowser
 	}
-	options := []chromedp.ExecAllocatorOption{chromedp.ExecPath(path), chromedp.Flag("force-color-profile", "srgb"), chromedp.Flag("lang", "en-GB")}
-	for _, flag := range []string{"headless", "no-sandbox", "disable-gpu", "disable-quic", "no-first-run", "disable-background-networking", "disable-component-update", "disable-sync", "hide-scrollbars"} {
+	options := []chromedp.ExecAllocatorOption{chromedp.ExecPath(path), chromedp.Flag("force-color-profile", "srgb"),
+		chromedp.Flag("lang", "en-GB")}
+	for _, flag := range []string{"headless", "no-sandbox", "disable-gpu", "disable-quic", "no-first-run",
+		"disable-background-networking", "disable-component-update", "disable-sync", "hide-scrollbars"} {
 		options = append(options, chromedp.Flag(flag, true))
 	}
 	ctx, stop := chromedp.NewExecAllocator(ctx, options...)
@@ -103,7 +105,8 @@ func OpenBrowser(ctx context.Context) (context.Context, context.CancelFunc, erro
 // person would have chosen them before.
 func Settings(person, unit, mode string) chromedp.Action[chromedp.Void] {
 	return func(ctx context.Context, t *chromedp.Target) (chromedp.Void, error) {
-		script := fmt.Sprintf("localStorage.setItem('settle.person', %q); localStorage.setItem('settle.unit', %q); localStorage.setItem('mui-mode', %q); true", person, unit, mode)
+		script := fmt.Sprintf("localStorage.setItem('settle.person', %q); localStorage.setItem('settle.unit', %q); "+
+			"localStorage.setItem('mui-mode', %q); true", person, unit, mode)
 		_, err := chromedp.Evaluate[bool](script)(ctx, t)
 		return chromedp.Void{}, err
 	}
@@ -150,8 +153,10 @@ func Until(script string) chromedp.Action[chromedp.Void] {
 			}
 			select {
 			case <-ctx.Done():
-				text, _ := chromedp.Evaluate[string]("document.activeElement?.outerHTML.slice(0, 300) + String.fromCharCode(10) + document.body.innerText.slice(0, 1500)")(context.WithoutCancel(ctx), t)
-				return chromedp.Void{}, fmt.Errorf("waited in vain for %s (%w)\nthe page says, after what has the focus:\n%s", script, errors.Join(ctx.Err(), last), text)
+				text, _ := chromedp.Evaluate[string]("document.activeElement?.outerHTML.slice(0, 300) + "+
+					"String.fromCharCode(10) + document.body.innerText.slice(0, 1500)")(context.WithoutCancel(ctx), t)
+				return chromedp.Void{}, fmt.Errorf("waited in vain for %s (%w)\nthe page says, after what has the focus:\n%s",
+					script, errors.Join(ctx.Err(), last), text)
 			case <-time.After(20 * time.Millisecond):
 			}
 		}

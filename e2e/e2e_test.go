@@ -68,7 +68,8 @@ func tabOf(t *testing.T, shop *Shop, person, path string) *page {
 	ctx, stop := context.WithTimeout(ctx, 15*time.Minute)
 	t.Cleanup(stop)
 	p := &page{t, ctx}
-	p.do(chromedp.EmulateViewport(1280, 800), chromedp.Navigate(shop.URL+"/favicon.svg"), Settings(person, "thou", "light"), chromedp.Navigate(shop.URL+path))
+	p.do(chromedp.EmulateViewport(1280, 800), chromedp.Navigate(shop.URL+"/favicon.svg"), Settings(person, "thou",
+		"light"), chromedp.Navigate(shop.URL+path))
 	return p
 }
 
@@ -92,7 +93,10 @@ func (p *page) until(script string) { p.t.Helper(); p.do(Until(script)) }
 // at waits for a step to be on the bench and for its focus to have settled.
 func (p *page) at(step string) {
 	p.t.Helper()
-	p.until(fmt.Sprintf(`new URLSearchParams(location.search).get('step') === %q && document.querySelector('[data-step=%q][aria-current]') && document.activeElement !== document.body`, step, step))
+	p.until(
+		fmt.Sprintf(
+			`new URLSearchParams(location.search).get('step') === %q && `+
+				`document.querySelector('[data-step=%q][aria-current]') && document.activeElement !== document.body`, step, step))
 }
 
 // kept waits until the entry of the step on the bench is kept and Enter goes on.
@@ -104,7 +108,8 @@ func (p *page) kept() {
 // text is what a script comes to, a promise awaited.
 func (p *page) text(script string) string {
 	p.t.Helper()
-	s, err := chromedp.Run(p.ctx, chromedp.Evaluate[string](script, func(e *runtime.EvaluateParams) { e.AwaitPromise = new(true) }))
+	s, err := chromedp.Run(p.ctx, chromedp.Evaluate[string](script,
+		func(e *runtime.EvaluateParams) { e.AwaitPromise = new(true) }))
 	if err != nil {
 		p.t.Fatal(err)
 	}
@@ -161,8 +166,10 @@ func TestAWholeJobByKeyboard(t *testing.T) {
 	p.next()
 	p.done("power-end-out", "seal-out", "shaft-out", "clean")
 	for _, part := range []struct{ step, keys, outcome string }{
-		{"inspect-sleeve", "3", "Replace"}, {"inspect-seal", "14", "Replace"}, {"inspect-gland", "1", "Dress and reuse"}, {"inspect-bearings", "1", "Replace"},
-		{"inspect-lock-washer", "0", "Replace"}, {"inspect-lock-nut", "0", "Reuse"}, {"inspect-gaskets", "0", "Replace"}, {"inspect-impeller", "0", "Reuse"},
+		{"inspect-sleeve", "3", "Replace"}, {"inspect-seal", "14", "Replace"}, {"inspect-gland", "1",
+			"Dress and reuse"}, {"inspect-bearings", "1", "Replace"},
+		{"inspect-lock-washer", "0", "Replace"}, {"inspect-lock-nut", "0", "Reuse"}, {"inspect-gaskets", "0",
+			"Replace"}, {"inspect-impeller", "0", "Reuse"},
 		{"inspect-shaft", "0", "Repair"}, {"inspect-housing", "0", "Reuse"}, {"inspect-wear", "0", "Reuse"},
 		{"inspect-casing", "0", "Reuse"}, {"inspect-keys", "0", "Reuse"}, {"inspect-fasteners", "0", "Reuse"},
 	} {
@@ -176,7 +183,8 @@ func TestAWholeJobByKeyboard(t *testing.T) {
 	p.at("heat-bearing")
 	p.keys("0.018 mm\n\n\n\x1b")
 	p.keys("h")
-	p.until(`document.querySelector('[role=timer]') && document.querySelector('[data-clock]').textContent.startsWith('Home')`)
+	p.until(
+		`document.querySelector('[role=timer]') && document.querySelector('[data-clock]').textContent.startsWith('Home')`)
 	p.do(chromedp.Reload())
 	p.at("heat-bearing")
 	p.until(`document.querySelector('[data-clock]')?.textContent.startsWith('Home')`)
@@ -186,7 +194,9 @@ func TestAWholeJobByKeyboard(t *testing.T) {
 	p.focus("body.heat.cool")
 	p.keys("31")
 	p.text(`String(document.querySelector('[data-seated]').click())`)
-	p.until(`document.querySelector('[data-seated]').checked && document.querySelector('[data-field="body.heat.cool"]').value === '31'`)
+	p.until(
+		`document.querySelector('[data-seated]').checked && ` +
+			`document.querySelector('[data-field="body.heat.cool"]').value === '31'`)
 	p.focus("body.heat.cool")
 	p.keys("\n")
 	p.next()
@@ -202,7 +212,9 @@ func TestAWholeJobByKeyboard(t *testing.T) {
 		p.at(check.step)
 		p.keys(strings.ReplaceAll(check.readings, " ", "\n") + "\n")
 		p.kept()
-		if got := p.text(`document.querySelector('[data-figure]').textContent + ' ' + document.querySelector('[data-verdict]').textContent`); got != check.figure+" "+check.verdict {
+		if got := p.text(
+			`document.querySelector('[data-figure]').textContent + ' ' + ` +
+				`document.querySelector('[data-verdict]').textContent`); got != check.figure+" "+check.verdict {
 			t.Errorf("%s: the bench shows %q, want %s %s", check.step, got, check.figure, check.verdict)
 		}
 		p.keys("\n")
@@ -244,8 +256,10 @@ func TestAWholeJobByKeyboard(t *testing.T) {
 		t.Fatal(err)
 	}
 	sheet := job.Derive(r.Job)
-	if sheet.State != job.Signed || sheet.Signed.Remark != "next time: new wear plate" || sheet.Tally.Within != 12 || sheet.Tally.Close != 1 || sheet.Tally.ToFollow != 1 {
-		t.Errorf("the job is %s with remark %q and tally %+v; want it signed, 12 within, 1 close and 1 to follow", sheet.State, sheet.Signed.Remark, sheet.Tally)
+	if sheet.State != job.Signed || sheet.Signed.Remark != "next time: new wear plate" || sheet.Tally.Within != 12 ||
+		sheet.Tally.Close != 1 || sheet.Tally.ToFollow != 1 {
+		t.Errorf("the job is %s with remark %q and tally %+v; want it signed, 12 within, 1 close and 1 to follow",
+			sheet.State, sheet.Signed.Remark, sheet.Tally)
 	}
 	if bad := job.Verify(r.Log); bad != 0 {
 		t.Errorf("the chain breaks at entry %d", bad)
@@ -255,7 +269,8 @@ func TestAWholeJobByKeyboard(t *testing.T) {
 // print gives the page as the browser would print it, in inches.
 func (p *page) print(width, height float64) []byte {
 	p.t.Helper()
-	out, err := chromedp.Call(p.ctx, cdppage.PrintToPDF, cdppage.PrintToPDFParams{PaperWidth: width, PaperHeight: height, PrintBackground: new(true), PreferCSSPageSize: new(false)})
+	out, err := chromedp.Call(p.ctx, cdppage.PrintToPDF, cdppage.PrintToPDFParams{PaperWidth: width, PaperHeight: height,
+		PrintBackground: new(true), PreferCSSPageSize: new(false)})
 	if err != nil {
 		p.t.Fatal(err)
 	}
@@ -322,7 +337,9 @@ func (p *page) bolts(step string, n int) {
 	p.t.Helper()
 	p.at(step)
 	for i := range n {
-		p.until(fmt.Sprintf(`document.body.innerText.includes('%d of %d ticked') && document.activeElement.hasAttribute('data-tick')`, i, n))
+		p.until(
+			fmt.Sprintf(
+				`document.body.innerText.includes('%d of %d ticked') && document.activeElement.hasAttribute('data-tick')`, i, n))
 		p.keys("\n")
 	}
 	p.until(`document.activeElement.hasAttribute('data-main')`)
@@ -355,7 +372,9 @@ func TestUnitsSwitchWhileTyping(t *testing.T) {
 	p.until(`document.querySelector('[data-figure]').textContent === '2.0'`)
 	p.keys("\x1b")
 	p.keys("u")
-	p.until(`document.querySelector('[data-figure]').textContent === '0.051' && document.querySelector('[data-field="body.dial.readings[2].value"]').value === '-2 thou'`)
+	p.until(
+		`document.querySelector('[data-figure]').textContent === '0.051' && ` +
+			`document.querySelector('[data-field="body.dial.readings[2].value"]').value === '-2 thou'`)
 	p.keys("u")
 	p.until(`document.querySelector('[data-figure]').textContent === '2.0'`)
 	// What was typed outlives the page.
@@ -394,7 +413,9 @@ func TestACorrectionStandsBesideWhatItCorrects(t *testing.T) {
 	p.until(`document.querySelector('[data-figure]').textContent === '1.5'`)
 	p.do(chromedp.Navigate(shop.URL + "/jobs/J-0005/sheet"))
 	p.until(`document.querySelector('[data-check=shaft-runout-coupling] [data-built]')?.textContent === '1.5'`)
-	p.until(`document.querySelector('article').innerText.includes('Set-up moved') && document.querySelector('article').innerText.includes('12: 0, 3: 0.5, 6: 1, 9: 0.5 thou')`)
+	p.until(
+		`document.querySelector('article').innerText.includes('Set-up moved') && ` +
+			`document.querySelector('article').innerText.includes('12: 0, 3: 0.5, 6: 1, 9: 0.5 thou')`)
 }
 
 func TestAStaleWindowShowsBoth(t *testing.T) {
@@ -412,7 +433,9 @@ func TestAStaleWindowShowsBoth(t *testing.T) {
 	theirs.kept()
 	mine.keys("0\n-1\n-2\n-1\n0\n")
 	mine.until(`document.querySelector('[data-conflict]')`)
-	mine.until(`document.querySelector('[data-conflict]').innerText.includes('-.5') && document.querySelector('[data-conflict]').innerText.includes('Yours comes to 2.0')`)
+	mine.until(
+		`document.querySelector('[data-conflict]').innerText.includes('-.5') && ` +
+			`document.querySelector('[data-conflict]').innerText.includes('Yours comes to 2.0')`)
 	mine.do(chromedp.Click(chromedp.CSS("[data-conflict] button")))
 	mine.until(`document.querySelector('[data-field=reason]')`)
 	mine.do(chromedp.Click(chromedp.CSS("[data-field=reason]")))
@@ -428,7 +451,9 @@ func TestOutOfLimitNeedsADecision(t *testing.T) {
 	p.until(`document.activeElement.hasAttribute('data-entry') && document.activeElement.value === ''`)
 	p.keys("0\n6\n0\n6\n0\n6\n")
 	p.kept()
-	p.until(`document.querySelector('[data-verdict]').textContent === 'Out' && document.querySelector('[data-step=radial-play-built]').dataset.state === 'decide'`)
+	p.until(
+		`document.querySelector('[data-verdict]').textContent === 'Out' && ` +
+			`document.querySelector('[data-step=radial-play-built]').dataset.state === 'decide'`)
 	p.keys("d")
 	p.until(`document.activeElement.hasAttribute('data-decide')`)
 	p.keys("Old housing, new one on order\n")
@@ -466,7 +491,9 @@ func TestTheSheetIsSavedAsFiles(t *testing.T) {
 func TestNothingIsLostWhenTheServerIsGone(t *testing.T) {
 	p := tab(t, "/jobs/J-0006?step=lock-out")
 	p.at("lock-out")
-	if _, err := chromedp.Call(p.ctx, network.EmulateNetworkConditionsByRule, network.EmulateNetworkConditionsByRuleParams{MatchedNetworkConditions: []*network.Conditions{{Offline: true, DownloadThroughput: -1, UploadThroughput: -1}}}); err != nil {
+	if _, err := chromedp.Call(p.ctx, network.EmulateNetworkConditionsByRule,
+		network.EmulateNetworkConditionsByRuleParams{MatchedNetworkConditions: []*network.Conditions{{Offline: true,
+			DownloadThroughput: -1, UploadThroughput: -1}}}); err != nil {
 		t.Fatal(err)
 	}
 	p.keys("\n")
@@ -477,7 +504,9 @@ func TestNothingIsLostWhenTheServerIsGone(t *testing.T) {
 func TestThePageKeepsItsSecurityPolicy(t *testing.T) {
 	p := tab(t, "/jobs/J-0004/sheet")
 	p.until(`document.querySelector('[data-built]')`)
-	got := p.text(`(() => { const s = document.createElement('script'); s.textContent = 'window.let_in = 1'; document.body.append(s); return String(window.let_in) })()`)
+	got := p.text(
+		`(() => { const s = document.createElement('script'); s.textContent = 'window.let_in = 1'; ` +
+			`document.body.append(s); return String(window.let_in) })()`)
 	if got != "undefined" {
 		t.Error("an inline script ran")
 	}
@@ -516,7 +545,8 @@ func TestABenchToolByKeyboard(t *testing.T) {
 	again.keys("\n")
 	again.until(`document.body.innerText.includes('Kept to LS-204.')`)
 	pump := tab(t, "/pumps/LS-204")
-	pump.until(`document.querySelector('main').innerText.includes('Shim pack') && document.querySelector('a[href^="/tools/shim?"]')`)
+	pump.until(
+		`document.querySelector('main').innerText.includes('Shim pack') && document.querySelector('a[href^="/tools/shim?"]')`)
 }
 
 // A tool says what is wrong beside the box, and keeps what was typed.
@@ -524,7 +554,9 @@ func TestABenchToolNamesWhatIsWrong(t *testing.T) {
 	p := tab(t, "/tools/float")
 	p.until(`document.activeElement?.dataset.field === 'trials[0].out'`)
 	p.keys("3 thuo\n")
-	p.until(`document.querySelector('[data-field="trials[0].out"]').getAttribute('aria-invalid') === 'true' && document.querySelector('[data-field="trials[0].out"]').value === '3 thuo'`)
+	p.until(
+		`document.querySelector('[data-field="trials[0].out"]').getAttribute('aria-invalid') === 'true' && ` +
+			`document.querySelector('[data-field="trials[0].out"]').value === '3 thuo'`)
 	if says := p.text(`document.getElementById('trials-0--out-says').textContent`); !strings.Contains(says, "thou") {
 		t.Errorf("the box says %q", says)
 	}
@@ -538,21 +570,28 @@ func TestDropsAreTapped(t *testing.T) {
 		p.keys(" ")
 		p.do(chromedp.Sleep(120 * time.Millisecond))
 	}
-	p.until(`document.querySelector('[data-tick]').textContent.startsWith('4 taps') && document.querySelector('[data-figure]')`)
+	p.until(
+		`document.querySelector('[data-tick]').textContent.startsWith('4 taps') && document.querySelector('[data-figure]')`)
 }
 
 // The two ends of a pump stand side by side; a step of one end has no other.
 func TestTwoEnds(t *testing.T) {
 	p := tab(t, "/jobs/J-0015?step=heat@outboard")
 	p.at("heat@outboard")
-	if got := p.text(`[...document.querySelectorAll('[data-step^="heat@"], [data-step^="shoulder-in@"]')].map(x => x.dataset.step).join(' ')`); got != "shoulder-in@outboard heat@outboard heat@inboard" {
+	if got := p.text(
+		`[...document.querySelectorAll('[data-step^="heat@"], [data-step^="shoulder-in@"]')].map(x => ` +
+			`x.dataset.step).join(' ')`); got != "shoulder-in@outboard heat@outboard heat@inboard" {
 		t.Errorf("the order of work shows %q", got)
 	}
-	rows := p.text(`[...document.querySelectorAll('[data-step="heat@outboard"], [data-step="heat@inboard"]')].map(x => Math.round(x.getBoundingClientRect().top)).join(' ')`)
+	rows := p.text(
+		`[...document.querySelectorAll('[data-step="heat@outboard"], [data-step="heat@inboard"]')].map(x => ` +
+			`Math.round(x.getBoundingClientRect().top)).join(' ')`)
 	if tops := strings.Fields(rows); len(tops) != 2 || tops[0] != tops[1] {
 		t.Errorf("the ends stand at %q, want side by side", rows)
 	}
-	if got := p.text(`document.querySelector('[aria-label="Shaft line"]').innerText.replace(/\n/g, ' ')`); !strings.Contains(got, "Run-out, seal IB") || !strings.Contains(got, "Run-out, seal OB") {
+	if got := p.text(
+		`document.querySelector('[aria-label="Shaft line"]').innerText.replace(/\n/g, ' ')`); !strings.Contains(got,
+		"Run-out, seal IB") || !strings.Contains(got, "Run-out, seal OB") {
 		t.Errorf("the shaft line shows %q", got)
 	}
 	p.keys(".02 mm\n\n\n\x1b")
@@ -562,7 +601,9 @@ func TestTwoEnds(t *testing.T) {
 	p.until(`document.querySelector('[data-clock]')?.textContent.startsWith('Home')`)
 	p.do(chromedp.Navigate(shop.URL+"/jobs"), chromedp.Navigate(shop.URL+"/jobs/J-0015?step=heat@outboard"))
 	p.at("heat@outboard")
-	p.until(`/^0:[0-9]{2}/.test(document.querySelector('[role=timer]')?.innerText) && document.querySelector('[role=timer]').innerText.slice(0, 4) !== '0:00'`)
+	p.until(
+		`/^0:[0-9]{2}/.test(document.querySelector('[role=timer]')?.innerText) && ` +
+			`document.querySelector('[role=timer]').innerText.slice(0, 4) !== '0:00'`)
 }
 
 // The stages of a stacked pump are a compact list: one mark each, a key to the next.
@@ -584,7 +625,9 @@ func TestVerticalPump(t *testing.T) {
 	p.until(`document.querySelector('[aria-label="Shaft line"]').innerText.includes('up')`)
 	p.keys("5/32 in\n")
 	p.kept()
-	if got := p.text(`document.querySelector('[data-figure]').textContent + ' ' + document.querySelector('[data-verdict]').textContent`); got != "0.0 Within" {
+	if got := p.text(
+		`['figure', 'verdict'].map((x) => document.querySelector('[data-' + x + ']').textContent).join(' ')`,
+	); got != "0.0 Within" {
 		t.Errorf("on its lateral it shows %q", got)
 	}
 }
@@ -605,19 +648,30 @@ func TestAPlanIsTakenIn(t *testing.T) {
 		})`)
 	}
 	give(`t => t.replace('kind: caution', 'kind: polish')`)
-	p.until(`document.querySelector('[data-faults]')?.innerText.includes('kind is "polish": write do') && /Line [0-9]+/.test(document.querySelector('[data-faults]').innerText)`)
-	give(`t => t.replace('key: inline-circulator', 'key: our-circulator').replace('title: Small in-line circulator', 'title: Our circulator').replace('title: Flat gasket', 'title: Paper gasket')`)
-	p.until(`document.querySelector('[data-changes]')?.innerText.includes('Against Small in-line circulator') && document.querySelector('[data-changes]').innerText.includes('option flange')`)
+	p.until(
+		`document.querySelector('[data-faults]')?.innerText.includes('kind is "polish": write do') && /Line ` +
+			`[0-9]+/.test(document.querySelector('[data-faults]').innerText)`)
+	give(
+		`t => t.replace('key: inline-circulator', 'key: our-circulator').replace('title: Small in-line circulator', ` +
+			`'title: Our circulator').replace('title: Flat gasket', 'title: Paper gasket')`)
+	p.until(
+		`document.querySelector('[data-changes]')?.innerText.includes('Against Small in-line circulator') && ` +
+			`document.querySelector('[data-changes]').innerText.includes('option flange')`)
 	p.text(`String([...document.querySelectorAll('button')].find(b => b.textContent === 'Take it in').click())`)
 	p.until(`document.querySelector('[data-taken]') && document.querySelector('[data-plan=our-circulator]')`)
-	if got := p.text(`fetch('/api/v1/pumps/HT-520').then(r => r.json()).then(v => fetch('/api/v1/pumps/HT-520', { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ ...v.pump, plan: 'our-circulator' }) })).then(r => r.ok ? 'ok' : r.text())`); got != "ok" {
+	if got := p.text(
+		`fetch('/api/v1/pumps/HT-520').then(r => r.json()).then(v => fetch('/api/v1/pumps/HT-520', { method: 'PUT', ` +
+			`headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ ...v.pump, plan: 'our-circulator' }) ` +
+			`})).then(r => r.ok ? 'ok' : r.text())`); got != "ok" {
 		t.Fatalf("choosing it for a pump: %s", got)
 	}
 	// The job that is open keeps the plan it was started with.
-	if got := p.text(`fetch('/api/v1/jobs/J-0016').then(r => r.json()).then(j => j.plan)`); got != "Small in-line circulator, version 1" {
+	if got := p.text(
+		`fetch('/api/v1/jobs/J-0016').then(r => r.json()).then(j => j.plan)`); got != "Small in-line circulator, version 1" {
 		t.Errorf("the open job has the plan %q", got)
 	}
-	if got := p.text(`fetch('/api/v1/pumps/HT-520').then(r => r.json()).then(v => v.plan.title)`); got != "Our circulator" {
+	if got := p.text(
+		`fetch('/api/v1/pumps/HT-520').then(r => r.json()).then(v => v.plan.title)`); got != "Our circulator" {
 		t.Errorf("the pump has the plan %q", got)
 	}
 }

@@ -45,7 +45,9 @@ func TestShimsAreWorkedOutOnTheBench(t *testing.T) {
 	p.figure("15.0 thou")
 	p.keys("\x1b\n")
 	p.kept()
-	if got := p.text(`fetch('/api/v1/jobs/J-0010').then(r => r.json()).then(j => j.log.at(-1).body.tool.measured + ' ' + j.log.at(-1).body.unit)`); got != "20 thou" {
+	if got := p.text(
+		`fetch('/api/v1/jobs/J-0010').then(r => r.json()).then(j => j.log.at(-1).body.tool.measured + ' ' + ` +
+			`j.log.at(-1).body.unit)`); got != "20 thou" {
 		t.Errorf("kept as %q", got)
 	}
 }

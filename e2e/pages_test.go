@@ -15,10 +15,12 @@ func TestEveryPageOpens(t *testing.T) {
 	p.until(`document.querySelector('main')`)
 	p.do(chromedp.EmulateViewport(820, 1180))
 	names := func(list, field string) []string {
-		return strings.Fields(p.text(fmt.Sprintf(`fetch('/api/v1/%s').then(r => r.json()).then(l => l.map(x => x.%s).join(' '))`, list, field)))
+		return strings.Fields(
+			p.text(fmt.Sprintf(`fetch('/api/v1/%s').then(r => r.json()).then(l => l.map(x => x.%s).join(' '))`, list, field)))
 	}
 	paths := []string{"/", "/jobs/new", "/pumps", "/pumps/new", "/shop", "/shop/limits", "/tools"}
-	for _, kind := range strings.Fields("length runout float gap shim shim-trial setting fit heat torque lateral drip wear ring grease align") {
+	for _, kind := range strings.Fields("length runout float gap shim shim-trial setting fit heat torque lateral " +
+		"drip wear ring grease align") {
 		paths = append(paths, "/tools/"+kind, "/tools")
 	}
 	for _, number := range names("jobs", "number") {
@@ -38,15 +40,23 @@ func TestEveryPageOpens(t *testing.T) {
 	offered := map[string]bool{}
 	for _, path := range paths {
 		// Two pages on end are never of one kind, so that what was there goes.
-		p.text(fmt.Sprintf(`document.querySelector('main').dataset.before = 'yes'; history.pushState({}, '', %q); dispatchEvent(new PopStateEvent('popstate')); ''`, path))
-		p.until(`document.querySelector('main:not([data-before])')?.innerText.trim().length > 20 && !document.querySelector('main').innerText.includes('Fetching')`)
-		if got := p.text(`['That did not work', 'Not found', 'Not here'].filter(x => document.body.innerText.includes(x)).join(', ')`); got != "" {
+		p.text(
+			fmt.Sprintf(
+				`document.querySelector('main').dataset.before = 'yes'; history.pushState({}, '', %q); dispatchEvent(new `+
+					`PopStateEvent('popstate')); ''`, path))
+		p.until(
+			`document.querySelector('main:not([data-before])')?.innerText.trim().length > 20 && ` +
+				`!document.querySelector('main').innerText.includes('Fetching')`)
+		if got := p.text(
+			`['That did not work', 'Not found', 'Not here'].filter(x => document.body.innerText.includes(x)).join()`,
+		); got != "" {
 			t.Errorf("%s says %s", path, got)
 		}
 		if got := p.text(`String(document.documentElement.scrollWidth - innerWidth)`); got != "0" {
 			t.Errorf("%s hangs over the edge by %s", path, got)
 		}
-		for _, file := range strings.Fields(p.text(`[...document.querySelectorAll('a[href^="/api/"]')].map(a => a.getAttribute('href')).join(' ')`)) {
+		for _, file := range strings.Fields(
+			p.text(`[...document.querySelectorAll('a[href^="/api/"]')].map(a => a.getAttribute('href')).join(' ')`)) {
 			if offered[file] {
 				continue
 			}

@@ -8,8 +8,13 @@ import (
 // press clicks the button of that name, as Enter on it would.
 func (p *page) press(name string) {
 	p.t.Helper()
-	p.until(fmt.Sprintf(`[...document.querySelectorAll('button, a')].some(b => b.textContent.trim() === %q && !b.disabled)`, name))
-	p.text(fmt.Sprintf(`String([...document.querySelectorAll('button, a')].filter(b => b.textContent.trim() === %q && !b.disabled).at(-1).click())`, name))
+	p.until(
+		fmt.Sprintf(`[...document.querySelectorAll('button, a')].some(b => b.textContent.trim() === %q && !b.disabled)`,
+			name))
+	p.text(
+		fmt.Sprintf(
+			`String([...document.querySelectorAll('button, a')].filter(b => b.textContent.trim() === %q && `+
+				`!b.disabled).at(-1).click())`, name))
 }
 
 // give puts a file into an input; make is a script that comes to a Blob.
@@ -28,7 +33,9 @@ func (p *page) give(input, name, make string) {
 
 // drawn is a picture of that type, made by the browser.
 func drawn(kind string) string {
-	return fmt.Sprintf(`new Promise(done => { const c = document.createElement('canvas'); c.width = 60; c.height = 40; c.getContext('2d').fillRect(5, 5, 20, 20); c.toBlob(done, %q) })`, kind)
+	return fmt.Sprintf(
+		`new Promise(done => { const c = document.createElement('canvas'); c.width = 60; c.height = 40; `+
+			`c.getContext('2d').fillRect(5, 5, 20, 20); c.toBlob(done, %q) })`, kind)
 }
 
 func csv(text string) string { return fmt.Sprintf(`new Blob([%q], { type: 'text/csv' })`, text) }
@@ -40,7 +47,9 @@ func TestAPumpsPageKeepsWhatIsNoted(t *testing.T) {
 	p.keys("\n") // nothing written: said so, and the dialog stays
 	p.until(`document.querySelector('[role=dialog]')?.innerText.includes('is missing')`)
 	p.keys("Collar screws are worn\n")
-	p.until(`document.querySelector('[data-remarks]').innerText.includes('Collar screws are worn') && !document.querySelector('[role=dialog]')`)
+	p.until(
+		`document.querySelector('[data-remarks]').innerText.includes('Collar screws are worn') && ` +
+			`!document.querySelector('[role=dialog]')`)
 	p.press("Settled")
 	p.until(`document.activeElement?.dataset.line === 'done'`)
 	p.keys("New screws fitted\n")
@@ -85,19 +94,23 @@ func TestALimitSaysWhyItCounts(t *testing.T) {
 
 func TestTheRegisterIsTakenInWhole(t *testing.T) {
 	p := tab(t, "/shop")
-	p.give(`[data-file=pumps]`, "register.csv", csv("tag,name,plan\nZZ-900,Spare 1,internal-gear\nZZ-901,,internal-gear\n"))
+	p.give(`[data-file=pumps]`, "register.csv",
+		csv("tag,name,plan\nZZ-900,Spare 1,internal-gear\nZZ-901,,internal-gear\n"))
 	p.until(`document.querySelector('[data-csv-faults=pumps]')?.innerText.includes('line 3, name')`)
-	p.give(`[data-file=pumps]`, "register.csv", csv("tag;name;plan\nZZ-900;Spare 1;internal-gear\nZZ-901;Spare 2;internal-gear\n"))
+	p.give(`[data-file=pumps]`, "register.csv",
+		csv("tag;name;plan\nZZ-900;Spare 1;internal-gear\nZZ-901;Spare 2;internal-gear\n"))
 	p.until(`document.querySelector('[data-csv=pumps]')?.innerText.includes('2 added')`)
 	if got := p.text(`fetch('/api/v1/pumps/ZZ-900').then(r => String(r.status))`); got != "404" {
 		t.Errorf("a file that was only tried put the pump there: %s", got)
 	}
 	p.press("Take it in")
 	p.until(`document.querySelector('[data-csv=pumps]')?.innerText.includes('Taken in')`)
-	if got := p.text(`fetch('/api/v1/pumps/ZZ-901').then(r => r.json()).then(v => v.pump.kind)`); got != "Internal gear with packing" {
+	if got := p.text(
+		`fetch('/api/v1/pumps/ZZ-901').then(r => r.json()).then(v => v.pump.kind)`); got != "Internal gear with packing" {
 		t.Errorf("the pump is a %q", got)
 	}
-	p.give(`[data-file=limits]`, "limits.csv", csv("whose,of,limit,min,max,source\npump,ZZ-900,end-clearance,2,5 thou,Manual\n"))
+	p.give(`[data-file=limits]`, "limits.csv",
+		csv("whose,of,limit,min,max,source\npump,ZZ-900,end-clearance,2,5 thou,Manual\n"))
 	p.until(`document.querySelector('[data-csv-faults=limits]')?.innerText.includes('line 2, min')`)
 	p.give(`[data-file=job]`, "job.json", `new Blob(['{}'], { type: 'application/json' })`)
 	p.until(`document.body.innerText.includes('is no job of this kind')`)
@@ -112,12 +125,15 @@ func TestFindingThings(t *testing.T) {
 		p.text(`String(document.activeElement.select())`)
 		p.keys(words)
 		// What was found before stands until the new answer comes.
-		p.until(fmt.Sprintf(`document.querySelector('[data-job=%q]') && document.querySelectorAll('[data-job]').length < 6`, want))
+		p.until(fmt.Sprintf(`document.querySelector('[data-job=%q]') && document.querySelectorAll('[data-job]').length < 6`,
+			want))
 	}
 	// What was noted about a pump finds the pump.
 	p.text(`String(document.activeElement.select())`)
 	p.keys("weeps")
-	p.until(`document.querySelector('[data-pump-hits]')?.innerText.includes('LS-204') && document.body.innerText.includes('Nothing found')`)
+	p.until(
+		`document.querySelector('[data-pump-hits]')?.innerText.includes('LS-204') && ` +
+			`document.body.innerText.includes('Nothing found')`)
 	p.press("Show all jobs")
 	p.until(`document.querySelectorAll('[data-job]').length >= 18`)
 	if got := p.text(`fetch('/api/v1/jobs?sort=tag').then(r => r.json()).then(l => l[0].tag)`); got != "CW-310" {

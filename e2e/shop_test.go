@@ -10,7 +10,9 @@ import (
 
 // labelled is the box under a label of a form, as a script.
 func labelled(label string) string {
-	return fmt.Sprintf(`document.getElementById([...document.querySelectorAll('label')].find(l => l.textContent.trim() === %q)?.htmlFor)`, label)
+	return fmt.Sprintf(
+		`document.getElementById([...document.querySelectorAll('label')]
+			.find(l => l.textContent.trim() === %q)?.htmlFor)`, label)
 }
 
 // fill types into the box under a label, over what stands there.
@@ -24,12 +26,16 @@ func (p *page) fill(label, text string) {
 // choose takes a choice of the list under a label, as arrow keys and Enter do.
 func (p *page) choose(label, choice string) {
 	p.t.Helper()
-	list := fmt.Sprintf(`[...document.querySelectorAll('[role=combobox]')].find(c => c.getAttribute('aria-labelledby')?.split(' ').some(id => document.getElementById(id)?.textContent.trim() === %q))`, label)
+	list := fmt.Sprintf(
+		`[...document.querySelectorAll('[role=combobox]')].find(c => c.getAttribute('aria-labelledby')?.split(' `+
+			`').some(id => document.getElementById(id)?.textContent.trim() === %q))`, label)
 	p.until(list)
 	p.text(fmt.Sprintf(`(%s.focus(), '')`, list))
 	p.keys("\n")
 	p.until(fmt.Sprintf(`[...document.querySelectorAll('[role=option]')].some(o => o.textContent.trim() === %q)`, choice))
-	p.text(fmt.Sprintf(`String([...document.querySelectorAll('[role=option]')].find(o => o.textContent.trim() === %q).click())`, choice))
+	p.text(
+		fmt.Sprintf(
+			`String([...document.querySelectorAll('[role=option]')].find(o => o.textContent.trim() === %q).click())`, choice))
 	p.until(`!document.querySelector('[role=listbox]')`)
 }
 
@@ -91,7 +97,9 @@ func TestAShopBegins(t *testing.T) {
 	p.at("identify")
 	p.keys("77120\nleft-hand\n")
 	p.kept()
-	if got := p.text(`fetch('/api/v1/jobs/J-0001').then(r => r.json()).then(j => j.log.map(e => e.by.name).join(', '))`); got != "A. Moreau, A. Moreau" {
+	if got := p.text(
+		`fetch('/api/v1/jobs/J-0001').then(r => r.json()).then(j => j.log.map(e => e.by.name).join())`,
+	); got != "A. Moreau,A. Moreau" {
 		t.Errorf("entered by %s", got)
 	}
 }
@@ -107,7 +115,9 @@ func TestHowTheShopWorks(t *testing.T) {
 	p := tabOf(t, other, "p1", "/shop")
 	p.fill("Name of the shop", "Tern Rock, west wing")
 	p.choose("Bearings at a teardown", "May be reused when smooth and tight")
-	p.text(`fetch('/api/v1/shop').then(() => { dispatchEvent(new Event('visibilitychange')); dispatchEvent(new Event('focus')); return '' })`)
+	p.text(
+		`fetch('/api/v1/shop').then(() => { dispatchEvent(new Event('visibilitychange')); dispatchEvent(new ` +
+			`Event('focus')); return '' })`)
 	p.do(chromedp.Sleep(200 * time.Millisecond))
 	if got := p.text(labelled("Name of the shop") + `.value`); got != "Tern Rock, west wing" {
 		t.Errorf("what was typed became %q", got)
@@ -115,12 +125,14 @@ func TestHowTheShopWorks(t *testing.T) {
 	p.press("Keep")
 	p.says("Jobs opened from now on follow it")
 	p.until(`document.querySelector('header').innerText.includes('Tern Rock, west wing')`)
-	if got := p.text(`fetch('/api/v1/shop').then(r => r.json()).then(s => s.rules.schools['bearing-reuse'])`); got != "may-reuse" {
+	if got := p.text(
+		`fetch('/api/v1/shop').then(r => r.json()).then(s => s.rules.schools['bearing-reuse'])`); got != "may-reuse" {
 		t.Errorf("the school is %q", got)
 	}
 	// A job that was open says what it was opened under; a new one the new way.
 	openedUnder := func(path string) string {
-		return p.text(fmt.Sprintf(`fetch('/api/v1' + %s).then(r => r.json()).then(j => j.log[0].open.schools['bearing-reuse'])`, path))
+		return p.text(
+			fmt.Sprintf(`fetch('/api/v1' + %s).then(r => r.json()).then(j => j.log[0].open.schools['bearing-reuse'])`, path))
 	}
 	if got := openedUnder(`'/jobs/J-0005'`); got != "always-new" {
 		t.Errorf("the open job went over to %q", got)
@@ -155,7 +167,9 @@ func TestTheParts(t *testing.T) {
 	p := tab(t, "/jobs/J-0004")
 	p.until(`document.querySelector('[data-step]')`)
 	p.keys("\x1bi")
-	p.until(`location.pathname === '/jobs/J-0004/parts' && document.querySelector('[data-kit=used]')?.innerText.includes('Mechanical seal')`)
+	p.until(
+		`location.pathname === '/jobs/J-0004/parts' && ` +
+			`document.querySelector('[data-kit=used]')?.innerText.includes('Mechanical seal')`)
 	p.press("Back to the job")
 	p.until(`location.pathname === '/jobs/J-0004' && document.querySelector('[data-step]')`)
 	// One that was just received has all of its kit still to be ordered.
@@ -174,7 +188,9 @@ func TestKeysColoursUnits(t *testing.T) {
 	p.until(`!document.querySelector('[role=dialog]')`)
 	const background = `getComputedStyle(document.querySelector('main').parentElement).backgroundColor`
 	light := p.text(background)
-	p.text(`String(document.querySelector('button[aria-label*="olour" i], button[aria-label*="dark" i], button[aria-label*="light" i]').click())`)
+	p.text(
+		`String(document.querySelector('button[aria-label*="olour" i], button[aria-label*="dark" i], ` +
+			`button[aria-label*="light" i]').click())`)
 	p.until(fmt.Sprintf(`%s !== %q`, background, light))
 	p.text(`(localStorage.setItem('mui-mode', 'light'), '')`)
 	p.says("limit 40.0")

@@ -18,7 +18,10 @@ const compress: Plugin = {
       }
     }
     // go:embed wants a file here on a clean clone, and the build empties the folder.
-    writeFileSync(join(import.meta.dirname, 'dist/placeholder.txt'), "The front end is built into this folder by 'make build'.\n")
+    writeFileSync(
+      join(import.meta.dirname, 'dist/placeholder.txt'),
+      "The front end is built into this folder by 'make build'.\n",
+    )
   },
 }
 
@@ -31,7 +34,10 @@ export default defineConfig({
       output: {
         codeSplitting: {
           groups: [
-            { name: 'react', test: /node_modules\/(react|react-dom|react-router|scheduler|@tanstack)\// },
+            {
+              name: 'react',
+              test: /node_modules\/(react|react-dom|react-router|scheduler|@tanstack)\//,
+            },
           ],
         },
       },

@@ -38,6 +38,7 @@ func fill(ctx context.Context, args []string, out, errs io.Writer) error {
 	if err := demo.Load(ctx, path, *pumps, *jobs); err != nil {
 		return err
 	}
-	fmt.Fprintf(out, "%d jobs on %d pumps are in %s. Their logs hold only the opening; the lists show them as worked.\nStart it with: settle serve --data %s\n", *jobs, *pumps, path, *data)
+	fmt.Fprintf(out, "%d jobs on %d pumps are in %s. Their logs hold only the opening; the lists show them as "+
+		"worked.\nStart it with: settle serve --data %s\n", *jobs, *pumps, path, *data)
 	return nil
 }

@@ -66,13 +66,18 @@ func TestCommand(t *testing.T) {
 		{"an address that is taken", "", "serve --addr " + taken.Addr().String() + " --data " + dir, 1, "is taken"},
 		{"an argument too many", "", "serve now", 2, `"now"`},
 		{"a flag nobody knows", "", "serve --loud", 2, "loud"},
-		{"a good plan", "", "plan check ../../core/plan/plans/double-suction.yaml", 0, "double-suction.yaml: good: Double suction"},
-		{"a broken plan", "", "plan check ../../core/plan/testdata/broken/no-such-kind.yaml", 2, `no-such-kind.yaml:9: step s: kind is "polish"`},
-		{"the order of work", "", "plan show ../../core/plan/plans/close-coupled-hygienic.yaml --option seal-type=double", 0, "Rear flush seal"},
-		{"a choice there is not", "", "plan show ../../core/plan/plans/double-suction.yaml --option seat-pins=three", 2, "one of one, two"},
+		{"a good plan", "", "plan check ../../core/plan/plans/double-suction.yaml", 0,
+			"double-suction.yaml: good: Double suction"},
+		{"a broken plan", "", "plan check ../../core/plan/testdata/broken/no-such-kind.yaml", 2,
+			`no-such-kind.yaml:9: step s: kind is "polish"`},
+		{"the order of work", "", "plan show ../../core/plan/plans/close-coupled-hygienic.yaml --option seal-type=double",
+			0, "Rear flush seal"},
+		{"a choice there is not", "", "plan show ../../core/plan/plans/double-suction.yaml --option seat-pins=three", 2,
+			"one of one, two"},
 		{"a plan there is not", "", "plan show none.yaml", 2, "none.yaml"},
 		{"the schema", "", "plan schema", 0, `"$schema"`},
-		{"a shop of many jobs", "", "fill --jobs 40 --pumps 20 --data " + filepath.Join(dir, "many"), 0, "40 jobs on 20 pumps"},
+		{"a shop of many jobs", "", "fill --jobs 40 --pumps 20 --data " + filepath.Join(dir, "many"), 0,
+			"40 jobs on 20 pumps"},
 		{"one that is there already", "", "fill --jobs 40 --pumps 20 --data " + dir, 2, "is there already"},
 		{"fewer jobs than pumps", "", "fill --jobs 4 --pumps 20 --data " + dir, 2, "at least as many"},
 		{"verify", "", "verify " + shop, 0, "18 jobs checked, 0 broken"},
@@ -124,7 +129,8 @@ func TestDemoStartsIsKeptAndStops(t *testing.T) {
 		t.Fatal(err)
 	}
 	start("--fresh")
-	if status, out, _ := try(t, context.Background(), "", "verify", data); status != 0 || !strings.Contains(out, "18 jobs checked") {
+	if status, out, _ := try(t, context.Background(), "", "verify", data); status != 0 || !strings.Contains(out,
+		"18 jobs checked") {
 		t.Errorf("--fresh did not make it anew: %s", out)
 	}
 }

@@ -55,7 +55,8 @@ func checkPlans(files []string, out io.Writer) error {
 			fmt.Fprintln(out, err)
 			continue
 		}
-		fmt.Fprintf(out, "%s: good: %s, construction %s, version %d, %d steps\n", filepath.Base(file), p.Title, p.Construction, p.Version, p.Len())
+		fmt.Fprintf(out, "%s: good: %s, construction %s, version %d, %d steps\n", filepath.Base(file), p.Title,
+			p.Construction, p.Version, p.Len())
 	}
 	if broken > 0 {
 		return usageError(fmt.Sprintf("%d of %d plans cannot be used", broken, len(files)))

@@ -63,7 +63,8 @@ func start(ctx context.Context, command string, args []string, out, errs io.Writ
 		return err
 	}
 	defer shop.Close()
-	handler := &http.Server{Handler: server.New(shop, web.Dist()), ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 30 * time.Second, IdleTimeout: 2 * time.Minute}
+	handler := &http.Server{Handler: server.New(shop, web.Dist()), ReadHeaderTimeout: 5 * time.Second,
+		ReadTimeout: 30 * time.Second, IdleTimeout: 2 * time.Minute}
 	fmt.Fprintf(out, "Settle is at http://%s  (data in %s, Ctrl-C stops it)\n", listener.Addr(), *data)
 	done := make(chan error, 1)
 	go func() { done <- handler.Serve(listener) }()
@@ -90,11 +91,14 @@ func listen(addr string) (net.Listener, error) {
 		return nil, usageError(fmt.Sprintf("address %q is not understood: write one such as 127.0.0.1:8420", addr))
 	}
 	if !server.Loopback(host) {
-		return nil, usageError(fmt.Sprintf("address %q can be reached from other machines, and Settle has no sign-in yet, so anybody there could sign a job: use 127.0.0.1 or localhost", addr))
+		return nil,
+			usageError(fmt.Sprintf("address %q can be reached from other machines, and Settle has no sign-in yet, so "+
+				"anybody there could sign a job: use 127.0.0.1 or localhost", addr))
 	}
 	l, err := net.Listen("tcp", addr)
 	if errors.Is(err, syscall.EADDRINUSE) {
-		return nil, fmt.Errorf("address %s is taken: another Settle may be running; stop it, or choose another port with --addr 127.0.0.1:8421", addr)
+		return nil, fmt.Errorf("address %s is taken: another Settle may be running; stop it, or choose another port "+
+			"with --addr 127.0.0.1:8421", addr)
 	}
 	return l, err
 }

@@ -49,7 +49,8 @@ type side struct{ up, right float64 }
 func read(d gauge.Dial, path string) (side, []string, error) {
 	d.Indicator = gauge.Turns
 	if len(d.Readings) < 3 || d.Sweep != nil {
-		return side{}, nil, field.Errorf(path+".readings", "needs at least three places round the clock: 12, 3, 6 and 9, or three of them")
+		return side{}, nil, field.Errorf(path+".readings",
+			"needs at least three places round the clock: 12, 3, 6 and 9, or three of them")
 	}
 	r, err := d.Run()
 	if err != nil {
@@ -140,7 +141,8 @@ type StraightEdge struct {
 // State works out the axis from steps and gaps.
 func (m StraightEdge) State() (State, []string, error) {
 	if m.Diameter <= 0 {
-		return State{}, nil, field.Errorf("diameter", "must be more than nothing: the hub's diameter where the gap is measured")
+		return State{}, nil, field.Errorf("diameter", "must be more than nothing: the hub's diameter where the gap is "+
+			"measured")
 	}
 	step := func(near, far *quantity.Length, path string) (float64, error) {
 		switch {

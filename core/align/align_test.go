@@ -20,7 +20,8 @@ func ptr(l quantity.Length) *quantity.Length { return &l }
 // quarters is a dial read at 12, 3, 6 and 9, in µm.
 func quarters(surface gauge.Surface, at12, at3, at6, at9 quantity.Length) gauge.Dial {
 	return gauge.Dial{Surface: surface, Indicator: gauge.Turns, Graduation: 10 * um, Readings: []gauge.Reading{
-		{Degrees: 0, Value: at12 * um}, {Degrees: 90, Value: at3 * um}, {Degrees: 180, Value: at6 * um}, {Degrees: 270, Value: at9 * um},
+		{Degrees: 0, Value: at12 * um}, {Degrees: 90, Value: at3 * um}, {Degrees: 180, Value: at6 * um}, {Degrees: 270,
+			Value: at9 * um},
 	}}
 }
 
@@ -106,7 +107,8 @@ func TestMovesBringItTrue(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if grown.Front != (Move{-450 * um, 80 * um}) || grown.Back != (Move{-750 * um, 230 * um}) || grown.Target.Vertical.Offset != -150*um {
+	if grown.Front != (Move{-450 * um, 80 * um}) || grown.Back != (Move{-750 * um, 230 * um}) ||
+		grown.Target.Vertical.Offset != -150*um {
 		t.Errorf("even growth: got %+v", grown)
 	}
 	// Only the back grows, 0.30 over the 300 mm between the feet: cold the axis
@@ -115,7 +117,8 @@ func TestMovesBringItTrue(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if tilted.Front != (Move{}) || tilted.Back != (Move{Shim: -300 * um}) || tilted.Target.Vertical.Offset != 200*um || MmPerM(tilted.Target.Vertical.Slope) != -1 {
+	if tilted.Front != (Move{}) || tilted.Back != (Move{Shim: -300 * um}) || tilted.Target.Vertical.Offset != 200*um ||
+		MmPerM(tilted.Target.Vertical.Slope) != -1 {
 		t.Errorf("growth at the back: got %+v", tilted)
 	}
 	// A target comes on top, and standing on it nothing moves.
@@ -135,7 +138,8 @@ func TestMovedItReadsNothing(t *testing.T) {
 			t.Fatal(err)
 		}
 		slope := float64(m.Back.Shim-m.Front.Shim) / float64(feet.Back-feet.Front)
-		after := Axis{s.Vertical.Offset + m.Front.Shim - quantity.Length(math.Round(slope*float64(feet.Front))), s.Vertical.Slope + slope}
+		after := Axis{s.Vertical.Offset + m.Front.Shim - quantity.Length(math.Round(slope*float64(feet.Front))),
+			s.Vertical.Slope + slope}
 		if after.Offset.Abs() > 2 || math.Abs(after.Slope) > 1e-8 {
 			t.Errorf("%+v: after the moves %+v", s, after)
 		}
@@ -147,7 +151,8 @@ func TestTolerance(t *testing.T) {
 		rpm    float64
 		offset quantity.Length
 		ok     bool
-	}{{600, 180 * um, true}, {1450, 90 * um, true}, {1500, 90 * um, true}, {1750, 75 * um, true}, {2950, 45 * um, true}, {3550, 40 * um, true}, {7200, 0, false}, {0, 0, false}} {
+	}{{600, 180 * um, true}, {1450, 90 * um, true}, {1500, 90 * um, true}, {1750, 75 * um, true}, {2950, 45 * um, true},
+		{3550, 40 * um, true}, {7200, 0, false}, {0, 0, false}} {
 		got, ok := ForSpeed(tt.rpm)
 		if ok != tt.ok || got.Offset != tt.offset || ok && got.Source == "" {
 			t.Errorf("%g rpm: got %+v, %v", tt.rpm, got, ok)
@@ -186,7 +191,8 @@ func TestRefuses(t *testing.T) {
 		{"two places", "on_pump.readings", ReverseDials{ok, Rim{few.Dial, -50 * mm}}},
 		{"no diameter", "face.diameter", RimFace{ok, ok.Dial, 0}},
 		{"no gap at 6", "gap.6", StraightEdge{Quarters{At12: ptr(0), At3: ptr(0)}, Quarters{At12: ptr(0)}, mm}},
-		{"a gap below nothing", "gap.12", StraightEdge{Quarters{At12: ptr(0), At3: ptr(0)}, Quarters{ptr(-1), ptr(0), ptr(0), ptr(0)}, mm}},
+		{"a gap below nothing", "gap.12", StraightEdge{Quarters{At12: ptr(0), At3: ptr(0)}, Quarters{ptr(-1), ptr(0),
+			ptr(0), ptr(0)}, mm}},
 		{"no step", "step.12", StraightEdge{Quarters{}, Quarters{}, mm}},
 	} {
 		if _, _, err := tt.from.State(); err == nil || !strings.Contains(err.Error(), tt.want) {

@@ -34,10 +34,12 @@ const maxSlope = 0.2
 // target, where given, comes on top (nil for dead true).
 func Correct(s State, feet Feet, growth Growth, target *State) (Moves, error) {
 	if feet.Front == feet.Back {
-		return Moves{}, field.Errorf("feet.back", "is where the front feet stand: write the distance from the coupling's centre to each pair")
+		return Moves{}, field.Errorf("feet.back", "is where the front feet stand: write the distance from the "+
+			"coupling's centre to each pair")
 	}
 	if math.Abs(s.Vertical.Slope) > maxSlope || math.Abs(s.Horizontal.Slope) > maxSlope {
-		return Moves{}, field.Errorf("", "the angle comes to more than one in five, which no coupling turns at: look at the units, the diameter and the distances")
+		return Moves{}, field.Errorf("", "the angle comes to more than one in five, which no coupling turns at: look "+
+			"at the units, the diameter and the distances")
 	}
 	var m Moves
 	if target != nil {
@@ -112,7 +114,8 @@ func Judge(left State, uncertainty quantity.Length, t *Tolerance) (offset, angle
 	worst := max(left.Vertical.Offset.Abs(), left.Horizontal.Offset.Abs())
 	offset = judge.Length(worst, uncertainty, judge.Bounds{Max: &t.Offset})
 	// An angle in mm per m is a length over a metre.
-	steep := quantity.Length(math.Round(max(math.Abs(left.Vertical.Slope), math.Abs(left.Horizontal.Slope)) * float64(1000*quantity.Millimetre)))
+	steep := quantity.Length(math.Round(max(math.Abs(left.Vertical.Slope),
+		math.Abs(left.Horizontal.Slope)) * float64(1000*quantity.Millimetre)))
 	top := quantity.Length(math.Round(t.Angle * float64(quantity.Millimetre)))
 	return offset, judge.Length(steep, 0, judge.Bounds{Max: &top})
 }

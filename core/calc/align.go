@@ -128,7 +128,8 @@ func (in *turnedIn) dial(r *gauge.Reader, name string, surface gauge.Surface, gr
 			}
 		}
 	}
-	d := below.Dial(gauge.DialForm{Graduation: graduation, Readings: in.Readings, BackToStart: in.BackToStart, Sag: in.Sag})
+	d := below.Dial(gauge.DialForm{Graduation: graduation, Readings: in.Readings, BackToStart: in.BackToStart,
+		Sag: in.Sag})
 	d.Surface, d.Indicator = surface, gauge.Turns
 	for _, e := range below.Errors {
 		if e.Field != "graduation" { // told once, at the top
@@ -194,7 +195,8 @@ func (in alignIn) others(r *gauge.Reader) {
 	}{
 		{"on_driver", reverseDials, in.OnDriver != nil}, {"on_pump", reverseDials, in.OnPump != nil},
 		{"rim", rimAndFace, in.Rim != nil}, {"face", rimAndFace, in.Face != nil},
-		{"step", straightEdge, in.Step != nil}, {"gap", straightEdge, in.Gap != nil}, {"diameter", straightEdge, in.Diameter.Given()},
+		{"step", straightEdge, in.Step != nil}, {"gap", straightEdge, in.Gap != nil}, {"diameter", straightEdge,
+			in.Diameter.Given()},
 		{"vertical", laser, in.Vertical != nil}, {"horizontal", laser, in.Horizontal != nil},
 	} {
 		if g.given && g.method != in.Method {
@@ -207,7 +209,8 @@ func (in alignIn) solve(r *gauge.Reader) (answer, error) {
 	switch in.Method {
 	case reverseDials, rimAndFace, straightEdge, laser:
 	default:
-		return nil, field.Errorf("method", "is %q: write %s, %s, %s or %s", in.Method, reverseDials, rimAndFace, straightEdge, laser)
+		return nil, field.Errorf("method", "is %q: write %s, %s, %s or %s", in.Method, reverseDials, rimAndFace,
+			straightEdge, laser)
 	}
 	in.others(r)
 	var graduation quantity.Length
@@ -235,9 +238,11 @@ func (in alignIn) solve(r *gauge.Reader) (answer, error) {
 		}
 		read = m
 	case straightEdge:
-		read = align.StraightEdge{Step: in.Step.quarters(r, "step"), Gap: in.Gap.quarters(r, "gap"), Diameter: r.Needed("diameter", in.Diameter)}
+		read = align.StraightEdge{Step: in.Step.quarters(r, "step"), Gap: in.Gap.quarters(r, "gap"),
+			Diameter: r.Needed("diameter", in.Diameter)}
 	case laser:
-		state = align.State{Vertical: in.Vertical.axis(r, "vertical", true), Horizontal: in.Horizontal.axis(r, "horizontal", true)}
+		state = align.State{Vertical: in.Vertical.axis(r, "vertical", true), Horizontal: in.Horizontal.axis(r, "horizontal",
+			true)}
 		uncertainty = gauge.DirectUncertainty(graduation)
 	}
 	feet, growth, target, tolerance := in.rest(r)
@@ -273,7 +278,8 @@ func (in alignIn) solve(r *gauge.Reader) (answer, error) {
 	return out, nil
 }
 
-func (in alignIn) rest(r *gauge.Reader) (feet align.Feet, growth align.Growth, target *align.State, tolerance *align.Tolerance) {
+func (in alignIn) rest(r *gauge.Reader) (feet align.Feet, growth align.Growth, target *align.State,
+	tolerance *align.Tolerance) {
 	if in.Feet == nil {
 		need(r, "feet", "the distances of the driver's front and back feet from the coupling's centre")
 	} else {
@@ -284,14 +290,16 @@ func (in alignIn) rest(r *gauge.Reader) (feet align.Feet, growth align.Growth, t
 			name string
 			in   quantity.Typed
 			into *quantity.Length
-		}{{"driver_front", g.DriverFront, &growth.DriverFront}, {"driver_back", g.DriverBack, &growth.DriverBack}, {"pump", g.Pump, &growth.Pump}} {
+		}{{"driver_front", g.DriverFront, &growth.DriverFront}, {"driver_back", g.DriverBack, &growth.DriverBack},
+			{"pump", g.Pump, &growth.Pump}} {
 			if l := r.Optional(gauge.Named("growth."+x.name), x.in); l != nil {
 				*x.into = *l
 			}
 		}
 	}
 	if in.Target != nil {
-		target = &align.State{Vertical: in.Target.Vertical.axis(r, "target.vertical", false), Horizontal: in.Target.Horizontal.axis(r, "target.horizontal", false)}
+		target = &align.State{Vertical: in.Target.Vertical.axis(r, "target.vertical", false),
+			Horizontal: in.Target.Horizontal.axis(r, "target.horizontal", false)}
 	}
 	switch t := in.Tolerance; {
 	case t != nil:
@@ -354,7 +362,8 @@ func (out *alignOut) say(w *Words) {
 	for _, p := range []struct {
 		name     string
 		is, left axisOut
-	}{{"Up and down", out.State.Vertical, out.Left.Vertical}, {"Side to side", out.State.Horizontal, out.Left.Horizontal}} {
+	}{{"Up and down", out.State.Vertical, out.Left.Vertical}, {"Side to side", out.State.Horizontal,
+		out.Left.Horizontal}} {
 		w.row(p.name+", at the coupling", offAngle(p.is))
 		if p.is != p.left {
 			w.row(p.name+", from its target", offAngle(p.left))
@@ -366,7 +375,8 @@ func (out *alignOut) say(w *Words) {
 	}
 	w.warn(out.Warnings)
 	if out.Result == judge.Out {
-		w.line("Shims first, then the sides; draw the feet up in a crossing pattern and read everything again. A foot that lifts when its bolt is slackened is soft: shim it before the rest.")
+		w.line("Shims first, then the sides; draw the feet up in a crossing pattern and read everything again. A foot " +
+			"that lifts when its bolt is slackened is soft: shim it before the rest.")
 	}
 }
 

@@ -36,7 +36,8 @@ func (in heatIn) solve(r *gauge.Reader) (answer, error) {
 		h.Ambient = *in.Ambient
 	}
 	if in.Cap == nil {
-		r.Errors.Add("cap_c", fmt.Errorf("is missing: what the weakest part may take in °C: 120 for an open bearing, 80 for one greased and sealed at the factory"))
+		r.Errors.Add("cap_c", fmt.Errorf("is missing: what the weakest part may take in °C: 120 for an open bearing, "+
+			"80 for one greased and sealed at the factory"))
 	} else {
 		h.Cap = *in.Cap
 	}
@@ -47,7 +48,8 @@ func (in heatIn) solve(r *gauge.Reader) (answer, error) {
 	if err != nil {
 		return nil, err
 	}
-	out := &heatOut{round(x.Target, 1), round(setting.Fahrenheit(x.Target), 1), "ok", round(x.Spare, 1), h.Ambient, h.Cap, x.Clearance}
+	out := &heatOut{round(x.Target, 1), round(setting.Fahrenheit(x.Target), 1), "ok", round(x.Spare, 1), h.Ambient,
+		h.Cap, x.Clearance}
 	if x.OverCap {
 		out.Result = "over-cap"
 	}
@@ -62,14 +64,17 @@ func (out *heatOut) say(w *Words) {
 	switch {
 	case out.Result == "over-cap":
 		w.Verdict, w.Headline = string(judge.Out), quantity.Plainly("Hotter than the weakest part may get: do not heat it")
-		w.line("Use a press, or a cold shaft with its own cautions: cold burns, no air to breathe near the coolant, water on thawing.")
+		w.line("Use a press, or a cold shaft with its own cautions: cold burns, no air to breathe near the coolant, " +
+			"water on thawing.")
 	case out.TargetC <= out.ambient:
 		w.Verdict, w.Headline = string(judge.Within), quantity.Plainly("No heat needed: it does not grip")
 	default:
 		w.Verdict, w.Headline = string(judge.Within), quantity.Plainly(number(out.SpareC, 1)+" °C below the cap")
 	}
-	w.line("A bearing at fitting temperature burns: insulated gloves, never an open flame. Read the temperature on the inner ring, demagnetise after induction.")
-	w.line("Slide it home at once and hold it against the shoulder, nut snug while hot. Final tighten below 40 °C; a thin leaf must not enter at the shoulder; only then bend the tab.")
+	w.line("A bearing at fitting temperature burns: insulated gloves, never an open flame. Read the temperature on " +
+		"the inner ring, demagnetise after induction.")
+	w.line("Slide it home at once and hold it against the shoulder, nut snug while hot. Final tighten below 40 °C; " +
+		"a thin leaf must not enter at the shoulder; only then bend the tab.")
 }
 
 type greaseIn struct {

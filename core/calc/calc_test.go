@@ -108,34 +108,59 @@ func TestRefusals(t *testing.T) {
 		{"unknown field", "length", `{"text":"2 thou","colour":1}`, "colour", "not a field"},
 		{"text is a number", "length", `{"text":2}`, "text", "quotes"},
 		{"no such unit", "length", `{"text":"2","unit":"furlong"}`, "unit", "thou"},
-		{"unknown field deep down", "runout", `{"readings":[{"clock":"12","value":"0 thou","x":1}]}`, "readings[0].x", "not a field"},
-		{"a bare text in a reading", "runout", `{"graduation":"1 thou","surface":"rim","indicator":"fixed","readings":[{"clock":"12","value":"0 thou"},{"clock":"3","value":"2"}]}`, "readings[1].value", "no unit"},
+		{"unknown field deep down", "runout", `{"readings":[{"clock":"12","value":"0 thou","x":1}]}`, "readings[0].x",
+			"not a field"},
+		{"a bare text in a reading", "runout",
+			`{"graduation":"1 thou","surface":"rim","indicator":"fixed","readings":[{"clock":"12","value":"0 thou"},` +
+				`{"clock":"3","value":"2"}]}`, "readings[1].value", "no unit"},
 		{"a null in a list", "runout", `{"readings":[null]}`, "readings[0]", "null"},
-		{"no graduation", "runout", `{"surface":"rim","indicator":"fixed","sweep":{"low":"0 mm","high":"1 mm"}}`, "graduation", "missing"},
-		{"twice the same place", "runout", `{"graduation":"1 thou","surface":"rim","indicator":"fixed","readings":[{"clock":"12","value":"0 thou"},{"deg":359.5,"value":"2 thou"}]}`, "readings[1]", "same place"},
-		{"hour 13", "runout", `{"graduation":"1 thou","surface":"rim","indicator":"fixed","readings":[{"clock":"13","value":"0 thou"},{"clock":"3","value":"2 thou"}]}`, "readings[0].clock", "1 to 12"},
-		{"sag above zero", "runout", `{"graduation":"1 thou","surface":"rim","indicator":"turns","sag":"1 thou","readings":[{"clock":"12","value":"0 thou"},{"clock":"3","value":"2 thou"}]}`, "sag", "minus"},
-		{"low over high", "runout", `{"graduation":"1 thou","surface":"rim","indicator":"fixed","sweep":{"low":"1 mm","high":"0 mm"}}`, "sweep", "low"},
-		{"min over max", "float", `{"graduation":"1 thou","trials":[{"in":"0 mm","out":"1 mm"}],"limit":{"min":"2 mm","max":"1 mm"}}`, "limit", "min"},
+		{"no graduation", "runout", `{"surface":"rim","indicator":"fixed","sweep":{"low":"0 mm","high":"1 mm"}}`,
+			"graduation", "missing"},
+		{"twice the same place", "runout",
+			`{"graduation":"1 thou","surface":"rim","indicator":"fixed","readings":[{"clock":"12","value":"0 thou"},` +
+				`{"deg":359.5,"value":"2 thou"}]}`, "readings[1]", "same place"},
+		{"hour 13", "runout",
+			`{"graduation":"1 thou","surface":"rim","indicator":"fixed","readings":[{"clock":"13","value":"0 thou"},` +
+				`{"clock":"3","value":"2 thou"}]}`, "readings[0].clock", "1 to 12"},
+		{"sag above zero", "runout",
+			`{"graduation":"1 thou","surface":"rim","indicator":"turns","sag":"1 thou","readings":[{"clock":"12",` +
+				`"value":"0 thou"},{"clock":"3","value":"2 thou"}]}`, "sag", "minus"},
+		{"low over high", "runout",
+			`{"graduation":"1 thou","surface":"rim","indicator":"fixed","sweep":{"low":"1 mm","high":"0 mm"}}`, "sweep", "low"},
+		{"min over max", "float",
+			`{"graduation":"1 thou","trials":[{"in":"0 mm","out":"1 mm"}],"limit":{"min":"2 mm","max":"1 mm"}}`, "limit", "min"},
 		{"no trials", "float", `{"graduation":"1 thou","trials":[]}`, "trials", "one push"},
 		{"half a trial", "float", `{"graduation":"1 thou","trials":[{"in":"0 mm"}]}`, "trials[0].out", "missing"},
 		{"a blank", "float", `{"graduation":"1 thou","trials":[{"in":"0 mm","out":""}]}`, "trials[0].out", "empty"},
 		{"half a bracket", "gap", `{"positions":[{"at":"vane 1","go":"12 thou"}]}`, "positions[0].no_go", "missing"},
-		{"bracket shut", "gap", `{"positions":[{"at":"vane 1","go":"12 thou","no_go":"12 thou"}]}`, "positions[0].no_go", "thicker"},
+		{"bracket shut", "gap", `{"positions":[{"at":"vane 1","go":"12 thou","no_go":"12 thou"}]}`, "positions[0].no_go",
+			"thicker"},
 		{"leaf and value", "gap", `{"positions":[{"at":"vane 1","go":"12 thou","value":"12 thou"}]}`, "positions[0]", "both"},
 		{"a value wants its graduation", "gap", `{"positions":[{"at":"vane 1","value":"12 thou"}]}`, "graduation", "missing"},
 		{"a place without a name", "gap", `{"positions":[{"go":"12 thou","no_go":"13 thou"}]}`, "positions[0].at", "missing"},
-		{"an empty kit", "shim", `{"kit":[],"measured":"31 thou","adding":"opens","target":{"max":"30 thou"}}`, "kit", "is empty"},
-		{"a shim without its count", "shim", `{"kit":[{"thickness":"2 thou"}],"measured":"31 thou","adding":"opens","target":{"max":"30 thou"}}`, "kit[0].count", "missing"},
-		{"adding what", "shim", `{"kit":[{"thickness":"2 thou","count":1}],"measured":"31 thou","adding":"up","target":{"max":"30 thou"}}`, "adding", "opens"},
-		{"no window", "shim", `{"kit":[{"thickness":"2 thou","count":1}],"measured":"31 thou","adding":"opens"}`, "target", "missing"},
-		{"free thin, tight thick", "shim-trial", `{"packs":["0 thou","2 thou","3 thou"],"trials":[{"pack":"2 thou","turns":"free"},{"pack":"3 thou","turns":"binds"}]}`, "trials", "free"},
-		{"a turn of no name", "shim-trial", `{"packs":["0 thou"],"trials":[{"pack":"0 thou","turns":"well"}]}`, "trials[0].turns", "free"},
+		{"an empty kit", "shim", `{"kit":[],"measured":"31 thou","adding":"opens","target":{"max":"30 thou"}}`, "kit",
+			"is empty"},
+		{"a shim without its count", "shim",
+			`{"kit":[{"thickness":"2 thou"}],"measured":"31 thou","adding":"opens","target":{"max":"30 thou"}}`,
+			"kit[0].count", "missing"},
+		{"adding what", "shim",
+			`{"kit":[{"thickness":"2 thou","count":1}],"measured":"31 thou","adding":"up","target":{"max":"30 thou"}}`,
+			"adding", "opens"},
+		{"no window", "shim", `{"kit":[{"thickness":"2 thou","count":1}],"measured":"31 thou","adding":"opens"}`, "target",
+			"missing"},
+		{"free thin, tight thick", "shim-trial",
+			`{"packs":["0 thou","2 thou","3 thou"],"trials":[{"pack":"2 thou","turns":"free"},{"pack":"3 thou",` +
+				`"turns":"binds"}]}`, "trials", "free"},
+		{"a turn of no name", "shim-trial", `{"packs":["0 thou"],"trials":[{"pack":"0 thou","turns":"well"}]}`,
+			"trials[0].turns", "free"},
 		{"measured against nothing", "setting", `{"measured":"1.5 in","graduation":"1/64 in"}`, "setting", "missing"},
 		{"shift without a head", "setting", `{"setting":"1.5 in","shift":"8 thou"}`, "head", "impeller-side"},
 		{"nothing to set", "setting", `{}`, "setting", "missing"},
-		{"a class of the other part", "fit", `{"part":"shaft","nominal":"50 mm","class":"H7","readings":[{"plane":"A","value":"50 mm"}],"graduation":1}`, "class", "k5"},
-		{"no part", "fit", `{"nominal":"50 mm","class":"H7","readings":[{"plane":"A","value":"50 mm"}],"graduation":1}`, "part", "shaft or housing"},
+		{"a class of the other part", "fit",
+			`{"part":"shaft","nominal":"50 mm","class":"H7","readings":[{"plane":"A","value":"50 mm"}],"graduation":1}`,
+			"class", "k5"},
+		{"no part", "fit", `{"nominal":"50 mm","class":"H7","readings":[{"plane":"A","value":"50 mm"}],"graduation":1}`,
+			"part", "shaft or housing"},
 		{"no cap", "heat", `{"bore":"50 mm","interference":"18 um"}`, "cap_c", "missing"},
 		{"no torque", "torque", `{"bolts":8}`, "torque", "missing"},
 		{"torque without a unit", "torque", `{"torque":"30"}`, "torque", "N·m"},
@@ -145,17 +170,31 @@ func TestRefusals(t *testing.T) {
 		{"no travel", "lateral", `{"pitch":"2 mm"}`, "travel", "missing"},
 		{"which hand", "lateral", `{"travel":"1 mm","pitch":"2 mm","hand":"both"}`, "hand", "right"},
 		{"taps that fall", "drip", `{"taps_s":[0,2,1]}`, "taps_s[2]", "later"},
-		{"no hours", "wear", `{"history":[{"clearance":"1 mm"},{"hours":5,"clearance":"2 mm"}],"limit":{"max":"3 mm"},"planned_hours":1}`, "history[0].hours", "missing"},
-		{"no limit to wear to", "wear", `{"history":[{"hours":0,"clearance":"1 mm"},{"hours":5,"clearance":"2 mm"}],"planned_hours":1}`, "limit.max", "missing"},
+		{"no hours", "wear",
+			`{"history":[{"clearance":"1 mm"},{"hours":5,"clearance":"2 mm"}],"limit":{"max":"3 mm"},"planned_hours":1}`,
+			"history[0].hours", "missing"},
+		{"no limit to wear to", "wear",
+			`{"history":[{"hours":0,"clearance":"1 mm"},{"hours":5,"clearance":"2 mm"}],"planned_hours":1}`, "limit.max",
+			"missing"},
 		{"no new clearance", "ring", `{"bore":["1 mm"],"hub":["1 mm"],"graduation":1}`, "new", "missing"},
-		{"a factor of nothing", "ring", `{"bore":["1 mm"],"hub":["1 mm"],"graduation":1,"new":5,"factor":0}`, "factor", "times"},
-		{"a gun that gives nothing", "grease", `{"outside":"110 mm","width":"27 mm","gun_g_per_stroke":0}`, "gun_g_per_stroke", "stroke"},
+		{"a factor of nothing", "ring", `{"bore":["1 mm"],"hub":["1 mm"],"graduation":1,"new":5,"factor":0}`, "factor",
+			"times"},
+		{"a gun that gives nothing", "grease", `{"outside":"110 mm","width":"27 mm","gun_g_per_stroke":0}`,
+			"gun_g_per_stroke", "stroke"},
 		{"no such method", "align", `{"method":"eye"}`, "method", "laser"},
-		{"no feet", "align", `{"method":"laser","vertical":{"offset":0,"angle_mm_per_m":0},"horizontal":{"offset":0,"angle_mm_per_m":0}}`, "feet", "missing"},
-		{"of another method", "align", `{"method":"laser","rim":{},"vertical":{"offset":0,"angle_mm_per_m":0},"horizontal":{"offset":0,"angle_mm_per_m":0},"feet":{"front":1000,"back":2000}}`, "rim", "rim-and-face"},
-		{"a blank deep in a dial", "align", strings.Replace(dials, `"value":-155`, `"value":""`, 1), "on_driver.readings[1].value", "empty"},
-		{"one dial of two", "align", `{"method":"reverse-dials","graduation":10,` + feet + `,"on_driver":{"at":1,"readings":[{"clock":"12","value":0},{"clock":"3","value":0},{"clock":"6","value":0},{"clock":"9","value":0}]}}`, "on_pump", "missing"},
-		{"a length beyond reason", "gap", `{"positions":[{"at":"x","go":1e300,"no_go":"13 thou"}]}`, "positions[0].go", "kilometre"},
+		{"no feet", "align",
+			`{"method":"laser","vertical":{"offset":0,"angle_mm_per_m":0},"horizontal":{"offset":0,"angle_mm_per_m":0}}`,
+			"feet", "missing"},
+		{"of another method", "align",
+			`{"method":"laser","rim":{},"vertical":{"offset":0,"angle_mm_per_m":0},"horizontal":{"offset":0,` +
+				`"angle_mm_per_m":0},"feet":{"front":1000,"back":2000}}`, "rim", "rim-and-face"},
+		{"a blank deep in a dial", "align", strings.Replace(dials, `"value":-155`, `"value":""`, 1),
+			"on_driver.readings[1].value", "empty"},
+		{"one dial of two", "align", `{"method":"reverse-dials","graduation":10,` + feet +
+			`,"on_driver":{"at":1,"readings":[{"clock":"12","value":0},{"clock":"3","value":0},{"clock":"6","value":0},` +
+			`{"clock":"9","value":0}]}}`, "on_pump", "missing"},
+		{"a length beyond reason", "gap", `{"positions":[{"at":"x","go":1e300,"no_go":"13 thou"}]}`, "positions[0].go",
+			"kilometre"},
 	}
 	for _, tt := range tests {
 		out, err := Run(tt.kind, []byte(tt.in))
@@ -234,7 +273,8 @@ func TestPreviewSaysWhatRunAnswers(t *testing.T) {
 			t.Errorf("%s %s: the screen has %s, the command %s", c.Kind, c.In, b, a)
 		}
 		w := look.Words
-		if w.Main.Name == "" || w.Main.Value.Thou == "" || w.Main.Value.Mm == "" || !strings.Contains(look.Text.Thou, w.Main.Name) || strings.Contains(look.Text.Mm, "%!") {
+		if w.Main.Name == "" || w.Main.Value.Thou == "" || w.Main.Value.Mm == "" || !strings.Contains(look.Text.Thou,
+			w.Main.Name) || strings.Contains(look.Text.Mm, "%!") {
 			t.Errorf("%s %s: says %+v", c.Kind, c.In, look)
 		}
 		for _, r := range w.Rows {
@@ -251,7 +291,8 @@ func TestPreviewSaysWhatRunAnswers(t *testing.T) {
 
 // Half-typed, a screen gets each field that is missing and the echo of the rest.
 func TestPreviewOfAHalfFilledForm(t *testing.T) {
-	look := Preview("float", []byte(`{"graduation":"1","trials":[{"in":"0","out":"2 1/2"},{"in":"","out":"x"}]}`), quantity.UnitThou)
+	look := Preview("float", []byte(`{"graduation":"1","trials":[{"in":"0","out":"2 1/2"},{"in":"","out":"x"}]}`),
+		quantity.UnitThou)
 	var fields []string
 	for _, e := range look.Errors {
 		fields = append(fields, e.Field)

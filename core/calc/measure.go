@@ -105,7 +105,8 @@ func (in runoutIn) solve(r *gauge.Reader) (answer, error) {
 }
 
 func (out *runoutOut) say(w *Words) {
-	name := map[gauge.Surface]string{gauge.Rim: "Run-out, TIR", gauge.Bore: "Concentricity, TIR", gauge.Face: "Face, total reading"}[out.dial.Surface]
+	name := map[gauge.Surface]string{gauge.Rim: "Run-out, TIR", gauge.Bore: "Concentricity, TIR",
+		gauge.Face: "Face, total reading"}[out.dial.Surface]
 	w.measure(name, out.run.Measured())
 	w.judged(out.verdict, out.bounds)
 	w.length("Highest − lowest", &out.TIR)
@@ -154,7 +155,8 @@ func (in floatIn) solve(r *gauge.Reader) (answer, error) {
 		return nil, err
 	}
 	v := judge.Length(x.Mean, x.Uncertainty, bounds)
-	return &floatOut{x.Mean, x.Spread, verdict(v), list(x.Warnings), list(judge.NextPlay(trials, graduation, x, v)), v, bounds}, nil
+	return &floatOut{x.Mean, x.Spread, verdict(v), list(x.Warnings), list(judge.NextPlay(trials, graduation, x, v)), v,
+		bounds}, nil
 }
 
 func (out *floatOut) say(w *Words) {
@@ -215,7 +217,8 @@ func (in gapIn) solve(r *gauge.Reader) (answer, error) {
 	for i, p := range judged.Places {
 		places[i] = placeOut{p.At, p.Low, p.High, p.Result, p.NextLeaf}
 	}
-	return &gapOut{places, x.Lowest, x.Highest, x.Spread, judged.Result, list(judged.Warnings), list(judge.NextOpenings(judged, graduation, bounds)), bounds}, nil
+	return &gapOut{places, x.Lowest, x.Highest, x.Spread, judged.Result, list(judged.Warnings),
+		list(judge.NextOpenings(judged, graduation, bounds)), bounds}, nil
 }
 
 func (out *gapOut) say(w *Words) {
@@ -286,7 +289,8 @@ func (in ringIn) solve(r *gauge.Reader) (answer, error) {
 	}
 	limit := quantity.Length(float64(fresh)*factor + 0.5)
 	v := judge.Length(x.Clearance, x.Uncertainty, judge.Bounds{Max: &limit})
-	return &ringOut{x.Clearance, limit, x.BoreOval, x.HubOval, verdict(v), factor, v, judge.NextPlay(make([]gauge.Trial, 3), graduation, gauge.Float{}, v)}, nil
+	return &ringOut{x.Clearance, limit, x.BoreOval, x.HubOval, verdict(v), factor, v,
+		judge.NextPlay(make([]gauge.Trial, 3), graduation, gauge.Float{}, v)}, nil
 }
 
 func (out *ringOut) say(w *Words) {

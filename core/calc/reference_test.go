@@ -21,7 +21,8 @@ var units = []struct {
 	name     string
 	um       *big.Rat
 	decimals int
-}{{"um", big.NewRat(1, 1), 1}, {"µm", big.NewRat(1, 1), 2}, {"mm", big.NewRat(1000, 1), 4}, {"thou", big.NewRat(254, 10), 2}, {"in", big.NewRat(25400, 1), 5}, {`"`, big.NewRat(25400, 1), 5}}
+}{{"um", big.NewRat(1, 1), 1}, {"µm", big.NewRat(1, 1), 2}, {"mm", big.NewRat(1000, 1), 4},
+	{"thou", big.NewRat(254, 10), 2}, {"in", big.NewRat(25400, 1), 5}, {`"`, big.NewRat(25400, 1), 5}}
 
 // length is a length near um, as it is typed and in micrometres.
 func (d drawn) length(um float64) (any, *big.Rat) {
@@ -140,7 +141,8 @@ var secondHand = map[string]func(d drawn) (in, out map[string]any){
 			warnings = append(warnings, "not-repeating")
 		}
 		m := nano(mean(plays))
-		return in, map[string]any{"mean_um": num(m), "spread_um": num(spread(plays)), "verdict": judgedBy(m, bounds, num(g)*math.Sqrt(2./3)), "warnings": warnings}
+		return in, map[string]any{"mean_um": num(m), "spread_um": num(spread(plays)), "verdict": judgedBy(m, bounds,
+			num(g)*math.Sqrt(2./3)), "warnings": warnings}
 	},
 	"gap": func(d drawn) (map[string]any, map[string]any) {
 		graduation, g := d.length([]float64{10, 20, 25.4}[d.IntN(3)])
@@ -180,7 +182,8 @@ var secondHand = map[string]func(d drawn) (in, out map[string]any){
 			middles, ends, results = append(middles, plus(low, high)), append(ends, low, high), append(results, result)
 		}
 		in["positions"], out["positions"] = positions, each
-		out["lowest_um"], out["highest_um"] = num(slices.MinFunc(ends, (*big.Rat).Cmp)), num(slices.MaxFunc(ends, (*big.Rat).Cmp))
+		out["lowest_um"], out["highest_um"] = num(slices.MinFunc(ends, (*big.Rat).Cmp)), num(slices.MaxFunc(ends,
+			(*big.Rat).Cmp))
 		out["spread_um"] = num(spread(middles)) / 2
 		out["result"] = "within"
 		for _, worse := range [][]string{{"no-limit"}, {"close"}, {"undecided"}, {"tight", "wide"}} {
@@ -202,7 +205,8 @@ var secondHand = map[string]func(d drawn) (in, out map[string]any){
 		turns := new(big.Rat).Quo(way, pitch)
 		divisions := int64(4 + d.IntN(9))
 		in["divisions"] = divisions
-		out := map[string]any{"turns": num(rat(turns.FloatString(4))), "degrees": num(rat(new(big.Rat).Mul(turns, big.NewRat(360, 1)).FloatString(1))),
+		out := map[string]any{"turns": num(rat(turns.FloatString(4))),
+			"degrees":   num(rat(new(big.Rat).Mul(turns, big.NewRat(360, 1)).FloatString(1))),
 			"divisions": num(rat(new(big.Rat).Mul(turns, big.NewRat(divisions, 1)).FloatString(2))), "direction": nil}
 		for hand, direction := range map[string]string{"right": "clockwise", "left": "anticlockwise"} {
 			if d.IntN(3) == 0 {
@@ -227,8 +231,9 @@ var secondHand = map[string]func(d drawn) (in, out map[string]any){
 		graduation, g := d.length([]float64{10, 25.4}[d.IntN(2)])
 		clearance, limit := nano(minus(mean(b), mean(h))), plus(n, n)
 		return map[string]any{"bore": bore, "hub": hub, "new": fresh, "graduation": graduation},
-			map[string]any{"clearance_um": num(clearance), "limit_um": num(limit), "bore_oval_um": num(spread(b)), "hub_oval_um": num(spread(h)),
-				"verdict": judgedBy(clearance, [2]*big.Rat{nil, limit}, num(g)*math.Sqrt(2./3))}
+			map[string]any{"clearance_um": num(clearance), "limit_um": num(limit), "bore_oval_um": num(spread(b)),
+				"hub_oval_um": num(spread(h)),
+				"verdict":     judgedBy(clearance, [2]*big.Rat{nil, limit}, num(g)*math.Sqrt(2./3))}
 	},
 	"wear": func(d drawn) (map[string]any, map[string]any) {
 		history, hours, um := []any{}, []*big.Rat{}, []*big.Rat{}
@@ -283,9 +288,11 @@ var secondHand = map[string]func(d drawn) (in, out map[string]any){
 			after, now = plus(spring, by), plus(m, by)
 		}
 		u := num(g) / math.Sqrt(3)
-		return map[string]any{"graduation": graduation, "setting": mark, "measured": measured, "tolerance": tolerance, "shift": shift, "head": head, "compression": group},
+		return map[string]any{"graduation": graduation, "setting": mark, "measured": measured, "tolerance": tolerance,
+				"shift": shift, "head": head, "compression": group},
 			map[string]any{
-				"mark":                 map[string]any{"deviation_um": num(minus(is, m)), "verdict": judgedBy(minus(is, m), [2]*big.Rat{new(big.Rat).Neg(most), most}, u)},
+				"mark": map[string]any{"deviation_um": num(minus(is, m)), "verdict": judgedBy(minus(is, m),
+					[2]*big.Rat{new(big.Rat).Neg(most), most}, u)},
 				"compression":          map[string]any{"after_um": num(after), "verdict": judgedBy(after, bounds, u)},
 				"setting_for_shift_um": num(now),
 			}

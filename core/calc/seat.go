@@ -38,7 +38,8 @@ type fitOut struct {
 }
 
 func (in fitIn) solve(r *gauge.Reader) (answer, error) {
-	s := fit.Seat{Part: in.Part, Nominal: r.Needed("nominal", in.Nominal), Class: in.Class, Graduation: r.Needed("graduation", in.Graduation)}
+	s := fit.Seat{Part: in.Part, Nominal: r.Needed("nominal", in.Nominal), Class: in.Class,
+		Graduation: r.Needed("graduation", in.Graduation)}
 	for i, x := range in.Readings {
 		value, _ := r.Length(gauge.Path{List: "readings", Index: i, Name: "value"}, x.Value)
 		s.Readings = append(s.Readings, fit.Diameter{Plane: x.Plane, Value: value})
@@ -55,7 +56,8 @@ func (in fitIn) solve(r *gauge.Reader) (answer, error) {
 		return nil, err
 	}
 	v := judge.Length(x.Worst, x.Uncertainty, judge.Bounds{Min: &x.Band.Low, Max: &x.Band.High})
-	return &fitOut{[2]quantity.Length{x.Band.Low, x.Band.High}, x.Mean, x.Ovality, x.Taper, [2]quantity.Length{x.Grip.Low, x.Grip.High},
+	return &fitOut{[2]quantity.Length{x.Band.Low, x.Band.High}, x.Mean, x.Ovality, x.Taper,
+		[2]quantity.Length{x.Grip.Low, x.Grip.High},
 		verdict(v), list(x.Warnings), [2]quantity.Length{ring.Low, ring.High}, s, x, v}, nil
 }
 

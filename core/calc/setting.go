@@ -48,7 +48,8 @@ type settingOut struct {
 }
 
 func (in settingIn) solve(r *gauge.Reader) (answer, error) {
-	out := &settingOut{setting: r.Optional(gauge.Named("setting"), in.Setting), shift: r.Optional(gauge.Named("shift"), in.Shift)}
+	out := &settingOut{setting: r.Optional(gauge.Named("setting"), in.Setting), shift: r.Optional(gauge.Named("shift"),
+		in.Shift)}
 	tolerance := r.Optional(gauge.Named("tolerance"), in.Tolerance)
 	measured := r.Optional(gauge.Named("measured"), in.Measured)
 	var compression quantity.Length
@@ -60,7 +61,8 @@ func (in settingIn) solve(r *gauge.Reader) (answer, error) {
 	}
 	graduation := r.Optional(gauge.Named("graduation"), in.Graduation)
 	if graduation == nil && (measured != nil || in.Gland != nil || in.Compression != nil) {
-		r.Errors.Add("graduation", fmt.Errorf("is missing: the value of one division of the gauge, such as 1/64 in or 0.5 mm"))
+		r.Errors.Add("graduation", fmt.Errorf("is missing: the value of one division of the gauge, such as 1/64 in or "+
+			"0.5 mm"))
 	}
 	if err := r.Errors.Err(); err != nil {
 		return nil, err
@@ -79,7 +81,8 @@ func (in settingIn) solve(r *gauge.Reader) (answer, error) {
 	case in.Head != "" && in.Head != setting.ImpellerSide && in.Head != setting.CouplingSide:
 		return nil, field.Errorf("head", "is %q: write impeller-side or coupling-side", in.Head)
 	case out.shift != nil && in.Head == "":
-		return nil, field.Errorf("head", "is missing: write impeller-side or coupling-side, where the head sits beside its seat")
+		return nil, field.Errorf("head", "is missing: write impeller-side or coupling-side, where the head sits beside "+
+			"its seat")
 	}
 	var u quantity.Length
 	if graduation != nil {
@@ -148,7 +151,8 @@ func (out *settingOut) say(w *Words) {
 		switch {
 		case out.Mark.Verdict.Result != judge.Out:
 		case out.Mark.Deviation < 0:
-			w.line("Too short: the springs close up solid and the shaft may not turn. Set it %s farther out.", -out.Mark.Deviation)
+			w.line("Too short: the springs close up solid and the shaft may not turn. Set it %s farther out.",
+				-out.Mark.Deviation)
 		default:
 			w.line("Too long: the faces are hardly pressed together. Set it %s nearer.", out.Mark.Deviation)
 		}

@@ -136,7 +136,8 @@ func (out *shimOut) say(w *Words) {
 	for i, a := range out.Answers[1:] {
 		s := pieces(a.Stack)
 		gives := quantity.Say(" gives %s", a.Clearance)
-		w.row([]string{"Or else", "Or", "Or at last"}[min(i, 2)], quantity.Sentence{Thou: s.Thou + gives.Thou, Mm: s.Mm + gives.Mm})
+		w.row([]string{"Or else", "Or", "Or at last"}[min(i, 2)], quantity.Sentence{Thou: s.Thou + gives.Thou,
+			Mm: s.Mm + gives.Mm})
 	}
 	w.line("Count the pieces that come off, and look on the mating face for one that stuck.")
 }

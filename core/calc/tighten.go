@@ -183,7 +183,8 @@ func (in lateralIn) solve(r *gauge.Reader) (answer, error) {
 func (out *lateralOut) say(w *Words) {
 	w.main("Turn", quantity.Plainly(number(out.Turns, 3)+" turns"))
 	if out.Direction != nil {
-		w.Headline = quantity.Plainly(strings.ToUpper(string(*out.Direction)[:1]) + string(*out.Direction)[1:] + ", seen from the side the nut moves away from")
+		w.Headline = quantity.Plainly(strings.ToUpper(string(*out.Direction)[:1]) + string(*out.Direction)[1:] +
+			", seen from the side the nut moves away from")
 	}
 	w.length("Travel", &out.travel)
 	w.row("Degrees", quantity.Plainly(number(out.Degrees, 1)+"°"))

@@ -15,7 +15,7 @@ import (
 // Words is what a calculation tells a person.
 type Words struct {
 	Headline quantity.Sentence   `json:"headline" doc:"the verdict, or what to do, in a few words"`
-	Verdict  string              `json:"verdict,omitempty" doc:"within, close, out, undecided or no-limit; missing where nothing is judged"`
+	Verdict  string              `json:"verdict,omitempty" doc:"one of the verdicts; missing where nothing is judged"`
 	Main     Row                 `json:"main" doc:"the figure the question was about"`
 	Figure   *quantity.Figure    `json:"figure,omitempty" doc:"the same, where it is a length"`
 	Rows     []Row               `json:"rows" nullable:"false" doc:"what stands behind it"`
@@ -99,9 +99,12 @@ func (w *Words) text(title string) quantity.Sentence {
 
 // titles names the calculators on a screen and in a copied text.
 var titles = map[string]string{
-	"length": "Lengths", "runout": "Run-out", "float": "End play, radial play", "gap": "Running clearance", "ring": "Wear rings",
-	"fit": "Bearing fit", "drip": "Packing drip", "wear": "Wear and life", "align": "Alignment", "shim": "Shim pack", "shim-trial": "Shims by trial",
-	"setting": "Seal position", "heat": "Bearing heating", "torque": "Torque", "lateral": "Screwed adjuster", "grease": "Grease",
+	"length": "Lengths", "runout": "Run-out", "float": "End play, radial play", "gap": "Running clearance",
+	"ring": "Wear rings",
+	"fit":  "Bearing fit", "drip": "Packing drip", "wear": "Wear and life", "align": "Alignment", "shim": "Shim pack",
+	"shim-trial": "Shims by trial",
+	"setting":    "Seal position", "heat": "Bearing heating", "torque": "Torque", "lateral": "Screwed adjuster",
+	"grease": "Grease",
 }
 
 // Heard is a typed length as it was understood.
@@ -123,7 +126,7 @@ type Look struct {
 	Words   *Words            `json:"words,omitempty"`
 	Text    quantity.Sentence `json:"text" doc:"to be copied"`
 	Echo    []Heard           `json:"echo" nullable:"false"`
-	Figures []Label           `json:"figures" nullable:"false" doc:"every length of the answer, written in both units, to label a picture by"`
+	Figures []Label           `json:"figures" nullable:"false" doc:"every length in both units, to label a picture by"`
 	Errors  []*field.Error    `json:"errors" nullable:"false"`
 }
 
@@ -148,7 +151,8 @@ func Preview(kind string, input []byte, unit quantity.Unit) Look {
 		if !seen[l] {
 			seen[l] = true
 			s := words.say("%s", l)
-			look.Figures = append(look.Figures, Label{l, quantity.Sentence{Thou: strings.TrimSuffix(s.Thou, " thou"), Mm: strings.TrimSuffix(s.Mm, " mm")}})
+			look.Figures = append(look.Figures, Label{l, quantity.Sentence{Thou: strings.TrimSuffix(s.Thou, " thou"),
+				Mm: strings.TrimSuffix(s.Mm, " mm")}})
 		}
 	})
 	return look

@@ -20,10 +20,14 @@ func TestClasses(t *testing.T) {
 		nominal   quantity.Length
 		low, high float64
 	}{
-		{Shaft, "k5", 50 * mm, 2, 13}, {Shaft, "k6", 50 * mm, 2, 18}, {Shaft, "j6", 50 * mm, -5, 11}, {Shaft, "h6", 50 * mm, -16, 0},
-		{Shaft, "m5", 60 * mm, 11, 24}, {Shaft, "m6", 60 * mm, 11, 30}, {Shaft, "n6", 18 * mm, 12, 23}, {Shaft, "g6", 25 * mm, -20, -7},
-		{Shaft, "js5", 30 * mm, -4.5, 4.5}, {Shaft, "js6", 100 * mm, -11, 11}, {Shaft, "j5", 30 * mm, -4, 5}, {Shaft, "h5", 120 * mm, -15, 0},
-		{Housing, "H6", 80 * mm, 0, 19}, {Housing, "H7", 110 * mm, 0, 35}, {Housing, "H8", 200 * mm, 0, 72}, {Housing, "J7", 110 * mm, -13, 22},
+		{Shaft, "k5", 50 * mm, 2, 13}, {Shaft, "k6", 50 * mm, 2, 18}, {Shaft, "j6", 50 * mm, -5, 11}, {Shaft, "h6", 50 * mm,
+			-16, 0},
+		{Shaft, "m5", 60 * mm, 11, 24}, {Shaft, "m6", 60 * mm, 11, 30}, {Shaft, "n6", 18 * mm, 12, 23}, {Shaft, "g6",
+			25 * mm, -20, -7},
+		{Shaft, "js5", 30 * mm, -4.5, 4.5}, {Shaft, "js6", 100 * mm, -11, 11}, {Shaft, "j5", 30 * mm, -4, 5}, {Shaft, "h5",
+			120 * mm, -15, 0},
+		{Housing, "H6", 80 * mm, 0, 19}, {Housing, "H7", 110 * mm, 0, 35}, {Housing, "H8", 200 * mm, 0, 72}, {Housing, "J7",
+			110 * mm, -13, 22},
 		{Housing, "JS7", 110 * mm, -17.5, 17.5}, {Housing, "K7", 90 * mm, -25, 10}, {Housing, "G7", 90 * mm, 12, 47},
 		// A step of the table belongs to the row that ends there.
 		{Shaft, "k5", 50*mm + 1, 2, 15}, {Shaft, "k5", 250 * mm, 4, 24},
@@ -92,14 +96,17 @@ func TestSeat(t *testing.T) {
 		grip     Band
 		warnings string
 	}{
-		{"a good journal", Seat{Shaft, base, "k5", append(diameters("A", base+6*um, base+8*um), diameters("B", base+7*um, base+7*um)...), um},
+		{"a good journal", Seat{Shaft, base, "k5", append(diameters("A", base+6*um, base+8*um), diameters("B", base+7*um,
+			base+7*um)...), um},
 			7 * um, 6 * um, 2 * um, 0, Band{7 * um, 19 * um}, ""},
-		{"one plane has no taper", Seat{Shaft, base, "k5", diameters("A", base+6*um), um}, 6 * um, 6 * um, 0, -1, Band{6 * um, 18 * um}, ""},
+		{"one plane has no taper", Seat{Shaft, base, "k5", diameters("A", base+6*um), um}, 6 * um, 6 * um, 0, -1,
+			Band{6 * um, 18 * um}, ""},
 		{"one reading beyond a good mean", Seat{Shaft, base, "k5", diameters("A", base-um, base+9*um, base+10*um), um},
 			6 * um, -um, 11 * um, -1, Band{6 * um, 18 * um}, "oval"},
 		{"a tapered bore", Seat{Housing, 110 * mm, "H7", append(diameters("A", 110*mm), diameters("B", 110*mm+20*um)...), um},
 			10 * um, 0, 0, 20 * um, Band{-25 * um, -10 * um}, "tapered"},
-		{"half of the width is not more than half", Seat{Housing, 100 * mm, "H6", diameters("A", 100*mm+2*um, 100*mm+13*um), um},
+		{"half of the width is not more than half", Seat{Housing, 100 * mm, "H6", diameters("A", 100*mm+2*um, 100*mm+13*um),
+			um},
 			7500, 2 * um, 11 * um, -1, Band{-22500, -7500}, ""},
 	}
 	for _, tt := range tests {
@@ -112,7 +119,8 @@ func TestSeat(t *testing.T) {
 		if r.Taper != nil {
 			taper = *r.Taper
 		}
-		if r.Mean != tt.mean || r.Worst != tt.worst || r.Ovality != tt.ovality || taper != tt.taper || r.Grip != tt.grip || strings.Join(r.Warnings, " ") != tt.warnings {
+		if r.Mean != tt.mean || r.Worst != tt.worst || r.Ovality != tt.ovality || taper != tt.taper || r.Grip != tt.grip ||
+			strings.Join(r.Warnings, " ") != tt.warnings {
 			t.Errorf("%s: got %+v (taper %s)", tt.name, r, taper)
 		}
 	}

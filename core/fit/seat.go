@@ -62,7 +62,8 @@ func (s Seat) Run() (Result, error) {
 	}
 	switch {
 	case s.Graduation <= 0:
-		return Result{}, field.Errorf("graduation", "must be more than nothing: the value of one division of the micrometer, such as 1 um or 0.1 thou")
+		return Result{}, field.Errorf("graduation", "must be more than nothing: the value of one division of the "+
+			"micrometer, such as 1 um or 0.1 thou")
 	case len(s.Readings) == 0:
 		return Result{}, field.Errorf("readings", "needs at least one diameter; two planes at three angles are good practice")
 	case len(s.Readings) > maxReadings:
@@ -75,7 +76,8 @@ func (s Seat) Run() (Result, error) {
 	worst := quantity.Length(quantity.MaxLength) * 4
 	for i, d := range s.Readings {
 		if strings.TrimSpace(d.Plane) == "" {
-			return Result{}, field.Errorf(fmt.Sprintf("readings[%d].plane", i), "is missing: name the plane, such as A for one end and B for the other")
+			return Result{}, field.Errorf(fmt.Sprintf("readings[%d].plane", i),
+				"is missing: name the plane, such as A for one end and B for the other")
 		}
 		if d.Value <= 0 {
 			return Result{}, field.Errorf(fmt.Sprintf("readings[%d].value", i), "must be more than nothing: it is a diameter")

@@ -23,7 +23,8 @@ func Advice(code string) string {
 	case "tapered":
 		return "Tapered by more than half of the class: one end is worn more, the ring will sit on the other."
 	case "one-sided-steps":
-		return "Steps taken on one side only: if the hubs differ in diameter, half of that reads as an offset. Lay the edge on the other side, too."
+		return "Steps taken on one side only: if the hubs differ in diameter, half of that reads as an offset. Lay the " +
+			"edge on the other side, too."
 	case "leaves-too-coarse":
 		return "No leaf of a common set lies between those two: use a depth gauge or shim stock."
 	case "tight-and-wide":

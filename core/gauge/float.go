@@ -26,7 +26,8 @@ const (
 // one, read on a dial with the graduation given.
 func Play(trials []Trial, graduation quantity.Length) (Float, error) {
 	if graduation <= 0 {
-		return Float{}, field.Errorf("graduation", "must be more than nothing: the value of one division of the dial, such as 0.5 thou or 0.01 mm")
+		return Float{}, field.Errorf("graduation", "must be more than nothing: the value of one division of the dial, "+
+			"such as 0.5 thou or 0.01 mm")
 	}
 	if len(trials) == 0 {
 		return Float{}, field.Errorf("trials", "needs at least one push and pull, three are better")

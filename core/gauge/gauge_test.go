@@ -36,13 +36,16 @@ func TestRunout(t *testing.T) {
 			dial: Dial{Surface: Rim, Indicator: Fixed, Graduation: thou / 2, Readings: clockwise(0, thou, 0, -thou)},
 		},
 		{
-			name: "the same in a bore: the centre lies away from the near wall", tir: 2 * thou, judged: 2 * thou, high: 90, centre: 270,
-			dial: Dial{Surface: Bore, Indicator: Turns, Graduation: thou / 2, Readings: clockwise(0, thou, 0, -thou)},
+			name: "the same in a bore: the centre lies away from the near wall", tir: 2 * thou, judged: 2 * thou, high: 90,
+			centre: 270,
+			dial:   Dial{Surface: Bore, Indicator: Turns, Graduation: thou / 2, Readings: clockwise(0, thou, 0, -thou)},
 		},
 		{
 			// Pure ovality over eight places: no circle, all of it form.
-			name: "an oval", tir: 2 * thou, judged: 2 * thou, high: -1, centre: -1, form: 2 * thou, warnings: []string{SumRuleBroken},
-			dial: Dial{Surface: Rim, Indicator: Fixed, Graduation: thou / 2, Readings: clockwise(thou, 0, -thou, 0, thou, 0, -thou, 0)},
+			name: "an oval", tir: 2 * thou, judged: 2 * thou, high: -1, centre: -1, form: 2 * thou,
+			warnings: []string{SumRuleBroken},
+			dial: Dial{Surface: Rim, Indicator: Fixed, Graduation: thou / 2, Readings: clockwise(thou, 0, -thou, 0, thou, 0,
+				-thou, 0)},
 		},
 		{
 			// Oval by four points: 12 + 6 against 3 + 9 is off by 4 thou.
@@ -51,25 +54,31 @@ func TestRunout(t *testing.T) {
 		},
 		{
 			// The high spot at 45° between two readings: 2·√2 instead of 2.
-			name: "the high spot between two readings", tir: 2 * thou, judged: 71_842, high: 45, centre: 45, warnings: []string{BetweenReadings},
-			dial: Dial{Surface: Rim, Indicator: Fixed, Graduation: thou / 2, Readings: clockwise(thou, thou, -thou, -thou)},
+			name: "the high spot between two readings", tir: 2 * thou, judged: 71_842, high: 45, centre: 45,
+			warnings: []string{BetweenReadings},
+			dial:     Dial{Surface: Rim, Indicator: Fixed, Graduation: thou / 2, Readings: clockwise(thou, thou, -thou, -thou)},
 		},
 		{
-			name: "the needle did not return", tir: 2 * thou, judged: 2 * thou, high: 90, centre: 90, closure: 2 * thou, warnings: []string{DidNotReturn},
-			dial: Dial{Surface: Rim, Indicator: Fixed, Graduation: thou / 2, Readings: clockwise(0, thou, 0, -thou), BackToStart: new(2 * thou)},
+			name: "the needle did not return", tir: 2 * thou, judged: 2 * thou, high: 90, centre: 90, closure: 2 * thou,
+			warnings: []string{DidNotReturn},
+			dial: Dial{Surface: Rim, Indicator: Fixed, Graduation: thou / 2, Readings: clockwise(0, thou, 0, -thou),
+				BackToStart: new(2 * thou)},
 		},
 		{
 			// A true rim read with an arm that droops 4 thou: 0, −2, −4, −2.
 			name: "sag taken off a true rim", high: -1, centre: -1,
-			dial: Dial{Surface: Rim, Indicator: Turns, Graduation: thou / 2, Readings: clockwise(0, -2*thou, -4*thou, -2*thou), Sag: new(-4 * thou)},
+			dial: Dial{Surface: Rim, Indicator: Turns, Graduation: thou / 2, Readings: clockwise(0, -2*thou, -4*thou, -2*thou),
+				Sag: new(-4 * thou)},
 		},
 		{
 			name: "sag taken off a true bore", high: -1, centre: -1,
-			dial: Dial{Surface: Bore, Indicator: Turns, Graduation: thou / 2, Readings: clockwise(0, 2*thou, 4*thou, 2*thou), Sag: new(-4 * thou)},
+			dial: Dial{Surface: Bore, Indicator: Turns, Graduation: thou / 2, Readings: clockwise(0, 2*thou, 4*thou, 2*thou),
+				Sag: new(-4 * thou)},
 		},
 		{
 			name: "a sweep is judged before the positions", tir: 5 * thou, judged: 5 * thou, high: 90, centre: 90,
-			dial: Dial{Surface: Rim, Indicator: Fixed, Graduation: thou / 2, Readings: clockwise(0, thou, 0, -thou), Sweep: &Sweep{-2 * thou, 3 * thou}},
+			dial: Dial{Surface: Rim, Indicator: Fixed, Graduation: thou / 2, Readings: clockwise(0, thou, 0, -thou),
+				Sweep: &Sweep{-2 * thou, 3 * thou}},
 		},
 	}
 	for _, tt := range tests {
@@ -82,9 +91,11 @@ func TestRunout(t *testing.T) {
 		if r.HighDeg != nil {
 			high, centre = *r.HighDeg, *r.CentreDeg
 		}
-		if r.TIR != tt.tir || r.Judged != tt.judged || high != tt.high || centre != tt.centre || value(r.Form) != tt.form || value(r.Closure) != tt.closure || !slices.Equal(r.Warnings, tt.warnings) {
+		if r.TIR != tt.tir || r.Judged != tt.judged || high != tt.high || centre != tt.centre || value(r.Form) != tt.form ||
+			value(r.Closure) != tt.closure || !slices.Equal(r.Warnings, tt.warnings) {
 			t.Errorf("%s: TIR %d judged %d high %v centre %v form %d closure %d warnings %v; want %d %d %v %v %d %d %v", tt.name,
-				r.TIR, r.Judged, high, centre, value(r.Form), value(r.Closure), r.Warnings, tt.tir, tt.judged, tt.high, tt.centre, tt.form, tt.closure, tt.warnings)
+				r.TIR, r.Judged, high, centre, value(r.Form), value(
+					r.Closure), r.Warnings, tt.tir, tt.judged, tt.high, tt.centre, tt.form, tt.closure, tt.warnings)
 		}
 	}
 }
@@ -98,9 +109,11 @@ func value(l *quantity.Length) quantity.Length {
 
 func TestFaceTilt(t *testing.T) {
 	// 5 thou over 5 in is 1 mm per m; at 3 in it is 3 thou.
-	r, err := Dial{Surface: Face, Indicator: Turns, Graduation: thou, Readings: clockwise(0, 0, 5*thou, 0), Sweep: &Sweep{0, 5 * thou},
+	r, err := Dial{Surface: Face, Indicator: Turns, Graduation: thou, Readings: clockwise(0, 0, 5*thou, 0),
+		Sweep:         &Sweep{0, 5 * thou},
 		SweepDiameter: new(5 * quantity.Inch), FaceDiameter: new(3 * quantity.Inch)}.Run()
-	if err != nil || *r.Tilt != 1 || *r.AtFace != 3*thou || r.Measured() != 3*thou || r.Eccentricity != nil || r.CentreDeg != nil {
+	if err != nil || *r.Tilt != 1 || *r.AtFace != 3*thou || r.Measured() != 3*thou || r.Eccentricity != nil ||
+		r.CentreDeg != nil {
 		t.Errorf("got %+v, %v; want 1 mm per m, 3 thou at the face and no centre", r, err)
 	}
 }
@@ -112,7 +125,8 @@ func TestRunoutShiftedAndTurned(t *testing.T) {
 		n := 4 + rng.IntN(9)
 		d := Dial{Surface: Rim, Indicator: Fixed, Graduation: thou / 10}
 		for i := range n {
-			d.Readings = append(d.Readings, Reading{float64(i*360/n) + rng.Float64()*5, quantity.Length(rng.IntN(200_000) - 100_000)})
+			d.Readings = append(d.Readings, Reading{float64(i*360/n) + rng.Float64()*5,
+				quantity.Length(rng.IntN(200_000) - 100_000)})
 		}
 		base, err := d.Run()
 		if err != nil {
@@ -128,7 +142,8 @@ func TestRunoutShiftedAndTurned(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		if got.TIR != base.TIR || (got.Judged-base.Judged).Abs() > 1 || (value(got.Form)-value(base.Form)).Abs() > 1 || (got.HighDeg == nil) != (base.HighDeg == nil) {
+		if got.TIR != base.TIR || (got.Judged-base.Judged).Abs() > 1 || (value(got.Form)-value(base.Form)).Abs() > 1 ||
+			(got.HighDeg == nil) != (base.HighDeg == nil) {
 			t.Fatalf("shifted by %d and turned by %v: %+v, before %+v", shift, turn, got, base)
 		}
 		if base.HighDeg != nil {
@@ -184,7 +199,8 @@ func TestPlay(t *testing.T) {
 }
 
 func TestClearance(t *testing.T) {
-	g, err := Clearance([]Opening{{At: "a", Low: 10 * thou, High: 12 * thou}, {At: "b", Low: 13 * thou, High: 13 * thou, Direct: true}})
+	g, err := Clearance([]Opening{{At: "a", Low: 10 * thou, High: 12 * thou}, {At: "b", Low: 13 * thou, High: 13 * thou,
+		Direct: true}})
 	if err != nil || g.Lowest != 10*thou || g.Highest != 13*thou || g.Spread != 2*thou {
 		t.Errorf("got %+v, %v; want 10 to 13 thou, middles 2 apart", g, err)
 	}
@@ -215,7 +231,8 @@ func TestClock(t *testing.T) {
 
 // Every warning is put into words.
 func TestAdvice(t *testing.T) {
-	for _, code := range []string{DidNotReturn, SumRuleBroken, BetweenReadings, FewReadings, Crowded, OneTrial, NotRepeating} {
+	for _, code := range []string{DidNotReturn, SumRuleBroken, BetweenReadings, FewReadings, Crowded, OneTrial,
+		NotRepeating} {
 		if Advice(code) == "" {
 			t.Errorf("nothing is said of %s", code)
 		}

@@ -33,7 +33,8 @@ func RingClearance(bore, hub []quantity.Length, graduation quantity.Length) (Rin
 		}
 	}
 	if graduation <= 0 {
-		return Ring{}, field.Errorf("graduation", "must be more than nothing: the value of one division of the micrometer, such as 0.01 mm")
+		return Ring{}, field.Errorf("graduation", "must be more than nothing: the value of one division of the "+
+			"micrometer, such as 0.01 mm")
 	}
 	return Ring{
 		Clearance: whole(mean(bore) - mean(hub)),

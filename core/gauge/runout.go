@@ -199,9 +199,11 @@ func (d Dial) check() error {
 	case d.Surface != Rim && d.Surface != Bore && d.Surface != Face:
 		return field.Errorf("surface", "is %q: write rim, bore or face", d.Surface)
 	case d.Indicator != Fixed && d.Indicator != Turns:
-		return field.Errorf("indicator", "is %q: write fixed (the shaft turns under it) or turns (it turns with the shaft)", d.Indicator)
+		return field.Errorf("indicator", "is %q: write fixed (the shaft turns under it) or turns (it turns with the shaft)",
+			d.Indicator)
 	case d.Graduation <= 0:
-		return field.Errorf("graduation", "must be more than nothing: the value of one division of the dial, such as 0.5 thou or 0.01 mm")
+		return field.Errorf("graduation", "must be more than nothing: the value of one division of the dial, such as "+
+			"0.5 thou or 0.01 mm")
 	case d.Sweep == nil && len(d.Readings) < 2:
 		return field.Errorf("readings", "needs at least two readings round the clock, or the low and high of a full sweep")
 	case d.Sweep != nil && d.Sweep.Low > d.Sweep.High:
@@ -225,7 +227,8 @@ func (d Dial) check() error {
 		}
 		for j, y := range d.Readings[:i] {
 			if apart := math.Abs(x.Degrees - y.Degrees); min(apart, 360-apart) < nearest {
-				return field.Errorf(at("readings", i), "stands at the same place as reading %d: give each place once, and the way back to the start as back_to_start", j+1)
+				return field.Errorf(at("readings", i), "stands at the same place as reading %d: give each place once, and "+
+					"the way back to the start as back_to_start", j+1)
 			}
 		}
 	}

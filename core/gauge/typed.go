@@ -208,7 +208,8 @@ func (r *Reader) Openings(f GapForm) (openings []Opening, graduation quantity.Le
 	if direct || f.Graduation.Given() {
 		var ok bool
 		if graduation, ok = r.Length(Named("graduation"), f.Graduation); ok && graduation <= 0 {
-			r.Errors.Add("graduation", fmt.Errorf("must be more than nothing: the value of one division of the gauge, such as 0.01 mm"))
+			r.Errors.Add("graduation",
+				fmt.Errorf("must be more than nothing: the value of one division of the gauge, such as 0.01 mm"))
 		}
 	}
 	return openings, graduation

@@ -15,7 +15,8 @@ type Stale struct {
 }
 
 func (s *Stale) Error() string {
-	return fmt.Sprintf("%s has entered this step in the meantime: look at both, then keep yours as a correction or drop it", s.Latest.By.Name)
+	return fmt.Sprintf("%s has entered this step in the meantime: look at both, then keep yours as a correction or "+
+		"drop it", s.Latest.By.Name)
 }
 
 // Refused says that nothing can be entered there now, and why.
@@ -69,7 +70,8 @@ func Accept(j Job, e Entry) error {
 			errs.Add("on", fmt.Errorf("names an entry, and this step has none yet"))
 		}
 		if e.On != "" && strings.TrimSpace(e.Reason) == "" {
-			errs.Add("reason", fmt.Errorf("is missing: say why this takes the place of the earlier one, such as typed wrong or measured again"))
+			errs.Add("reason", fmt.Errorf("is missing: say why this takes the place of the earlier one, such as typed "+
+				"wrong or measured again"))
 		}
 		if step.Lead && e.By.Role != Lead {
 			errs.Add("by", fmt.Errorf("must be a lead for this step"))
@@ -77,7 +79,8 @@ func Accept(j Job, e Entry) error {
 		errs.Add("", d.body(d.plan.Step(e.Step), e.Body))
 		if part := d.plan.Part(d.plan.Step(e.Step).Part); part != nil && part.Lead && e.By.Role != Lead && len(errs) == 0 {
 			if r, _ := d.weigh(d.plan.Step(e.Step), e.Body, true); r != nil && r.ByRule != "" {
-				errs.Add("by", fmt.Errorf("must be a lead: to decide against the rule for the %s takes one", strings.ToLower(part.Title)))
+				errs.Add("by", fmt.Errorf("must be a lead: to decide against the rule for the %s takes one",
+					strings.ToLower(part.Title)))
 			}
 		}
 	case Decided:
@@ -107,9 +110,12 @@ func Accept(j Job, e Entry) error {
 
 // groups names the group of a body that each kind of step, or instrument, asks for.
 var groups = map[string]string{
-	plan.Do: "done", plan.Caution: "done", plan.Turn: "turn", plan.Count: "count", plan.Mark: "marks", plan.Inspect: "inspect",
-	plan.Torque: "torque", plan.Sign: "sign", plan.Dial: "dial", plan.Float: "float", plan.Feeler: "feeler", plan.Setting: "setting",
-	plan.Direct: "direct", plan.Travel: "travel", plan.Ring: "tool", plan.Fit: "tool", plan.Drip: "tool", plan.Align: "tool", plan.Grease: "tool",
+	plan.Do: "done", plan.Caution: "done", plan.Turn: "turn", plan.Count: "count", plan.Mark: "marks",
+	plan.Inspect: "inspect",
+	plan.Torque:  "torque", plan.Sign: "sign", plan.Dial: "dial", plan.Float: "float", plan.Feeler: "feeler",
+	plan.Setting: "setting",
+	plan.Direct:  "direct", plan.Travel: "travel", plan.Ring: "tool", plan.Fit: "tool", plan.Drip: "tool",
+	plan.Align: "tool", plan.Grease: "tool",
 	plan.ByShims: "tool", plan.ByTrial: "tool", plan.ByAdjuster: "tool", plan.ByLeaf: "direct",
 	plan.Heat: "heat", plan.Wait: "wait", plan.Test: "test", plan.Photo: "photo",
 }

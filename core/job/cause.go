@@ -104,7 +104,8 @@ func (w *witness) measured(check *plan.Check, limit string, r *Reading, phase st
 	}
 	if x := r.Dial; x != nil && x.Form != nil && r.Uncertainty != nil {
 		// Two and a half uncertainties are two divisions of the dial.
-		w.sign(judge.FormHigh, x.Form.Length*2 > r.Uncertainty.Length*5, say(check.Title+": %s beside the fitted circle", x.Form.Length))
+		w.sign(judge.FormHigh, x.Form.Length*2 > r.Uncertainty.Length*5, say(check.Title+": %s beside the fitted circle",
+			x.Form.Length))
 	}
 }
 
@@ -116,7 +117,8 @@ func (w *witness) faces(r *Reading, words Sentence) {
 		w.facing = r.Dial.HighDeg
 		return
 	}
-	w.sign(judge.FacesAgree, judge.Agree(*w.facing, *r.Dial.HighDeg), plainly("Adapter and chamber face are high near "+gauge.DegreesClock(*w.facing)+" and "+gauge.DegreesClock(*r.Dial.HighDeg)+" o'clock"))
+	w.sign(judge.FacesAgree, judge.Agree(*w.facing, *r.Dial.HighDeg), plainly("Adapter and chamber face are high near "+
+		gauge.DegreesClock(*w.facing)+" and "+gauge.DegreesClock(*r.Dial.HighDeg)+" o'clock"))
 }
 
 // hangs looks for a bracket that droops: high at 6 in a bore, at 12 on a rim.
@@ -129,7 +131,8 @@ func (w *witness) hangs(check *plan.Check, r *Reading) {
 	if check.Surface == gauge.Bore {
 		droop, where = 180, "6"
 	}
-	w.sign(judge.HangsDown, judge.Agree(droop, *x.HighDeg), plainly(check.Title+" is high near "+gauge.DegreesClock(*x.HighDeg)+" o'clock; a drooping arm reads high at "+where+", and no sag was taken off"))
+	w.sign(judge.HangsDown, judge.Agree(droop, *x.HighDeg), plainly(check.Title+" is high near "+
+		gauge.DegreesClock(*x.HighDeg)+" o'clock; a drooping arm reads high at "+where+", and no sag was taken off"))
 }
 
 func (w *witness) clearance(check *plan.Check, r *Reading, phase string) {
@@ -144,7 +147,8 @@ func (w *witness) clearance(check *plan.Check, r *Reading, phase string) {
 	}
 	if r.Verdict != judge.NoLimit {
 		w.sign(judge.GapTight, tight > 0, say(check.Title+" %s at its tightest, "+phase, r.Figure.Length))
-		w.sign(judge.GapUneven, tight > 0 && wide > 0, say(check.Title+" from %s to %s round the impeller", r.Figure.Length, r.High.Length))
+		w.sign(judge.GapUneven, tight > 0 && wide > 0, say(check.Title+" from %s to %s round the impeller", r.Figure.Length,
+			r.High.Length))
 	}
 }
 
@@ -193,14 +197,16 @@ func (d *deriver) vectors() []judge.Vector {
 		var vectors []judge.Vector
 		for _, st := range d.plan.ShaftLine.Stations {
 			check, pair := d.plan.Checks[st.Check], d.taken[st.Check]
-			if check.Instrument != plan.Dial || check.Surface != gauge.Rim || check.Indicator != gauge.Fixed || pair == nil || pair[phase] == nil {
+			if check.Instrument != plan.Dial || check.Surface != gauge.Rim || check.Indicator != gauge.Fixed || pair == nil ||
+				pair[phase] == nil {
 				continue
 			}
 			r := pair[phase].Reading
 			if r == nil || r.Dial == nil || r.Dial.Fitted == nil {
 				continue
 			}
-			v := judge.Vector{Name: lowerFirst(check.Title), OnSleeve: strings.HasSuffix(st.At, ".sleeve"), Size: r.Dial.Fitted.Length, Uncertainty: r.Uncertainty.Length}
+			v := judge.Vector{Name: lowerFirst(check.Title), OnSleeve: strings.HasSuffix(st.At, ".sleeve"),
+				Size: r.Dial.Fitted.Length, Uncertainty: r.Uncertainty.Length}
 			if r.Dial.HighDeg != nil {
 				v.Directed, v.Degrees = true, *r.Dial.HighDeg
 			}

@@ -62,7 +62,8 @@ func derive(j Job) *deriver {
 
 func newDeriver(j Job) *deriver {
 	n := j.Plan.Len()
-	d := &deriver{job: j, tracks: make(map[string]*track, n), sheet: &Sheet{Length: len(j.Log), Stations: []StationSheet{}, Checks: []CheckSheet{}, Pieces: []PieceSheet{}, Causes: []judge.Likely{}},
+	d := &deriver{job: j, tracks: make(map[string]*track, n), sheet: &Sheet{Length: len(j.Log),
+		Stations: []StationSheet{}, Checks: []CheckSheet{}, Pieces: []PieceSheet{}, Causes: []judge.Likely{}},
 		taken: map[string]*[2]*StepSheet{}, states: make(map[string]*StepSheet, n),
 		sent: map[string][]reopening{}, standing: map[string]reopening{}}
 	d.opening, d.plan = j.Log[0].Open, j.Plan
@@ -260,8 +261,9 @@ func lowerFirst(s string) string {
 
 func (d *deriver) stepSheet(s *StepSheet, stage string, step *plan.Step, blocked string) {
 	*s = StepSheet{
-		ID: step.ID, Kind: step.Kind, Title: step.Title, Short: step.Title, How: step.How, Why: step.Why, Cautions: step.Cautions,
-		Phase: step.Phase, Check: step.Check, Lead: step.Lead, Compound: step.Compound, Follows: step.Follows, State: Open,
+		ID: step.ID, Kind: step.Kind, Title: step.Title, Short: step.Title, How: step.How, Why: step.Why,
+		Cautions: step.Cautions,
+		Phase:    step.Phase, Check: step.Check, Lead: step.Lead, Compound: step.Compound, Follows: step.Follows, State: Open,
 	}
 	d.panel(step, s)
 	if base, _, m := step.Base(); m != nil {

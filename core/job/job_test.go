@@ -58,7 +58,8 @@ func newBench(t *testing.T, papers Papers, rules Rules) *bench {
 
 var papers = Papers{
 	Values: map[string]Value{
-		"vanes": {"3", "counted"}, "casing-bolts": {"4", "counted"}, "casing-bolt-torque": {"60 N·m", "manual"}, "seal-setting": {"1.530 in", "seal drawing"},
+		"vanes": {"3", "counted"}, "casing-bolts": {"4", "counted"}, "casing-bolt-torque": {"60 N·m",
+			"manual"}, "seal-setting": {"1.530 in", "seal drawing"},
 	},
 	Limits: map[string]LimitForm{
 		"shaft-runout-seal":  {Max: quantity.Type("2 thou"), Source: "manual, table 4"},
@@ -155,14 +156,22 @@ var (
 // bodies are good entries for every step of the plan.
 func bodies(t *testing.T) map[string]Body {
 	return map[string]Body{
-		"turn-found": {Turn: &TurnForm{Turn: gauge.Drags, Clock: "4"}}, "end-play-found": floatBody("4"), "runout-seal-found": dialBody("0", "1", "3", "1"),
-		"clearance-found": leafBody(vanes, "25", "26"), "marks": {Marks: []string{"at 12", "at 3"}}, "shims-out": countBody(6),
-		"inspect-sleeve": inspectBody("groove"), "inspect-seal": inspectBody("chip"), "inspect-bearings": inspectBody(), "inspect-lock-washer": inspectBody(), "inspect-gaskets": inspectBody(), "inspect-impeller": inspectBody(),
-		"end-play-built": floatBody("1.5"), "runout-coupling-built": dialBody("0", "0.5", "1", "0.5"), "runout-seal-built": dialBody("0", "0.5", "1", "0.5"),
-		"adapter-rim-built": dialBody("0", "1", "2", "1"), "adapter-face-built": dialBody("0", "1", "2", "1"), "chamber-face-built": dialBody("0", "1", "2", "1"), "chamber-bore-built": dialBody("0", "1", "2", "1"),
-		"radial-play-built": floatBody("1"), "setting-built": {Unit: quantity.UnitInch, Setting: &SettingForm{Measured: quantity.Type("1.533"), Graduation: quantity.Type("0.5 mm")}},
-		"gland-gap-built": leafBody(quarter, "120", "130"), "clearance-built": leafBody(vanes, "14", "15"), "casing-bolts": boltsBody(t, 4, 3),
-		"turn-built": {Turn: &TurnForm{Turn: gauge.Free}}, "shims-back": countBody(6), "sign": {Sign: &SignForm{Remark: "next time: wear plate"}},
+		"turn-found": {Turn: &TurnForm{Turn: gauge.Drags, Clock: "4"}}, "end-play-found": floatBody(
+			"4"), "runout-seal-found": dialBody("0", "1", "3", "1"),
+		"clearance-found": leafBody(vanes, "25", "26"), "marks": {Marks: []string{"at 12",
+			"at 3"}}, "shims-out": countBody(6),
+		"inspect-sleeve": inspectBody("groove"), "inspect-seal": inspectBody("chip"), "inspect-bearings": inspectBody(),
+		"inspect-lock-washer": inspectBody(), "inspect-gaskets": inspectBody(), "inspect-impeller": inspectBody(),
+		"end-play-built": floatBody("1.5"), "runout-coupling-built": dialBody("0", "0.5", "1",
+			"0.5"), "runout-seal-built": dialBody("0", "0.5", "1", "0.5"),
+		"adapter-rim-built": dialBody("0", "1", "2", "1"), "adapter-face-built": dialBody("0", "1", "2",
+			"1"), "chamber-face-built": dialBody("0", "1", "2", "1"), "chamber-bore-built": dialBody("0", "1", "2", "1"),
+		"radial-play-built": floatBody("1"), "setting-built": {Unit: quantity.UnitInch,
+			Setting: &SettingForm{Measured: quantity.Type("1.533"), Graduation: quantity.Type("0.5 mm")}},
+		"gland-gap-built": leafBody(quarter, "120", "130"), "clearance-built": leafBody(vanes, "14",
+			"15"), "casing-bolts": boltsBody(t, 4, 3),
+		"turn-built": {Turn: &TurnForm{Turn: gauge.Free}}, "shims-back": countBody(
+			6), "sign": {Sign: &SignForm{Remark: "next time: wear plate"}},
 	}
 }
 
@@ -197,7 +206,8 @@ func TestAJobFromStartToSignature(t *testing.T) {
 		t.Errorf("the job is %s, %+v; want it signed with 11 checks within", s.State, s.Tally)
 	}
 	row := s.Stations[3]
-	if row.Letter != "D" || row.Check != "shaft-runout-seal" || row.Found.Verdict != judge.Out || row.Built.Verdict != judge.Within || row.Change.Length != -2*quantity.Thou {
+	if row.Letter != "D" || row.Check != "shaft-runout-seal" || row.Found.Verdict != judge.Out ||
+		row.Built.Verdict != judge.Within || row.Change.Length != -2*quantity.Thou {
 		t.Errorf("station D is %+v; want the run-out found out, built within, 2 thou better", row)
 	}
 	if err := b.try(Entry{Kind: Kept, Step: "end-play-built", Body: new(floatBody("1"))}); !isRefused(err) {
@@ -216,7 +226,8 @@ func isRefused(err error) bool {
 func TestNothingOpensBeforeMakeSafe(t *testing.T) {
 	b := newBench(t, papers, Rules{})
 	b.keep("lock-out", Body{Done: true})
-	for step, body := range map[string]Body{"end-play-found": floatBody("1"), "clean": {Done: true}, "sign": {Sign: &SignForm{}}} {
+	for step, body := range map[string]Body{"end-play-found": floatBody("1"), "clean": {Done: true},
+		"sign": {Sign: &SignForm{}}} {
 		err := b.try(Entry{Kind: Kept, Step: step, Body: &body})
 		if !isRefused(err) || !strings.Contains(err.Error(), "Make safe first: close suction") {
 			t.Errorf("%s: %v; want it to say what comes first", step, err)
@@ -231,7 +242,8 @@ func TestNothingOpensBeforeMakeSafe(t *testing.T) {
 func TestNeedsBlock(t *testing.T) {
 	b := newBench(t, papers, Rules{})
 	b.safe()
-	if err := b.try(Entry{Kind: Kept, Step: "adapter-on", Body: &Body{Done: true}}); !isRefused(err) || !strings.Contains(err.Error(), "run-out at the seal, as built") {
+	if err := b.try(Entry{Kind: Kept, Step: "adapter-on", Body: &Body{Done: true}}); !isRefused(err) ||
+		!strings.Contains(err.Error(), "run-out at the seal, as built") {
 		t.Errorf("got %v; want the step that is needed named", err)
 	}
 	b.keep("runout-seal-built", dialBody("0", "0", "1", "0"))
@@ -255,14 +267,17 @@ func TestOutNeedsADecisionBeforeTheSignature(t *testing.T) {
 			t.Errorf("%s: the decision was taken", name)
 		}
 	}
-	if err := b.try(Entry{Kind: Decided, Step: "end-play-found", On: s.Step("end-play-found").Entry, Reason: "worn"}); !isRefused(err) {
+	if err := b.try(Entry{Kind: Decided, Step: "end-play-found", On: s.Step("end-play-found").Entry,
+		Reason: "worn"}); !isRefused(err) {
 		t.Errorf("a decision where none is due: %v", err)
 	}
-	if err := b.try(Entry{Kind: Decided, Step: "radial-play-built", On: step.Entry, Reason: "old housing, new one on order"}); err != nil {
+	if err := b.try(Entry{Kind: Decided, Step: "radial-play-built", On: step.Entry,
+		Reason: "old housing, new one on order"}); err != nil {
 		t.Fatal(err)
 	}
 	// A new reading makes the decision on the old one void.
-	again := Entry{Kind: Kept, Step: "radial-play-built", On: step.Entry, Reason: "measured again", Body: new(floatBody("8"))}
+	again := Entry{Kind: Kept, Step: "radial-play-built", On: step.Entry, Reason: "measured again",
+		Body: new(floatBody("8"))}
 	if err := b.try(again); err != nil {
 		t.Fatal(err)
 	}
@@ -277,7 +292,8 @@ func TestCorrections(t *testing.T) {
 	first := b.keep("end-play-found", floatBody("4"))
 	other := new(floatBody("3"))
 	var stale *Stale
-	if err := b.try(Entry{Kind: Kept, Step: "end-play-found", Body: other}); !errors.As(err, &stale) || stale.Latest.ID != first {
+	if err := b.try(Entry{Kind: Kept, Step: "end-play-found", Body: other}); !errors.As(err, &stale) ||
+		stale.Latest.ID != first {
 		t.Errorf("an entry that has not seen the first: %v", err)
 	}
 	if err := b.try(Entry{Kind: Kept, Step: "end-play-found", On: first, Body: other}); names(err) != "reason" {
@@ -286,7 +302,8 @@ func TestCorrections(t *testing.T) {
 	if err := b.try(Entry{Kind: Kept, Step: "end-play-found", On: first, Reason: "typed wrong", Body: other}); err != nil {
 		t.Fatal(err)
 	}
-	if s := b.sheet().Step("end-play-found"); s.Reading.Figure.Length != 3*quantity.Thou || s.Entries != 2 || len(b.Log) != 6 {
+	if s := b.sheet().Step("end-play-found"); s.Reading.Figure.Length != 3*quantity.Thou || s.Entries != 2 ||
+		len(b.Log) != 6 {
 		t.Errorf("after the correction: %+v, %d entries in the log", s.Reading.Figure, len(b.Log))
 	}
 }
@@ -326,7 +343,8 @@ func TestWhatWasEntered(t *testing.T) {
 		{"shims-out", &Body{Count: &CountForm{Count: new(-1)}}, "body.count.count", "0 to"},
 		{"shims-out", &Body{Count: &CountForm{Count: &three, Pack: quantity.Type("-1 mm")}}, "body.count.pack", "below zero"},
 		{"inspect-sleeve", new(inspectBody("dent")), "body.inspect.found[0]", "not on the list"},
-		{"inspect-sleeve", &Body{Inspect: &InspectForm{Found: []string{"groove"}, Outcome: judge.Reuse}}, "body.inspect.reason", "why"},
+		{"inspect-sleeve", &Body{Inspect: &InspectForm{Found: []string{"groove"}, Outcome: judge.Reuse}},
+			"body.inspect.reason", "why"},
 		{"inspect-sleeve", &Body{Inspect: &InspectForm{Found: []string{}, Outcome: "burn"}}, "body.inspect.outcome", "reuse"},
 		{"lock-out", &Body{Skip: "no time"}, "", ""},
 		{"no-such-step", &Body{Done: true}, "step", "no step"},
@@ -352,7 +370,8 @@ func TestLeavingOutWithAReason(t *testing.T) {
 	b.safe()
 	b.keep("end-play-found", Body{Skip: "came in pieces"})
 	s := b.sheet()
-	if step := s.Step("end-play-found"); step.State != Done || step.Reading.Text != "not taken: came in pieces" || step.Reading.Verdict != "" {
+	if step := s.Step("end-play-found"); step.State != Done || step.Reading.Text != "not taken: came in pieces" ||
+		step.Reading.Verdict != "" {
 		t.Errorf("left out: %+v", step.Reading)
 	}
 }
@@ -369,12 +388,14 @@ func TestPartsDecideSteps(t *testing.T) {
 	if s.Step("new-sleeve") == nil || s.Step("new-bearings") != nil {
 		t.Error("a grooved sleeve is to be replaced and a sound bearing reused where the shop allows it")
 	}
-	override := Entry{Kind: Kept, Step: "inspect-sleeve", On: first, Reason: "looked again", Body: &Body{Inspect: &InspectForm{Found: []string{"groove"}, Outcome: judge.Dress, Reason: "no spare in the house"}}}
+	override := Entry{Kind: Kept, Step: "inspect-sleeve", On: first, Reason: "looked again",
+		Body: &Body{Inspect: &InspectForm{Found: []string{"groove"}, Outcome: judge.Dress, Reason: "no spare in the house"}}}
 	if err := b.try(override); err != nil {
 		t.Fatal(err)
 	}
 	s = b.sheet()
-	if r := s.Step("inspect-sleeve").Reading; r.Outcome != judge.Dress || r.ByRule != judge.Replace || r.Rule != "no spare in the house" || s.Step("new-sleeve") != nil {
+	if r := s.Step("inspect-sleeve").Reading; r.Outcome != judge.Dress || r.ByRule != judge.Replace ||
+		r.Rule != "no spare in the house" || s.Step("new-sleeve") != nil {
 		t.Errorf("decided otherwise: %+v", r)
 	}
 }
@@ -393,7 +414,8 @@ func TestVerdictsOfOtherSteps(t *testing.T) {
 	for _, want := range []string{"setting-built", "gland-gap-built", "clearance-built", "casing-bolts"} {
 		step := s.Step(want)
 		if step.State != Decide || step.Reading.Verdict != judge.NoLimit {
-			t.Fatalf("next is %s; %s is %s with %+v, want it to wait for a decision: no limit is never a pass", s.Next, want, step.State, step.Reading)
+			t.Fatalf("next is %s; %s is %s with %+v, want it to wait for a decision: no limit is never a pass", s.Next, want,
+				step.State, step.Reading)
 		}
 		if err := b.try(Entry{Kind: Decided, Step: want, On: step.Entry, Reason: "manual is lost"}); err != nil {
 			t.Fatal(err)
@@ -409,7 +431,10 @@ func TestTorqueAndCount(t *testing.T) {
 	b := newBench(t, papers, Rules{})
 	b.safe()
 	b.keep("shims-out", countBody(6))
-	s := &scale{opening: b.Log[0].Open, plan: b.Plan, choice: choices{opening: b.Log[0].Open}, count: func(string) (int, bool) { return 6, true }}
+	s := &scale{opening: b.Log[0].Open, plan: b.Plan, choice: choices{opening: b.Log[0].Open}, count: func(string) (int,
+		bool) {
+		return 6, true
+	}}
 	torque := func(set string, ticks []int) (*Reading, field.Errors) {
 		return s.weigh(b.Plan.Step("casing-bolts"), &Body{Torque: &TorqueForm{Set: set, Ticks: ticks}}, false)
 	}
@@ -422,7 +447,8 @@ func TestTorqueAndCount(t *testing.T) {
 			t.Errorf("set to %q: %+v, %v; want %s", tt.set, r, errs, tt.want)
 		}
 	}
-	for name, ticks := range map[string][]int{"none": nil, "one short": all[:15], "out of order": {2}, "one too many": append(append([]int{}, all...), 1)} {
+	for name, ticks := range map[string][]int{"none": nil, "one short": all[:15], "out of order": {2},
+		"one too many": append(append([]int{}, all...), 1)} {
 		if r, errs := torque("", ticks); len(errs) == 0 {
 			t.Errorf("%s: %+v was taken", name, r)
 		}
@@ -448,11 +474,13 @@ func TestPreviewOfAHalfFilledPanel(t *testing.T) {
 		t.Errorf("on the limit: %+v, %+v, %v", r, tell, err)
 	}
 	body = dialBody("0", "40 mm", "0", "0")
-	if _, tell, _ = Preview(b.Job, "runout-seal-built", &body); tell.Echo[1].Odd == "" || tell.Headline.Mm != "Out of limit by 39.949 mm" {
+	if _, tell, _ = Preview(b.Job, "runout-seal-built", &body); tell.Echo[1].Odd == "" ||
+		tell.Headline.Mm != "Out of limit by 39.949 mm" {
 		t.Errorf("an absurd reading is not questioned: %+v", tell)
 	}
 	body = leafBody(vanes, "16", "20")
-	if _, tell, _ = Preview(b.Job, "clearance-built", &body); len(tell.Lines) != 3 || tell.Lines[0].Thou != "At vane 1 try the 19.0 thou leaf." {
+	if _, tell, _ = Preview(b.Job, "clearance-built", &body); len(tell.Lines) != 3 ||
+		tell.Lines[0].Thou != "At vane 1 try the 19.0 thou leaf." {
 		t.Errorf("undecided: %+v", tell.Lines)
 	}
 	if _, _, err := Preview(b.Job, "no-such", &body); names(err) != "step" {
@@ -474,7 +502,8 @@ func TestOpeningChecksThePapers(t *testing.T) {
 		{"values.casing-bolt-torque.text", Papers{Values: map[string]Value{"casing-bolt-torque": {"60", ""}}}},
 		{"limits.bounce", Papers{Limits: map[string]LimitForm{"bounce": {Max: quantity.Type("1 mm"), Source: "x"}}}},
 		{"limits.gland-gap.max", Papers{Limits: map[string]LimitForm{"gland-gap": {Max: quantity.Type("1"), Source: "x"}}}},
-		{"limits.gland-gap.min", Papers{Limits: map[string]LimitForm{"gland-gap": {Min: quantity.Type("2 mm"), Max: quantity.Type("1 mm"), Source: "x"}}}},
+		{"limits.gland-gap.min", Papers{Limits: map[string]LimitForm{"gland-gap": {Min: quantity.Type("2 mm"),
+			Max: quantity.Type("1 mm"), Source: "x"}}}},
 		{"limits.gland-gap.source", Papers{Limits: map[string]LimitForm{"gland-gap": {Max: quantity.Type("1 mm")}}}},
 	}
 	for _, tt := range tests {
@@ -554,9 +583,11 @@ func long(b *testing.B) Job {
 	text := string(lib.Text)
 	var extra strings.Builder
 	for i := range 80 {
-		fmt.Fprintf(&extra, "      - {id: more-%d, kind: measure, phase: built, check: shaft-runout-coupling, title: More}\n", i)
+		fmt.Fprintf(&extra, "      - {id: more-%d, kind: measure, phase: built, check: shaft-runout-coupling, title: "+
+			"More}\n", i)
 	}
-	text = strings.Replace(text, "  - id: hand-over\n", "  - id: more\n    title: More\n    steps:\n"+extra.String()+"\n  - id: hand-over\n", 1)
+	text = strings.Replace(text, "  - id: hand-over\n", "  - id: more\n    title: More\n    steps:\n"+extra.String()+
+		"\n  - id: hand-over\n", 1)
 	p, err := plan.Read("long.yaml", []byte(text))
 	if err != nil {
 		b.Fatal(err)
@@ -567,7 +598,8 @@ func long(b *testing.B) Job {
 	}
 	j := Job{Plan: p, Log: []Entry{{ID: "o", Seq: 1, Kind: Opened, Open: o}}}
 	add := func(step string, body Body) {
-		j.Log = append(j.Log, Entry{ID: fmt.Sprint(len(j.Log)), Seq: len(j.Log) + 1, By: tech, Kind: Kept, Step: step, Body: &body})
+		j.Log = append(j.Log, Entry{ID: fmt.Sprint(len(j.Log)), Seq: len(j.Log) + 1, By: tech, Kind: Kept, Step: step,
+			Body: &body})
 	}
 	for _, stage := range p.Stages {
 		for _, s := range stage.Steps {

@@ -23,7 +23,7 @@ type KitLine struct {
 	Part      string   `json:"part"`
 	Title     string   `json:"title"`
 	Quantity  int      `json:"quantity"`
-	Use       string   `json:"use" enum:"always,if-needed,extra" doc:"extra is no part of the kit, and is needed all the same"`
+	Use       string   `json:"use" enum:"always,if-needed,extra" doc:"extra is no part of the kit"`
 	Lubricant string   `json:"lubricant,omitempty"`
 	State     KitState `json:"state" enum:"to-order,on-the-bench,used,return,not-used"`
 }
@@ -45,7 +45,8 @@ func (d *deriver) kit() {
 		if part.Kit == "" && outcome != judge.Replace && outcome != judge.Order {
 			continue
 		}
-		d.sheet.Kit = append(d.sheet.Kit, KitLine{part.Key, part.Title, part.Quantity, use(part), part.Lubricant, kitState(part, outcome, laid)})
+		d.sheet.Kit = append(d.sheet.Kit, KitLine{part.Key, part.Title, part.Quantity, use(part), part.Lubricant,
+			kitState(part, outcome, laid)})
 	}
 }
 

@@ -91,20 +91,23 @@ func (l *Life) work(planned *float64) {
 	if limit != nil {
 		top = *limit
 	}
-	worn, err := judge.Wear([]judge.Worn{{Hours: before.Hours, Clearance: set.Length}, {Hours: now.Hours, Clearance: now.Found.Length}}, top, stop)
+	worn, err := judge.Wear([]judge.Worn{{Hours: before.Hours, Clearance: set.Length},
+		{Hours: now.Hours, Clearance: now.Found.Length}}, top, stop)
 	if err != nil {
 		l.Words = plainly(strings.TrimPrefix(err.Error(), "history: "))
 		return
 	}
 	l.Rate = figure(worn.Rate)
 	if limit == nil {
-		l.Words = say("Grows %s in a thousand hours. No limit known: look it up in the maker's manual and enter it on the pump.", worn.Rate)
+		l.Words = say("Grows %s in a thousand hours. No limit known: look it up in the maker's manual and enter it on "+
+			"the pump.", worn.Rate)
 		return
 	}
 	from := "what was found in " + now.Job
 	if now.Built != nil {
 		// The same rate, from what the last job left.
-		again, err := judge.Wear([]judge.Worn{{Hours: 0, Clearance: max(now.Built.Length-worn.Rate, 0)}, {Hours: 1000, Clearance: now.Built.Length}}, *limit, stop)
+		again, err := judge.Wear([]judge.Worn{{Hours: 0, Clearance: max(now.Built.Length-worn.Rate, 0)},
+			{Hours: 1000, Clearance: now.Built.Length}}, *limit, stop)
 		if err == nil && worn.Rate > 0 && now.Built.Length > worn.Rate {
 			worn, from = again, "what was set in "+now.Job
 		}
@@ -118,9 +121,11 @@ func (l *Life) work(planned *float64) {
 	case planned == nil:
 		l.Words = say("At %s in a thousand hours, "+hours(*worn.Left)+" are left from "+from+".", l.Rate.Length)
 	case worn.Result == judge.Lasts:
-		l.Words = say("At %s in a thousand hours, "+hours(*worn.Left)+" are left from "+from+": it lasts to the planned stop in "+hours(int64(stop))+".", l.Rate.Length)
+		l.Words = say("At %s in a thousand hours, "+hours(*worn.Left)+" are left from "+from+
+			": it lasts to the planned stop in "+hours(int64(stop))+".", l.Rate.Length)
 	default:
-		l.Words = say("At %s in a thousand hours, "+hours(*worn.Left)+" are left from "+from+", less than the "+hours(int64(stop))+" to the planned stop: "+l.mend+" now.", l.Rate.Length)
+		l.Words = say("At %s in a thousand hours, "+hours(*worn.Left)+" are left from "+from+", less than the "+
+			hours(int64(stop))+" to the planned stop: "+l.mend+" now.", l.Rate.Length)
 	}
 }
 

@@ -16,7 +16,7 @@ import (
 type LimitRow struct {
 	Key     string      `json:"key"`
 	Title   string      `json:"title"`
-	Said    []LimitSaid `json:"said" nullable:"false" doc:"in the order in which they win; an origin that says nothing is left out"`
+	Said    []LimitSaid `json:"said" nullable:"false" doc:"in the order in which they win; the silent are left out"`
 	InForce LimitShown  `json:"in_force"`
 	Why     string      `json:"why" doc:"why this one counts"`
 	Asked   bool        `json:"asked" doc:"a check of this pump, as its options stand, is judged by it"`
@@ -55,7 +55,8 @@ func sources(p *plan.Plan, papers Papers, rules Rules) ([]source, map[string]qua
 			dimensions[v.Key] = l
 		}
 	}
-	return []source{{"pump", maker}, {"shop", shop}, {"plan", planLayer(p)}, {set.Title, judge.Layer{Origin: judge.General, Limits: set.Limits}}}, dimensions, nil
+	return []source{{"pump", maker}, {"shop", shop}, {"plan", planLayer(p)},
+		{set.Title, judge.Layer{Origin: judge.General, Limits: set.Limits}}}, dimensions, nil
 }
 
 func layers(from []source) []judge.Layer {
@@ -73,7 +74,8 @@ func Limits(p *plan.Plan, papers Papers, rules Rules, title func(key string) str
 	if err != nil {
 		return nil, err
 	}
-	asked := asks(p, choices{opening: &Opening{Options: plan.Defaults(p.Options, papers.Options), Schools: plan.Defaults(plan.Schools, rules.Schools), Values: papers.Values}})
+	asked := asks(p, choices{opening: &Opening{Options: plan.Defaults(p.Options, papers.Options),
+		Schools: plan.Defaults(plan.Schools, rules.Schools), Values: papers.Values}})
 	rows := []LimitRow{}
 	for _, key := range p.LimitKeys() {
 		row := weighLimits(key, from, dimensions)
@@ -110,7 +112,8 @@ func weighLimits(key string, from []source, dimensions map[string]quantity.Lengt
 			continue
 		}
 		if len(row.Said) == 0 && s.who != "plan" {
-			silent = append(silent, map[string]string{"pump": "the pump has none of its own", "shop": "the shop has no rule"}[s.who])
+			silent = append(silent, map[string]string{"pump": "the pump has none of its own",
+				"shop": "the shop has no rule"}[s.who])
 		}
 	}
 	switch {
@@ -119,7 +122,8 @@ func weighLimits(key string, from []source, dimensions map[string]quantity.Lengt
 	case row.Said[0].Who == "pump":
 		row.Why = "The pump's own counts before all others."
 	default:
-		counts, ok := map[string]string{"shop": "the shop's rule counts.", "plan": "what the plan brings counts."}[row.Said[0].Who]
+		counts, ok := map[string]string{"shop": "the shop's rule counts.",
+			"plan": "what the plan brings counts."}[row.Said[0].Who]
 		if !ok {
 			counts = "the general set counts."
 		}
@@ -145,7 +149,8 @@ func ShopLimits(keys []string, rules Rules, title func(key string) string) ([]Li
 	}
 	rows := []LimitRow{}
 	for _, key := range keys {
-		row := weighLimits(key, []source{{"shop", shop}, {set.Title, judge.Layer{Origin: judge.General, Limits: set.Limits}}}, nil)
+		row := weighLimits(key, []source{{"shop", shop}, {set.Title, judge.Layer{Origin: judge.General,
+			Limits: set.Limits}}}, nil)
 		if len(row.Said) > 0 && row.Said[0].Who == "shop" {
 			row.Why = "The shop's rule counts where the pump has none of its own."
 		}
@@ -175,4 +180,5 @@ func (f LimitForm) Blank() bool {
 	return f.Min.Blank() && f.Max.Blank() && strings.TrimSpace(f.Source) == ""
 }
 
-var errNoBound = errors.New("is missing: write the least or the most, with its unit, such as 2 thou, or clear the source, too")
+var errNoBound = errors.New("is missing: write the least or the most, with its unit, such as 2 thou, or clear " +
+	"the source, too")

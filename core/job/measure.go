@@ -25,7 +25,8 @@ func dial(check *plan.Check, limit *judge.Limit, f *gauge.DialForm, r *gauge.Rea
 	if d.Sweep == nil && !r.Partial {
 		for _, place := range check.Places {
 			if !slices.ContainsFunc(f.Readings, func(x gauge.ReadingForm) bool { return x.Clock == place }) {
-				return missing(r, "dial.readings", "has no reading at "+place+": read all of "+strings.Join(check.Places, ", ")+", or give the low and high of a sweep")
+				return missing(r, "dial.readings", "has no reading at "+place+": read all of "+strings.Join(check.Places, ", ")+
+					", or give the low and high of a sweep")
 			}
 		}
 	}
@@ -111,10 +112,12 @@ func (s *scale) feeler(check *plan.Check, limit *judge.Limit, f *gauge.GapForm, 
 	}
 	u := gauge.DirectUncertainty(graduation)
 	v := judge.Openings(openings, u, limit.Bounds, gauge.Leaves(r.Unit))
-	reading := &Reading{Figure: figure(x.Lowest), High: figure(x.Highest), Spread: figure(x.Spread), Verdict: v.Result, Limit: limit, Warnings: v.Warnings}
+	reading := &Reading{Figure: figure(x.Lowest), High: figure(x.Highest), Spread: figure(x.Spread), Verdict: v.Result,
+		Limit: limit, Warnings: v.Warnings}
 	reading.next = judge.NextOpenings(v, graduation, limit.Bounds)
 	for _, p := range v.Places {
-		reading.Places = append(reading.Places, Place{p.At, Figure{Length: p.Low}, Figure{Length: p.High}, p.Result, maybe(p.NextLeaf)})
+		reading.Places = append(reading.Places, Place{p.At, Figure{Length: p.Low}, Figure{Length: p.High}, p.Result,
+			maybe(p.NextLeaf)})
 	}
 	return reading
 }
@@ -126,17 +129,21 @@ func (s *scale) setting(check *plan.Check, limit *judge.Limit, f *SettingForm, r
 	measured, ok := r.Length(gauge.Named("setting.measured"), f.Measured)
 	graduation, okGraduation := r.Length(gauge.Named("setting.graduation"), f.Graduation)
 	if okGraduation && graduation <= 0 {
-		r.Errors.Add("setting.graduation", fmt.Errorf("must be more than nothing: the value of one division, such as 1/64 in or 0.5 mm"))
+		r.Errors.Add("setting.graduation",
+			fmt.Errorf("must be more than nothing: the value of one division, such as 1/64 in or 0.5 mm"))
 	}
 	if !ok || !okGraduation || graduation <= 0 {
 		return nil
 	}
 	wanted, known := s.length(check.Of)
 	if !known {
-		none := &judge.Limit{Origin: judge.None, Source: "no setting dimension known: look it up on the seal's drawing and enter it on the pump"}
-		return judged(&Reading{Figure: figure(measured), Against: figure(measured)}, judge.Length(measured, gauge.DirectUncertainty(graduation), none.Bounds), none)
+		none := &judge.Limit{Origin: judge.None, Source: "no setting dimension known: look it up on the seal's drawing " +
+			"and enter it on the pump"}
+		return judged(&Reading{Figure: figure(measured), Against: figure(measured)}, judge.Length(measured,
+			gauge.DirectUncertainty(graduation), none.Bounds), none)
 	}
 	off := setting.Deviation(measured, wanted)
 	v := judge.Length(off, gauge.DirectUncertainty(graduation), limit.Bounds)
-	return judged(&Reading{Figure: figure(off), Against: figure(measured), next: judge.NextDirect(graduation, v)}, v, limit)
+	return judged(&Reading{Figure: figure(off), Against: figure(measured), next: judge.NextDirect(graduation, v)}, v,
+		limit)
 }

@@ -50,7 +50,8 @@ func CheckRules(r Rules) error {
 		i := slices.IndexFunc(plan.Schools, func(c plan.Choice) bool { return c.Key == key })
 		if i < 0 {
 			errs.Add("schools."+key, fmt.Errorf("is no school: there is nothing to choose of that name"))
-		} else if v := r.Schools[key]; !slices.ContainsFunc(plan.Schools[i].Choices, func(o plan.Option) bool { return o.Key == v }) {
+		} else if v := r.Schools[key]; !slices.ContainsFunc(plan.Schools[i].Choices,
+			func(o plan.Option) bool { return o.Key == v }) {
 			errs.Add("schools."+key, fmt.Errorf("is %q, which is none of its choices", v))
 		}
 	}
@@ -111,7 +112,8 @@ func CheckPapers(p *plan.Plan, papers Papers) error {
 		i := slices.IndexFunc(p.Options, func(c plan.Choice) bool { return c.Key == key })
 		if i < 0 {
 			errs.Add("options."+key, fmt.Errorf("is no option of this construction"))
-		} else if v := papers.Options[key]; !slices.ContainsFunc(p.Options[i].Choices, func(o plan.Option) bool { return o.Key == v }) {
+		} else if v := papers.Options[key]; !slices.ContainsFunc(p.Options[i].Choices,
+			func(o plan.Option) bool { return o.Key == v }) {
 			errs.Add("options."+key, fmt.Errorf("is %q, which is none of its choices", v))
 		}
 	}
@@ -141,7 +143,8 @@ func planLayer(p *plan.Plan) judge.Layer {
 		return &l
 	}
 	for key, b := range p.Limits {
-		rule := judge.Rule{Bounds: judge.Bounds{Min: read(b.Min), Max: read(b.Max)}, Source: b.Source, Factor: b.Factor, Of: b.Of, Cap: read(b.Cap)}
+		rule := judge.Rule{Bounds: judge.Bounds{Min: read(b.Min), Max: read(b.Max)}, Source: b.Source, Factor: b.Factor,
+			Of: b.Of, Cap: read(b.Cap)}
 		for _, v := range p.Values {
 			if v.Key == b.Of {
 				rule.NeedsWord = strings.ToLower(v.Title)
@@ -170,7 +173,8 @@ func layer(origin judge.Origin, forms map[string]LimitForm) (judge.Layer, error)
 			r.Errors.Add(path+".min", fmt.Errorf("is over the max: the min is the smaller of the two"))
 		}
 		if strings.TrimSpace(f.Source) == "" {
-			r.Errors.Add(path+".source", fmt.Errorf("is missing: say where the limit comes from, such as maker's manual, table 4"))
+			r.Errors.Add(path+".source",
+				fmt.Errorf("is missing: say where the limit comes from, such as maker's manual, table 4"))
 		}
 		out.Limits[key] = judge.Rule{Bounds: b, Source: f.Source}
 	}

@@ -34,7 +34,8 @@ func (s *scale) inspect(part *plan.Part, f *InspectForm, r *gauge.Reader) *Readi
 	for i, key := range f.Found {
 		k := slices.IndexFunc(part.Findings, func(x plan.Finding) bool { return x.Key == key })
 		if k < 0 {
-			r.Errors.Add(fmt.Sprintf("inspect.found[%d]", i), fmt.Errorf("%q is not on the list for the %s", key, strings.ToLower(part.Title)))
+			r.Errors.Add(fmt.Sprintf("inspect.found[%d]", i), fmt.Errorf("%q is not on the list for the %s", key,
+				strings.ToLower(part.Title)))
 			return nil
 		}
 		x := part.Findings[k]
@@ -69,7 +70,8 @@ func (s *scale) inspect(part *plan.Part, f *InspectForm, r *gauge.Reader) *Readi
 		reading.Outcome, reading.ByRule = f.Outcome, d.Outcome
 		if strings.TrimSpace(f.Reason) == "" {
 			if !r.Partial {
-				r.Errors.Add("inspect.reason", fmt.Errorf("is missing: the rule says %s, write why you decide otherwise", d.Outcome))
+				r.Errors.Add("inspect.reason", fmt.Errorf("is missing: the rule says %s, write why you decide otherwise",
+					d.Outcome))
 			}
 			return reading
 		}
@@ -96,7 +98,8 @@ func (s *scale) measured(part *plan.Part) []judge.Finding {
 			break
 		}
 		if r := s.read(j.Check); r != nil && r.Verdict == judge.Out {
-			found = append(found, judge.Finding{Key: j.Check, Words: s.plan.Checks[j.Check].Title + " out of limit", Outcome: j.Outcome, Rule: j.Rule})
+			found = append(found, judge.Finding{Key: j.Check, Words: s.plan.Checks[j.Check].Title + " out of limit",
+				Outcome: j.Outcome, Rule: j.Rule})
 		}
 	}
 	return found

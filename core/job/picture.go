@@ -51,7 +51,8 @@ func (s *scale) pictured(step *plan.Step, b *Body) error {
 		return field.Errorf("body.photo.photos", "is missing: take the picture first")
 	}
 	if len(b.Photo.Photos) > maxPhotos {
-		return field.Errorf("body.photo.photos", "has %d pictures: %d are enough for one step", len(b.Photo.Photos), maxPhotos)
+		return field.Errorf("body.photo.photos", "has %d pictures: %d are enough for one step", len(b.Photo.Photos),
+			maxPhotos)
 	}
 	if !onlyPhoto(*b) {
 		return field.Errorf("body", "holds more than pictures")

@@ -69,7 +69,8 @@ func (d *deriver) take(s *StepSheet) *Taken {
 	if s == nil || s.Reading == nil {
 		return nil
 	}
-	return &Taken{Step: s.ID, Figure: s.Reading.Figure, High: s.Reading.High, Verdict: s.Reading.Verdict, Decision: s.Decision, Rounds: s.Entries, Earlier: d.rounds(s)}
+	return &Taken{Step: s.ID, Figure: s.Reading.Figure, High: s.Reading.High, Verdict: s.Reading.Verdict,
+		Decision: s.Decision, Rounds: s.Entries, Earlier: d.rounds(s)}
 }
 
 // rounds is what a step came to each time before its stage was sent back.
@@ -124,6 +125,7 @@ func (d *deriver) pieces() {
 		}
 	}
 	for _, p := range d.plan.ShaftLine.Pieces {
-		d.sheet.Pieces = append(d.sheet.Pieces, PieceSheet{Piece: p.Piece, Fitted: !apart || p.Fitted == "" || begun[p.Fitted]})
+		d.sheet.Pieces = append(d.sheet.Pieces, PieceSheet{Piece: p.Piece, Fitted: !apart || p.Fitted == "" ||
+			begun[p.Fitted]})
 	}
 }

@@ -25,13 +25,13 @@ type Sheet struct {
 	Next     string         `json:"next,omitempty" doc:"id of the step to do next"`
 	Stages   []StageSheet   `json:"stages" nullable:"false"`
 	Stations []StationSheet `json:"stations" nullable:"false" doc:"from the driver end"`
-	Checks   []CheckSheet   `json:"checks" nullable:"false" doc:"stations first, in their order, then those without a place"`
+	Checks   []CheckSheet   `json:"checks" nullable:"false" doc:"stations first, then those without a place"`
 	Pieces   []PieceSheet   `json:"pieces" nullable:"false"`
 	Vertical bool           `json:"vertical,omitempty" doc:"the pump stands; up is to the left of the line"`
 	Tally    Tally          `json:"tally" doc:"of the as-built checks"`
 	Signed   *Signature     `json:"signed,omitempty"`
 	Kit      []KitLine      `json:"kit" nullable:"false" doc:"parts to order, on the bench, used, to return"`
-	Causes   []judge.Likely `json:"causes" nullable:"false" doc:"what may be behind the readings and findings together, the most likely first"`
+	Causes   []judge.Likely `json:"causes" nullable:"false" doc:"what may be behind it all, the most likely first"`
 	Length   int            `json:"length" doc:"number of entries in the log"`
 }
 
@@ -59,7 +59,7 @@ const (
 // StepSheet is one step as it stands.
 type StepSheet struct {
 	ID       string    `json:"id"`
-	Kind     string    `json:"kind" enum:"do,caution,turn,measure,count,mark,inspect,torque,set,heat,wait,drip,test,align,grease,photo,sign"`
+	Kind     string    `json:"kind" doc:"one of the kinds of steps"`
 	Base     string    `json:"base,omitempty" doc:"the step this is one of several of: the same work on each end or stage"`
 	Member   string    `json:"member,omitempty" doc:"which of them, short"`
 	Title    string    `json:"title"`
@@ -85,7 +85,7 @@ type StepSheet struct {
 
 // Panel is what the instrument of a step needs to be drawn.
 type Panel struct {
-	Instrument string          `json:"instrument" enum:"ack,turn,dial,float,feeler,setting,direct,travel,count,mark,inspect,torque,tool,heat,wait,test,photo,sign"`
+	Instrument string          `json:"instrument" doc:"which panel it has"`
 	Tool       string          `json:"tool,omitempty" doc:"the step's calculator"`
 	Given      Input           `json:"given,omitempty" doc:"what the plan and the pump's papers say of it"`
 	Surface    gauge.Surface   `json:"surface,omitempty" enum:"rim,bore,face"`
@@ -242,8 +242,15 @@ func shown(l *judge.Limit) *LimitShown {
 	return &s
 }
 
+// Instruments are the panels that there are.
+var Instruments = []string{
+	"ack", "turn", plan.Dial, plan.Float, plan.Feeler, plan.Setting, plan.Direct, plan.Travel, "count", "mark", "inspect",
+	"torque", "tool", "heat", "wait", "test", "photo", "sign",
+}
+
 var instruments = map[string]string{
 	plan.Do: "ack", plan.Caution: "ack", plan.Turn: "turn", plan.Count: "count", plan.Mark: "mark",
-	plan.Inspect: "inspect", plan.Torque: "torque", plan.Set: "tool", plan.Heat: "heat", plan.Wait: "wait", plan.Drip: "tool",
+	plan.Inspect: "inspect", plan.Torque: "torque", plan.Set: "tool", plan.Heat: "heat", plan.Wait: "wait",
+	plan.Drip: "tool",
 	plan.Test: "test", plan.Align: "tool", plan.Grease: "tool", plan.Photo: "photo", plan.Sign: "sign",
 }

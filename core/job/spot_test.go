@@ -46,10 +46,12 @@ func TestFindingsSayWhere(t *testing.T) {
 	body.Inspect.At = map[string]string{"groove": "4h, under the lip", "marks": ""}
 	b.keep("inspect-sleeve", body)
 	r := b.sheet().Step("inspect-sleeve").Reading
-	if r.Text != "Groove a fingernail catches at 4 o'clock, under the lip, Light marks or corrosion that cloth takes off" || len(r.Found) != 2 || r.Found[0].Clock != "4" {
+	if r.Text != "Groove a fingernail catches at 4 o'clock, under the lip, Light marks or corrosion that cloth "+
+		"takes off" || len(r.Found) != 2 || r.Found[0].Clock != "4" {
 		t.Errorf("%q %+v", r.Text, r.Found)
 	}
-	for name, at := range map[string]map[string]string{"on the clock": {"groove": "14h"}, "past the vanes": {"groove": "v4"}, "on nothing ticked": {"pits": "4h"}} {
+	for name, at := range map[string]map[string]string{"on the clock": {"groove": "14h"},
+		"past the vanes": {"groove": "v4"}, "on nothing ticked": {"pits": "4h"}} {
 		bad := inspectBody("groove")
 		bad.Inspect.At = at
 		err := b.try(Entry{Kind: Kept, Step: "inspect-sleeve", On: b.Log[len(b.Log)-1].ID, Reason: "again", Body: &bad})
@@ -75,7 +77,8 @@ func TestPictures(t *testing.T) {
 		t.Fatal(err)
 	}
 	s := b.sheet().Step("inspect-sleeve")
-	if len(s.Pictures) != 2 || s.Pictures[0].ID != "a" || s.Pictures[1].Of != "Groove a fingernail catches" || s.Pictures[1].By != tech.Name || s.Entry != kept || s.Entries != 1 || s.State != Done {
+	if len(s.Pictures) != 2 || s.Pictures[0].ID != "a" || s.Pictures[1].Of != "Groove a fingernail catches" ||
+		s.Pictures[1].By != tech.Name || s.Entry != kept || s.Entries != 1 || s.State != Done {
 		t.Errorf("%+v", s)
 	}
 	if Verify(b.Log) != 0 {

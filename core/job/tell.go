@@ -122,8 +122,12 @@ func capital(s string) string {
 
 // The headline of a verdict without a margin, by the kind of step.
 var (
-	fine    = map[string]string{plan.Measure: "Within the limit", plan.Turn: "Turns free", plan.Count: "The number came back", plan.Torque: "As asked", plan.Set: "Inside the window", plan.Wait: "Long enough", plan.Test: "Tight"}
-	notFine = map[string]string{plan.Measure: "Out of limit", plan.Turn: "Does not turn free", plan.Count: "Not the number that came off", plan.Torque: "Not the torque asked", plan.Set: "Outside the window", plan.Wait: "Not long enough", plan.Test: "Leaks, or not held long enough"}
+	fine = map[string]string{plan.Measure: "Within the limit", plan.Turn: "Turns free",
+		plan.Count: "The number came back", plan.Torque: "As asked", plan.Set: "Inside the window",
+		plan.Wait: "Long enough", plan.Test: "Tight"}
+	notFine = map[string]string{plan.Measure: "Out of limit", plan.Turn: "Does not turn free",
+		plan.Count: "Not the number that came off", plan.Torque: "Not the torque asked", plan.Set: "Outside the window",
+		plan.Wait: "Not long enough", plan.Test: "Leaks, or not held long enough"}
 )
 
 // unfinished reports whether boxes are still blank.

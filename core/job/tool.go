@@ -26,7 +26,7 @@ type Input map[string]any
 type DirectForm struct {
 	Value      quantity.Typed `json:"value,omitzero"`
 	Graduation quantity.Typed `json:"graduation,omitzero"`
-	Leaf       bool           `json:"leaf,omitempty" doc:"the value is the thickest leaf that goes: no graduation is asked"`
+	Leaf       bool           `json:"leaf,omitempty" doc:"the thickest leaf that goes: no graduation is asked"`
 }
 
 // TravelForm is the depth of the rotor from a datum, right down and right up.
@@ -234,7 +234,8 @@ func (s *scale) toolLimit(step *plan.Step) *judge.Limit {
 		return &judge.Limit{Source: fmt.Sprintf("cap of the weakest part, %d °C", step.Cap)}
 	case plan.Drip:
 		if step.Most > 0 {
-			return &judge.Limit{Source: fmt.Sprintf("%g to %g drops a minute, general service, rule of thumb, to be replaced by the maker's value", step.Least, step.Most)}
+			return &judge.Limit{Source: fmt.Sprintf("%g to %g drops a minute, general service, rule of thumb, to be "+
+				"replaced by the maker's value", step.Least, step.Most)}
 		}
 	case plan.Align:
 		return &judge.Limit{Source: "the coupling maker's tolerance, or the general table by speed"}
@@ -253,11 +254,13 @@ func (s *scale) seatLimit(check *plan.Check) *judge.Limit {
 	case !known:
 	case check.Instrument == plan.Ring:
 		top := size * ringFactor
-		return &judge.Limit{Bounds: judge.Bounds{Max: &top}, Origin: judge.General, Source: fmt.Sprintf("twice the new clearance (%s)", s.value(check.Of).Source)}
+		return &judge.Limit{Bounds: judge.Bounds{Max: &top}, Origin: judge.General,
+			Source: fmt.Sprintf("twice the new clearance (%s)", s.value(check.Of).Source)}
 	case check.Instrument == plan.Fit:
 		class := strings.TrimSpace(s.value(check.Class).Text)
 		if band, err := fit.Class(fit.Part(check.Seat), class, size); err == nil {
-			return &judge.Limit{Bounds: judge.Bounds{Min: &band.Low, Max: &band.High}, Origin: judge.General, Source: "ISO 286, class " + class + ", off nominal"}
+			return &judge.Limit{Bounds: judge.Bounds{Min: &band.Low, Max: &band.High}, Origin: judge.General,
+				Source: "ISO 286, class " + class + ", off nominal"}
 		}
 	}
 	return &judge.Limit{Origin: judge.None, Source: judge.NoneKnown}
@@ -294,8 +297,10 @@ func (s *scale) direct(limit *judge.Limit, f *DirectForm, r *gauge.Reader) *Read
 	var graduation quantity.Length
 	if !f.Leaf {
 		var okGraduation bool
-		if graduation, okGraduation = r.Length(gauge.Named("direct.graduation"), f.Graduation); okGraduation && graduation <= 0 {
-			r.Errors.Add("direct.graduation", fmt.Errorf("must be more than nothing: the value of one division, such as 0.01 mm"))
+		if graduation, okGraduation = r.Length(gauge.Named("direct.graduation"), f.Graduation); okGraduation &&
+			graduation <= 0 {
+			r.Errors.Add("direct.graduation",
+				fmt.Errorf("must be more than nothing: the value of one division, such as 0.01 mm"))
 		}
 		ok = ok && graduation > 0
 	}
@@ -317,20 +322,23 @@ func (s *scale) travel(check *plan.Check, limit *judge.Limit, f *TravelForm, r *
 	up, okUp := r.Length(gauge.Named("travel.up"), f.Up)
 	graduation, ok := r.Length(gauge.Named("travel.graduation"), f.Graduation)
 	if ok && graduation <= 0 {
-		r.Errors.Add("travel.graduation", fmt.Errorf("must be more than nothing: the value of one division of the depth gauge"))
+		r.Errors.Add("travel.graduation",
+			fmt.Errorf("must be more than nothing: the value of one division of the depth gauge"))
 	}
 	if !okDown || !okUp || !ok || graduation <= 0 {
 		return nil
 	}
 	length := (down - up).Abs()
-	reading := judged(&Reading{Figure: figure(length)}, judge.Length(length, gauge.DifferenceUncertainty(graduation), limit.Bounds), limit)
+	reading := judged(&Reading{Figure: figure(length)}, judge.Length(length, gauge.DifferenceUncertainty(graduation),
+		limit.Bounds), limit)
 	for _, end := range []struct {
 		at, key string
 		depth   quantity.Length
 	}{{"right down", check.Down, down}, {"right up", check.Up, up}} {
 		window := s.opening.Limits[end.key]
 		v := judge.Length(end.depth, gauge.DirectUncertainty(graduation), window.Bounds)
-		reading.Places = append(reading.Places, Place{At: end.at, Low: Figure{Length: end.depth}, High: Figure{Length: end.depth}, Result: judge.OpeningResult(v.Result)})
+		reading.Places = append(reading.Places, Place{At: end.at, Low: Figure{Length: end.depth},
+			High: Figure{Length: end.depth}, Result: judge.OpeningResult(v.Result)})
 		if heavier(v.Result, reading.Verdict) {
 			reading.Verdict, reading.Limit, reading.Margin = v.Result, &window, nil
 			if window.Source == "" {
@@ -360,12 +368,14 @@ func (s *scale) heat(step *plan.Step, f *HeatForm, r *gauge.Reader) *Reading {
 	case f.Home == nil || f.Left == nil:
 		return missing(r, "heat.home", "is missing: mark when it left the heater and when it was home")
 	case f.Home.Before(*f.Left):
-		r.Errors.Add("heat.home", errors.New("is before it left the heater: set the clock of this machine, then mark both again"))
+		r.Errors.Add("heat.home", errors.New("is before it left the heater: set the clock of this machine, then mark "+
+			"both again"))
 		return nil
 	case !f.Seated:
 		return missing(r, "heat.seated", "must be true: a thin leaf must not enter at the shoulder")
 	case f.Cool == nil || math.IsNaN(*f.Cool):
-		return missing(r, "heat.cool", fmt.Sprintf("is missing: the temperature at the final tightening, below %d °C", step.Below))
+		return missing(r, "heat.cool", fmt.Sprintf("is missing: the temperature at the final tightening, below %d °C",
+			step.Below))
 	case step.Below > 0 && *f.Cool >= float64(step.Below):
 		r.Errors.Add("heat.cool", fmt.Errorf("is %g °C: wait until it is below %d °C, then tighten", *f.Cool, step.Below))
 		return nil
@@ -391,7 +401,8 @@ func wait(step *plan.Step, f *WaitForm, r *gauge.Reader) *Reading {
 		return missing(r, "wait.ended", "is before it began: set the clock of this machine, then start it again")
 	}
 	waited := f.Ended.Sub(*f.Began)
-	reading := &Reading{Text: fmt.Sprintf("waited %d min", int(waited.Minutes())), Verdict: judge.Within, Limit: &judge.Limit{Source: fmt.Sprintf("%d minutes", step.Minutes)}}
+	reading := &Reading{Text: fmt.Sprintf("waited %d min", int(waited.Minutes())), Verdict: judge.Within,
+		Limit: &judge.Limit{Source: fmt.Sprintf("%d minutes", step.Minutes)}}
 	switch {
 	case step.Below > 0 && f.Cool == nil:
 		return missing(r, "wait.cool", fmt.Sprintf("is missing: the temperature, below %d °C", step.Below))
@@ -422,13 +433,15 @@ func (s *scale) test(step *plan.Step, f *TestForm, r *gauge.Reader) *Reading {
 	asked := strings.TrimSpace(s.value(step.Pressure).Text)
 	reading := &Reading{
 		Text: fmt.Sprintf("%s, %g min, %d drops", strings.TrimSpace(f.Pressure), *f.Minutes, *f.Drops), Verdict: judge.Within,
-		Limit: &judge.Limit{Source: strings.TrimPrefix(fmt.Sprintf("%s, held %d min, at most %d drops", asked, step.Minutes, step.Drops), ", ")},
+		Limit: &judge.Limit{Source: strings.TrimPrefix(fmt.Sprintf("%s, held %d min, at most %d drops", asked, step.Minutes,
+			step.Drops), ", ")},
 	}
 	switch {
 	case *f.Drops > step.Drops || *f.Minutes < float64(step.Minutes):
 		reading.Verdict = judge.Out
 	case asked == "" && step.Pressure != "":
-		reading.Verdict, reading.Limit = judge.NoLimit, &judge.Limit{Origin: judge.None, Source: "no test pressure known: look it up in the maker's manual and enter it on the pump"}
+		reading.Verdict, reading.Limit = judge.NoLimit, &judge.Limit{Origin: judge.None,
+			Source: "no test pressure known: look it up in the maker's manual and enter it on the pump"}
 	}
 	return reading
 }

@@ -29,22 +29,26 @@ func (s *scale) torque(step *plan.Step, f *TorqueForm, r *gauge.Reader) *Reading
 		}
 		set = t
 	} else if !known {
-		return missing(r, "torque.set", "is missing: no torque is known for this joint, write the one you used with its unit, such as 30 N·m")
+		return missing(r, "torque.set", "is missing: no torque is known for this joint, write the one you used with "+
+			"its unit, such as 30 N·m")
 	}
 	order := s.order(step)
 	want := len(order) * (len(step.Passes) + 1)
 	for i, bolt := range f.Ticks {
 		if i >= want {
-			r.Errors.Add("torque.ticks", fmt.Errorf("has %d ticks: %d bolts in %d passes and the check are %d", len(f.Ticks), len(order), len(step.Passes), want))
+			r.Errors.Add("torque.ticks", fmt.Errorf("has %d ticks: %d bolts in %d passes and the check are %d", len(f.Ticks),
+				len(order), len(step.Passes), want))
 			return nil
 		}
 		if next := tickAt(order, len(step.Passes), i); bolt != next {
-			r.Errors.Add(fmt.Sprintf("torque.ticks[%d]", i), fmt.Errorf("is bolt %d: bolt %d is next in the crossing order", bolt, next))
+			r.Errors.Add(fmt.Sprintf("torque.ticks[%d]", i), fmt.Errorf("is bolt %d: bolt %d is next in the crossing order",
+				bolt, next))
 			return nil
 		}
 	}
 	if len(f.Ticks) < want {
-		return missing(r, "torque.ticks", fmt.Sprintf("has %d of %d ticks: bolt %d is next", len(f.Ticks), want, tickAt(order, len(step.Passes), len(f.Ticks))))
+		return missing(r, "torque.ticks", fmt.Sprintf("has %d of %d ticks: bolt %d is next", len(f.Ticks), want,
+			tickAt(order, len(step.Passes), len(f.Ticks))))
 	}
 	reading := &Reading{Torque: pull(set), Verdict: judge.Within, Limit: &judge.Limit{Source: source}}
 	switch {

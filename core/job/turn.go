@@ -54,7 +54,8 @@ func (s *scale) counted(step *plan.Step, f *CountForm, r *gauge.Reader) *Reading
 		before, ok := s.count(step.SameAs)
 		switch {
 		case !ok:
-			reading.Verdict, reading.Limit = judge.NoLimit, &judge.Limit{Origin: judge.None, Source: "nobody counted them when they came off"}
+			reading.Verdict, reading.Limit = judge.NoLimit, &judge.Limit{Origin: judge.None,
+				Source: "nobody counted them when they came off"}
 		case before == *f.Count:
 			reading.Verdict, reading.Limit = judge.Within, &judge.Limit{Source: fmt.Sprintf("%d came off", before)}
 		default:
@@ -71,7 +72,8 @@ func marks(step *plan.Step, where []string, r *gauge.Reader) *Reading {
 		}
 	}
 	if len(where) > len(step.Marks) {
-		r.Errors.Add(fmt.Sprintf("marks[%d]", len(step.Marks)), fmt.Errorf("is one too many: this step has %d", len(step.Marks)))
+		r.Errors.Add(fmt.Sprintf("marks[%d]", len(step.Marks)), fmt.Errorf("is one too many: this step has %d",
+			len(step.Marks)))
 		return nil
 	}
 	said := make([]string, len(where))

@@ -23,7 +23,8 @@ func CheckValue(ask plan.Ask, v Value) error {
 	switch ask.Kind {
 	case plan.NumberValue:
 		if n, err := strconv.Atoi(strings.TrimSpace(v.Text)); err != nil || n < 1 || n > maxNumber {
-			return field.Errorf(path, "%q is no number of %s: write a whole number from 1 to %d", v.Text, strings.ToLower(ask.Title), maxNumber)
+			return field.Errorf(path, "%q is no number of %s: write a whole number from 1 to %d", v.Text,
+				strings.ToLower(ask.Title), maxNumber)
 		}
 	case plan.LengthValue:
 		l, err := quantity.Parse(v.Text, "")

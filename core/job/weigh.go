@@ -18,7 +18,7 @@ type Reading struct {
 	Figure  *Figure      `json:"figure,omitempty"`
 	High    *Figure      `json:"high,omitempty"`
 	Text    string       `json:"text,omitempty"`
-	Verdict judge.Result `json:"verdict,omitempty" enum:"within,close,out,undecided,no-limit" doc:"missing where nothing is judged"`
+	Verdict judge.Result `json:"verdict,omitempty" enum:"within,close,out,undecided,no-limit" doc:"if it is judged"`
 	Limit   *judge.Limit `json:"-"`
 
 	Margin      *Figure       `json:"margin,omitempty" doc:"to the nearest bound, negative outside"`
@@ -26,8 +26,8 @@ type Reading struct {
 	Warnings    []string      `json:"warnings,omitempty"`
 	Outcome     judge.Outcome `json:"outcome,omitempty" enum:"reuse,dress,repair,replace,order" doc:"of a part"`
 	Rule        string        `json:"rule,omitempty" doc:"the rule behind the outcome"`
-	Was         judge.Outcome `json:"was,omitempty" enum:"reuse,dress,repair,replace,order" doc:"what the rule said when it was entered, where a reading since then says otherwise"`
-	ByRule      judge.Outcome `json:"by_rule,omitempty" enum:"reuse,dress,repair,replace,order" doc:"what the rule says, where a person decided otherwise"`
+	Was         judge.Outcome `json:"was,omitempty" enum:"reuse,dress,repair,replace,order" doc:"what the rule said then"`
+	ByRule      judge.Outcome `json:"by_rule,omitempty" enum:"reuse,dress,repair,replace,order" doc:"overruled"`
 
 	Dial    *DialReading `json:"dial,omitempty"`
 	Found   []FoundAt    `json:"found,omitempty" doc:"an inspection: what was found, and where"`
@@ -128,7 +128,8 @@ func (s *scale) weigh(step *plan.Step, b *Body, partial bool) (*Reading, field.E
 // that came in pieces has no as-found run-out.
 var skippable = map[string]bool{
 	plan.Measure: true, plan.Turn: true, plan.Count: true, plan.Mark: true, plan.Inspect: true, plan.Torque: true,
-	plan.Set: true, plan.Heat: true, plan.Wait: true, plan.Drip: true, plan.Test: true, plan.Align: true, plan.Grease: true, plan.Photo: true,
+	plan.Set: true, plan.Heat: true, plan.Wait: true, plan.Drip: true, plan.Test: true, plan.Align: true,
+	plan.Grease: true, plan.Photo: true,
 }
 
 func (s *scale) step(step *plan.Step, b *Body, r *gauge.Reader) *Reading {

@@ -54,7 +54,8 @@ const (
 	RoughBearing  Sign = "rough-bearing"
 )
 
-var findingSigns = []Sign{HeatMarks, WideTrack, NarrowTrack, ChippedEdge, Swollen, Fretting, WaterInGrease, WearMetal, BlueRace, RubOneSide, RubWhole, LooseFit, RoughBearing}
+var findingSigns = []Sign{HeatMarks, WideTrack, NarrowTrack, ChippedEdge, Swollen, Fretting, WaterInGrease, WearMetal,
+	BlueRace, RubOneSide, RubWhole, LooseFit, RoughBearing}
 
 // FindingSigns lists the signs that a finding on a part can be.
 func FindingSigns() []Sign { return slices.Clone(findingSigns) }
@@ -81,11 +82,13 @@ type rule struct {
 var rules = []rule{
 	{"bent-shaft", "Bent shaft",
 		"A bend throws the shaft out more the farther along one looks, always towards the same side.",
-		"Read the run-out on the bare shaft in three places, all from the same mark: a bend grows along them and keeps its clock position.",
+		"Read the run-out on the bare shaft in three places, all from the same mark: a bend grows along them and keeps " +
+			"its clock position.",
 		[]Sign{VectorsGrow, SealRunout}, []Sign{RubOneSide, WideTrack}, []Sign{VectorJump}},
 	{"sleeve", "Sleeve not true on the shaft",
 		"A sleeve off its centre shows on the sleeve and not on the shaft beside it.",
-		"Read on the shaft next to the sleeve, then turn the sleeve on the shaft and read again: a high spot that goes with the sleeve is the sleeve's.",
+		"Read on the shaft next to the sleeve, then turn the sleeve on the shaft and read again: a high spot that goes " +
+			"with the sleeve is the sleeve's.",
 		[]Sign{VectorJump, SealRunout}, []Sign{WideTrack}, []Sign{VectorsGrow}},
 	{"oval", "Surface worn oval, or dirt under the plunger",
 		"What is left over beside the fitted circle is the shape of the surface, not its place.",
@@ -93,16 +96,19 @@ var rules = []rule{
 		[]Sign{FormHigh}, nil, nil},
 	{"register", "Dirt or a burr under a register",
 		"A part that stands on dirt is out of square, and what is bolted to it follows.",
-		"Loosen, clean, turn the part by one bolt hole, bolt up evenly and read again: if the high spot moves with the part it is the part, if it stays it is what it stands on.",
+		"Loosen, clean, turn the part by one bolt hole, bolt up evenly and read again: if the high spot moves with the " +
+			"part it is the part, if it stays it is what it stands on.",
 		[]Sign{FaceOut}, []Sign{FacesAgree, BoreOut, NarrowTrack}, nil},
 	{"warped", "Adapter warped by uneven bolts",
 		"A thin adapter follows its bolts: its face is out while the rim is still centred.",
-		"Slacken all bolts, tighten in a crossing pattern in passes and read the face again: a warp from the bolts goes, dirt stays.",
+		"Slacken all bolts, tighten in a crossing pattern in passes and read the face again: a warp from the bolts " +
+			"goes, dirt stays.",
 		[]Sign{FaceOut}, []Sign{NarrowTrack, FormHigh}, []Sign{BoreOut}},
 	{"worn-bearing", "Worn bearing, or a loose lock nut",
 		"A worn bearing lets the shaft move both ways and makes it feel rough.",
 		"Tighten the nut and measure the end play again; if it stays, rock and turn the bearing by hand off the shaft.",
-		[]Sign{EndPlayHigh, PlayHigh}, []Sign{TurnsRough, RoughBearing, WearMetal, WaterInGrease, RubOneSide, SealRunout}, []Sign{EndPlayLow}},
+		[]Sign{EndPlayHigh, PlayHigh}, []Sign{TurnsRough, RoughBearing, WearMetal, WaterInGrease, RubOneSide,
+			SealRunout}, []Sign{EndPlayLow}},
 	{"loose-housing", "Loose fit of a bearing in its housing or on its journal",
 		"Play from a loose fit is radial only; the end play of a sound bearing stays right.",
 		"Measure journal and housing bore in two planes: the fit tells what the play cannot.",
@@ -117,7 +123,8 @@ var rules = []rule{
 		[]Sign{GapTight, RubWhole}, []Sign{Rubs, Stuck}, nil},
 	{"tilt", "Impeller or cover stands tilted",
 		"Tight on one side and wide on the other is not a setting, it is a tilt.",
-		"Turn the impeller half a turn and measure again: if the tight side goes with it the impeller is uneven, if it stays the cover is.",
+		"Turn the impeller half a turn and measure again: if the tight side goes with it the impeller is uneven, if it " +
+			"stays the cover is.",
 		[]Sign{GapUneven}, []Sign{RubOneSide, FaceOut}, nil},
 	{"seal-short", "Seal set too short",
 		"Springs pressed solid hold the shaft fast and burn the faces.",
@@ -165,7 +172,8 @@ type Likely struct {
 func Causes(e Evidence) []Likely {
 	var out []Likely
 	for _, r := range rules {
-		l := Likely{Key: r.key, Title: r.title, Because: r.because, Test: r.test, For: []quantity.Sentence{}, Against: []quantity.Sentence{}, Standing: "possible"}
+		l := Likely{Key: r.key, Title: r.title, Because: r.because, Test: r.test, For: []quantity.Sentence{},
+			Against: []quantity.Sentence{}, Standing: "possible"}
 		strong := false
 		speak := func(signs []Sign, weight int) {
 			for _, s := range signs {
@@ -234,7 +242,8 @@ func VectorSigns(vectors []Vector) Evidence {
 		}
 	}
 	if first := vectors[0]; grows {
-		words = quantity.Say("Run-out grows from %s ("+first.Name+") to %s ("+last.Name+"), towards "+gauge.DegreesClock(last.Degrees)+" o'clock", first.Size, last.Size)
+		words = quantity.Say("Run-out grows from %s ("+first.Name+") to %s ("+last.Name+"), towards "+
+			gauge.DegreesClock(last.Degrees)+" o'clock", first.Size, last.Size)
 	} else {
 		words = quantity.Plainly("Run-out does not grow along the shaft in one direction")
 	}

@@ -107,8 +107,10 @@ func TestVectorSigns(t *testing.T) {
 		grows, jump int // 1 there, −1 known not, 0 unknown
 	}{
 		{"one station tells nothing", []Vector{v("coupling", false, 20, 0)}, 0, 0},
-		{"a bend grows one way", []Vector{v("coupling", false, 10, 90), v("shaft", false, 25, 100), v("sleeve", true, 34, 95)}, 1, -1},
-		{"a sleeve off its centre", []Vector{v("coupling", false, 2, 0), v("sleeve", true, 40, 210), v("nose", false, 2, 0)}, -1, 1},
+		{"a bend grows one way", []Vector{v("coupling", false, 10, 90), v("shaft", false, 25, 100),
+			v("sleeve", true, 34, 95)}, 1, -1},
+		{"a sleeve off its centre", []Vector{v("coupling", false, 2, 0), v("sleeve", true, 40, 210),
+			v("nose", false, 2, 0)}, -1, 1},
 		{"it grows, but turns about", []Vector{v("coupling", false, 10, 0), v("shaft", false, 30, 180)}, -1, 0},
 		{"less than the gauge tells", []Vector{v("coupling", false, 10, 0), v("shaft", false, 14, 0)}, -1, 0},
 		{"the same size, the other way", []Vector{v("shaft", false, 20, 0), v("sleeve", true, 20, 180)}, -1, 1},

@@ -13,7 +13,8 @@ type Elastomer struct {
 
 // Elastomers lists those a pump may have.
 var Elastomers = []Elastomer{
-	{"NBR", "NBR, nitrile"}, {"EPDM", "EPDM, ethylene propylene"}, {"FKM", "FKM, fluorocarbon"}, {"FFKM", "FFKM, perfluorinated"}, {"CR", "CR, chloroprene"}, {"VMQ", "VMQ, silicone"},
+	{"NBR", "NBR, nitrile"}, {"EPDM", "EPDM, ethylene propylene"}, {"FKM", "FKM, fluorocarbon"}, {"FFKM",
+		"FFKM, perfluorinated"}, {"CR", "CR, chloroprene"}, {"VMQ", "VMQ, silicone"},
 }
 
 // suits is the general table: words of a liquid, and the elastomers it does not
@@ -22,12 +23,18 @@ var suits = []struct {
 	words []string
 	not   map[string]string // elastomer → why
 }{
-	{[]string{"oil", "fuel", "diesel", "grease"}, map[string]string{"EPDM": "swells in oil", "VMQ": "swells in oil and fuel"}},
-	{[]string{"steam", "boiler", "feed water", "heating water", "hot water"}, map[string]string{"NBR": "hardens in hot water", "FKM": "the usual grades break down in hot water and steam", "CR": "ages in hot water"}},
-	{[]string{"acid"}, map[string]string{"NBR": "is attacked by acids", "CR": "is attacked by strong acids", "VMQ": "is attacked by acids"}},
-	{[]string{"caustic", "lye", "wash water", "alkali"}, map[string]string{"FKM": "the usual grades are attacked by caustic", "NBR": "ages in hot caustic"}},
+	{[]string{"oil", "fuel", "diesel", "grease"}, map[string]string{"EPDM": "swells in oil",
+		"VMQ": "swells in oil and fuel"}},
+	{[]string{"steam", "boiler", "feed water", "heating water", "hot water"},
+		map[string]string{"NBR": "hardens in hot water", "FKM": "the usual grades break down in hot water and steam",
+			"CR": "ages in hot water"}},
+	{[]string{"acid"}, map[string]string{"NBR": "is attacked by acids", "CR": "is attacked by strong acids",
+		"VMQ": "is attacked by acids"}},
+	{[]string{"caustic", "lye", "wash water", "alkali"},
+		map[string]string{"FKM": "the usual grades are attacked by caustic", "NBR": "ages in hot caustic"}},
 	{[]string{"ozone"}, map[string]string{"NBR": "cracks in ozone"}},
-	{[]string{"solvent", "ketone"}, map[string]string{"NBR": "swells in solvents", "FKM": "swells in ketones", "CR": "swells in solvents"}},
+	{[]string{"solvent", "ketone"}, map[string]string{"NBR": "swells in solvents", "FKM": "swells in ketones",
+		"CR": "swells in solvents"}},
 }
 
 // ElastomerSource stands behind every warning.

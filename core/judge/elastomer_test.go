@@ -16,7 +16,8 @@ func TestSuits(t *testing.T) {
 		{"", "Fuel oil", ""},
 	} {
 		got := Suits(tt.elastomer, tt.liquid)
-		if (got == "") != (tt.says == "") || !strings.Contains(got, tt.says) || got != "" && !strings.Contains(got, "check with the maker") {
+		if (got == "") != (tt.says == "") || !strings.Contains(got, tt.says) || got != "" && !strings.Contains(got,
+			"check with the maker") {
 			t.Errorf("%s in %s: %q, want %q", tt.elastomer, tt.liquid, got, tt.says)
 		}
 	}

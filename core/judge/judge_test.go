@@ -119,8 +119,10 @@ func TestSets(t *testing.T) {
 		set, key string
 		max      quantity.Length
 	}{
-		{"general", "shaft-runout-seal", 3 * thou}, {"process", "shaft-runout-seal", 2 * thou}, {"metric", "shaft-runout-seal", 50 * quantity.Micrometre},
-		{"general", "end-play-single", 12 * thou}, {"metric", "chamber-bore", 125 * quantity.Micrometre}, {"general", "seal-setting", 396_875}, {"metric", "end-play-paired", 100 * quantity.Micrometre},
+		{"general", "shaft-runout-seal", 3 * thou}, {"process", "shaft-runout-seal", 2 * thou}, {"metric",
+			"shaft-runout-seal", 50 * quantity.Micrometre},
+		{"general", "end-play-single", 12 * thou}, {"metric", "chamber-bore", 125 * quantity.Micrometre}, {"general",
+			"seal-setting", 396_875}, {"metric", "end-play-paired", 100 * quantity.Micrometre},
 	} {
 		set, ok := SetByKey(tt.set)
 		if r := set.Limits[tt.key]; !ok || r.Max == nil || *r.Max != tt.max {
@@ -146,7 +148,8 @@ func TestPart(t *testing.T) {
 		{"nothing found", nil, Decision{}, Decision{Reuse, "nothing found against it"}},
 		{"the heaviest wins", []Finding{marks, groove}, Decision{}, Decision{Replace, "a groove condemns"}},
 		{"in either order", []Finding{groove, marks}, Decision{}, Decision{Replace, "a groove condemns"}},
-		{"a finding that changes nothing still gives its rule", []Finding{colour}, Decision{}, Decision{Reuse, "find the cause"}},
+		{"a finding that changes nothing still gives its rule", []Finding{colour}, Decision{},
+			Decision{Reuse, "find the cause"}},
 		{"policy with nothing found", nil, always, always},
 		{"policy before a lighter finding", []Finding{marks}, always, always},
 	} {

@@ -33,7 +33,8 @@ type Next struct {
 func (n Next) Say() quantity.Sentence {
 	switch n.Do {
 	case TrySweep:
-		return quantity.Plainly("Watch the needle through a whole turn and give its lowest and highest: four places can miss the worst.")
+		return quantity.Plainly("Watch the needle through a whole turn and give its lowest and highest: four places " +
+			"can miss the worst.")
 	case TryRepeat:
 		return quantity.Plainly("Read it again: one reading more tells whether it holds.")
 	case TryFiner:
@@ -53,8 +54,9 @@ func (n Next) Say() quantity.Sentence {
 
 // divisions are those usual on dials and micrometers, coarse to fine.
 var divisions = map[bool][]quantity.Length{
-	true:  {quantity.Thou, quantity.Thou / 2, quantity.Thou / 10, quantity.Thou / 20},
-	false: {20 * quantity.Micrometre, 10 * quantity.Micrometre, 5 * quantity.Micrometre, 2 * quantity.Micrometre, quantity.Micrometre},
+	true: {quantity.Thou, quantity.Thou / 2, quantity.Thou / 10, quantity.Thou / 20},
+	false: {20 * quantity.Micrometre, 10 * quantity.Micrometre, 5 * quantity.Micrometre, 2 * quantity.Micrometre,
+		quantity.Micrometre},
 }
 
 // finer finds the coarsest usual division, finer than the one used, with which

@@ -24,7 +24,8 @@ func doing(next []Next) string {
 }
 
 func TestNextDial(t *testing.T) {
-	dial := gauge.Dial{Surface: gauge.Rim, Indicator: gauge.Fixed, Graduation: thou, Readings: []gauge.Reading{{}, {Degrees: 90}, {Degrees: 180}, {Degrees: 270}}}
+	dial := gauge.Dial{Surface: gauge.Rim, Indicator: gauge.Fixed, Graduation: thou, Readings: []gauge.Reading{{},
+		{Degrees: 90}, {Degrees: 180}, {Degrees: 270}}}
 	swept := dial
 	swept.Sweep = &gauge.Sweep{}
 	tests := []struct {
@@ -51,7 +52,8 @@ func TestNextDial(t *testing.T) {
 			t.Errorf("%s: %q, want %q", tt.name, got, tt.want)
 		}
 	}
-	metric := Length(49*quantity.Micrometre, gauge.DifferenceUncertainty(10*quantity.Micrometre), Bounds{Max: new(50 * quantity.Micrometre)})
+	metric := Length(49*quantity.Micrometre, gauge.DifferenceUncertainty(10*quantity.Micrometre),
+		Bounds{Max: new(50 * quantity.Micrometre)})
 	if got := NextDirect(10*quantity.Micrometre, metric); len(got) != 1 || *got[0].Size != quantity.Micrometre {
 		t.Errorf("a metric gauge is followed by %s", doing(got))
 	}

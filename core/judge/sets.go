@@ -14,12 +14,14 @@ var Sets = []Set{
 	set("general", "General service", map[string]string{
 		"shaft-runout-seal": "0.003 in", "shaft-runout-head": "0.005 in", "shaft-runout-coupling": "0.002 in",
 		"adapter-rim": "0.005 in", "adapter-face": "0.005 in", "chamber-face": "0.005 in", "chamber-bore": "0.006 in",
-		"end-play-paired": "0.004 in", "end-play-single": "0.012 in", "radial-play-seal": "0.004 in", "seal-setting": "1/64 in",
+		"end-play-paired": "0.004 in", "end-play-single": "0.012 in", "radial-play-seal": "0.004 in",
+		"seal-setting": "1/64 in",
 	}),
 	set("process", "Cartridge and process seals", map[string]string{
 		"shaft-runout-seal": "0.002 in", "shaft-runout-head": "0.005 in", "shaft-runout-coupling": "0.002 in",
 		"adapter-rim": "0.003 in", "adapter-face": "0.003 in", "chamber-face": "0.003 in", "chamber-bore": "0.005 in",
-		"end-play-paired": "0.003 in", "end-play-single": "0.010 in", "radial-play-seal": "0.003 in", "seal-setting": "1/64 in",
+		"end-play-paired": "0.003 in", "end-play-single": "0.010 in", "radial-play-seal": "0.003 in",
+		"seal-setting": "1/64 in",
 	}),
 	set("metric", "Metric bench", map[string]string{
 		"shaft-runout-seal": "0.05 mm", "shaft-runout-head": "0.12 mm", "shaft-runout-coupling": "0.05 mm",

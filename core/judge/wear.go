@@ -45,10 +45,12 @@ const (
 // in rising order. All of it is exact, so that 9000 hours are not 8999.
 func Wear(history []Worn, limit quantity.Length, planned float64) (Life, error) {
 	if len(history) < 2 || len(history) > maxHistory {
-		return Life{}, field.Errorf("history", "has %d readings: write 2 to %d, each with its running hours", len(history), maxHistory)
+		return Life{}, field.Errorf("history", "has %d readings: write 2 to %d, each with its running hours", len(history),
+			maxHistory)
 	}
 	if !(planned >= 0 && planned <= maxHours) {
-		return Life{}, field.Errorf("planned_hours", "is %g: write the running hours to the next planned stop, 0 or more", planned)
+		return Life{}, field.Errorf("planned_hours", "is %g: write the running hours to the next planned stop, 0 or more",
+			planned)
 	}
 	n := new(big.Rat).SetInt64(int64(len(history)))
 	var sx, sy, sxx, sxy big.Rat
@@ -77,7 +79,8 @@ func Wear(history []Worn, limit quantity.Length, planned float64) (Life, error) 
 	slope := new(big.Rat).Quo(top, bottom) // nm an hour
 	rate, _ := new(big.Rat).Mul(slope, new(big.Rat).SetInt64(1000)).Float64()
 	if math.Abs(rate) > float64(quantity.MaxLength) {
-		return Life{}, field.Errorf("history", "wears more than a kilometre in a thousand hours: look at the hours and the units")
+		return Life{}, field.Errorf("history", "wears more than a kilometre in a thousand hours: look at the hours and "+
+			"the units")
 	}
 	life := Life{Rate: quantity.Length(math.Round(rate))}
 	margin := limit - history[len(history)-1].Clearance

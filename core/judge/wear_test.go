@@ -25,13 +25,17 @@ func TestWear(t *testing.T) {
 		{"an hour too few", []Worn{{0, 15 * thou}, {5000, 20 * thou}}, 30 * thou, 10001, thou, hours(10000), ResetNow},
 		// Least squares through (0,10) (1000,12) (2000,13): slope 1.5 thou in a
 		// thousand hours; 7 thou left from the last reading: 4666.6 h.
-		{"least squares", []Worn{{0, 10 * thou}, {1000, 12 * thou}, {2000, 13 * thou}}, 20 * thou, 5000, thou * 3 / 2, hours(4666), ResetNow},
+		{"least squares", []Worn{{0, 10 * thou}, {1000, 12 * thou}, {2000, 13 * thou}}, 20 * thou, 5000, thou * 3 / 2,
+			hours(4666), ResetNow},
 		{"past the limit", []Worn{{0, 15 * thou}, {100, 31 * thou}}, 30 * thou, 0, 160 * thou, hours(0), PastLimit},
-		{"on the limit is not past it", []Worn{{0, 15 * thou}, {1000, 30 * thou}}, 30 * thou, 1, 15 * thou, hours(0), ResetNow},
+		{"on the limit is not past it", []Worn{{0, 15 * thou}, {1000, 30 * thou}}, 30 * thou, 1, 15 * thou, hours(0),
+			ResetNow},
 		{"does not wear", []Worn{{0, 15 * thou}, {1000, 15 * thou}}, 30 * thou, 8000, 0, nil, NotWearing},
 		{"closer than before", []Worn{{0, 16 * thou}, {1000, 15 * thou}}, 30 * thou, 8000, -thou, nil, NotWearing},
-		{"past the limit though it shrinks", []Worn{{0, 32 * thou}, {1000, 31 * thou}}, 30 * thou, 8000, -thou, hours(0), PastLimit},
-		{"two readings at one time", []Worn{{0, 10 * thou}, {1000, 11 * thou}, {1000, 13 * thou}}, 20 * thou, 0, 2 * thou, hours(3500), Lasts},
+		{"past the limit though it shrinks", []Worn{{0, 32 * thou}, {1000, 31 * thou}}, 30 * thou, 8000, -thou, hours(0),
+			PastLimit},
+		{"two readings at one time", []Worn{{0, 10 * thou}, {1000, 11 * thou}, {1000, 13 * thou}}, 20 * thou, 0, 2 * thou,
+			hours(3500), Lasts},
 		// A tenth of an hour has no binary fraction; 0.1 mm in 0.3 h from 0.1 on.
 		{"decimal hours", []Worn{{0.1, 0}, {0.4, 100_000}}, 400_000, 0, 333_333_333, hours(0), Lasts},
 	}
@@ -41,7 +45,8 @@ func TestWear(t *testing.T) {
 			t.Errorf("%s: %v", tt.name, err)
 			continue
 		}
-		if got.Rate != tt.rate || got.Result != tt.result || (got.Left == nil) != (tt.left == nil) || got.Left != nil && *got.Left != *tt.left {
+		if got.Rate != tt.rate || got.Result != tt.result || (got.Left == nil) != (tt.left == nil) || got.Left != nil &&
+			*got.Left != *tt.left {
 			t.Errorf("%s: rate %s, left %v, %s", tt.name, got.Rate, got.Left, got.Result)
 		}
 	}

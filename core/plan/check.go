@@ -30,7 +30,8 @@ func (c *checker) fault(line int, step, format string, args ...any) {
 func (p *Plan) check() error {
 	c := &checker{p: p, stages: map[string]bool{}, values: map[string]string{}, repeats: map[string]*Repeat{}}
 	p.steps, p.parts = map[string]*Step{}, map[string]*Part{}
-	for _, need := range []struct{ key, value string }{{"key", p.Key}, {"title", p.Title}, {"construction", p.Construction}} {
+	for _, need := range []struct{ key, value string }{{"key", p.Key}, {"title", p.Title},
+		{"construction", p.Construction}} {
 		if need.value == "" {
 			c.fault(1, "", "%s is missing at the head of the plan", need.key)
 		}
@@ -248,7 +249,8 @@ func (c *checker) part(part Part) {
 			c.fault(j.line, "", "part %s is judged by %q: name one of the plan's checks", part.Key, j.Check)
 		}
 		if !j.Outcome.Known() || j.Rule == "" {
-			c.fault(j.line, "", "part %s: judged needs an outcome (reuse, dress, repair, replace, order) and the rule in words", part.Key)
+			c.fault(j.line, "", "part %s: judged needs an outcome (reuse, dress, repair, replace, order) and the rule "+
+				"in words", part.Key)
 		}
 	}
 	if part.Quantity < 1 {
@@ -256,10 +258,12 @@ func (c *checker) part(part Part) {
 	}
 	for _, f := range part.Findings {
 		if !f.Outcome.Known() {
-			c.fault(f.line, "", "part %s, finding %s: outcome is %q: write reuse, dress, repair, replace or order", part.Key, f.Key, f.Outcome)
+			c.fault(f.line, "", "part %s, finding %s: outcome is %q: write reuse, dress, repair, replace or order", part.Key,
+				f.Key, f.Outcome)
 		}
 		if f.Sign != "" && !slices.Contains(judge.FindingSigns(), f.Sign) {
-			c.fault(f.line, "", "part %s, finding %s: sign is %q: write one of %v", part.Key, f.Key, f.Sign, judge.FindingSigns())
+			c.fault(f.line, "", "part %s, finding %s: sign is %q: write one of %v", part.Key, f.Key, f.Sign,
+				judge.FindingSigns())
 		}
 		if f.Key == "" || f.Words == "" || f.Rule == "" {
 			c.fault(f.line, "", "part %s: a finding needs a key, its words and the rule in words", part.Key)
@@ -267,7 +271,8 @@ func (c *checker) part(part Part) {
 	}
 	for _, a := range part.Always {
 		if !a.Outcome.Known() || a.Rule == "" {
-			c.fault(a.line, "", "part %s: always needs an outcome (reuse, dress, repair, replace, order) and the rule in words", part.Key)
+			c.fault(a.line, "", "part %s: always needs an outcome (reuse, dress, repair, replace, order) and the rule "+
+				"in words", part.Key)
 		}
 		c.conditions(a.line, "", a.When)
 	}
@@ -295,7 +300,8 @@ func (c *checker) check(key string, x *Check) {
 		c.conditions(l.line, "", l.When)
 		for _, when := range l.When {
 			if when.Op == "decided" {
-				c.fault(l.line, "", "check %s: its limit hangs on %q: only options and schools decide which limit counts", key, when)
+				c.fault(l.line, "", "check %s: its limit hangs on %q: only options and schools decide which limit counts", key,
+					when)
 			}
 		}
 	}
@@ -320,7 +326,8 @@ func (c *checker) check(key string, x *Check) {
 		}
 	case Float:
 		if x.Repeats < 1 || x.Repeats > 9 {
-			c.fault(x.line, "", "check %s: repeats is %d: write how often the shaft is pushed and pulled, 1 to 9", key, x.Repeats)
+			c.fault(x.line, "", "check %s: repeats is %d: write how often the shaft is pushed and pulled, 1 to 9", key,
+				x.Repeats)
 		}
 	case Feeler:
 		if x.PlacesFrom != "" {
@@ -345,7 +352,8 @@ func (c *checker) check(key string, x *Check) {
 			c.fault(x.line, "", "check %s: seat is %q: write shaft or housing", key, x.Seat)
 		}
 	default:
-		c.fault(x.line, "", "check %s: instrument is %q: write dial, float, feeler, setting, direct, travel, ring or fit", key, x.Instrument)
+		c.fault(x.line, "", "check %s: instrument is %q: write dial, float, feeler, setting, direct, travel, ring or fit",
+			key, x.Instrument)
 	}
 }
 
@@ -422,7 +430,8 @@ func (c *checker) step(s *Step) {
 	case Heat:
 		c.optional(s, "bore", s.Bore, LengthValue)
 		if s.Cap < 40 || s.Cap > 400 {
-			fault("cap is %d: write what the weakest part may take in °C, 120 for an open bearing, 80 for one greased and sealed", s.Cap)
+			fault("cap is %d: write what the weakest part may take in °C, 120 for an open bearing, 80 for one greased "+
+				"and sealed", s.Cap)
 		}
 		if s.Home < 0 || s.Home > 240 {
 			fault("home is %d: write the minutes to be home, or leave it out", s.Home)
@@ -450,7 +459,8 @@ func (c *checker) step(s *Step) {
 			fault("of is missing: what is to be seen on it")
 		}
 	default:
-		fault("kind is %q: write do, caution, turn, measure, count, mark, inspect, torque, set, heat, wait, drip, test, align, grease, photo or sign", s.Kind)
+		fault("kind is %q: write do, caution, turn, measure, count, mark, inspect, torque, set, heat, wait, drip, "+
+			"test, align, grease, photo or sign", s.Kind)
 	}
 	for _, stage := range s.Reopens {
 		if !c.stages[stage] {
@@ -506,7 +516,8 @@ func (c *checker) shaftLine() {
 	drawn := map[string]bool{}
 	for _, piece := range c.p.ShaftLine.Pieces {
 		if _, ok := pieces[piece.Piece]; !ok {
-			c.fault(piece.line, "", "shaft line: there is no piece %q: the pieces are %s", piece.Piece, strings.Join(pieceNames(), ", "))
+			c.fault(piece.line, "", "shaft line: there is no piece %q: the pieces are %s", piece.Piece,
+				strings.Join(pieceNames(), ", "))
 		}
 		drawn[piece.Piece] = true
 		if piece.Fitted != "" && !c.stages[piece.Fitted] {
@@ -518,14 +529,16 @@ func (c *checker) shaftLine() {
 		if check := c.p.Checks[s.Check]; check != nil && check.For != "" {
 			r := c.repeats[check.For]
 			if r == nil || r.Count != "" || !strings.Contains(where, "{"+check.For+"}") {
-				c.fault(s.line, "", "shaft line: station %s is for each %s: its place needs {%s} in it, and members that are named", s.Check, check.For, check.For)
+				c.fault(s.line, "", "shaft line: station %s is for each %s: its place needs {%s} in it, and members that "+
+					"are named", s.Check, check.For, check.For)
 				continue
 			}
 			where = strings.ReplaceAll(where, "{"+check.For+"}", r.Members[0].Key)
 		}
 		piece, point, _ := strings.Cut(where, ".")
 		if !drawn[piece] || !slices.Contains(pieces[piece], point) {
-			c.fault(s.line, "", "shaft line: station %s stands at %q: write a piece that is drawn and one of its points, such as bearing-frame.thrust-bearing", s.Check, s.At)
+			c.fault(s.line, "", "shaft line: station %s stands at %q: write a piece that is drawn and one of its points, "+
+				"such as bearing-frame.thrust-bearing", s.Check, s.At)
 		}
 		if c.p.Checks[s.Check] == nil {
 			c.fault(s.line, "", "shaft line: there is no check %q for a station", s.Check)

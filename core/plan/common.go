@@ -97,7 +97,8 @@ func writeOut(n *yaml.Node, section, id string) (bool, error) {
 			names = append(names, name)
 		}
 		slices.Sort(names)
-		return false, at(use.Line, fmt.Sprintf("there is no common one %q to use: there are %s", use.Value, strings.Join(names, ", ")))
+		return false, at(use.Line, fmt.Sprintf("there is no common one %q to use: there are %s", use.Value,
+			strings.Join(names, ", ")))
 	}
 	var kept []*yaml.Node
 	for i := 0; i+1 < len(n.Content); i += 2 {

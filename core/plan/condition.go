@@ -59,7 +59,8 @@ func (c *Conditions) UnmarshalYAML(n *yaml.Node) error {
 	for _, x := range nodes {
 		words := strings.Fields(x.Value)
 		if len(words) != 3 || words[1] != "==" && words[1] != "!=" && words[1] != "decided" {
-			return at(x.Line, fmt.Sprintf("condition %q is not understood: write \"seal == double\", \"seal != double\" or \"sleeve decided replace\"", x.Value))
+			return at(x.Line, fmt.Sprintf("condition %q is not understood: write \"seal == double\", \"seal != double\" "+
+				"or \"sleeve decided replace\"", x.Value))
 		}
 		*c = append(*c, Condition{words[0], words[1], strings.Split(words[2], "|")})
 	}

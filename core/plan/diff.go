@@ -59,7 +59,8 @@ func differences(word string, before, after []named) []Change {
 			out = append(out, Change{"changed", word + " " + n.key, n.title, keys})
 		}
 		if old.stage != n.stage {
-			out = append(out, Change{"moved", word + " " + n.key, n.title, []string{fmt.Sprintf("from %s to %s", old.stage, n.stage)}})
+			out = append(out, Change{"moved", word + " " + n.key, n.title, []string{fmt.Sprintf("from %s to %s", old.stage,
+				n.stage)}})
 		}
 	}
 	for _, n := range before {

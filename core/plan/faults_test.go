@@ -20,7 +20,8 @@ values:
   - {key: fit, title: Class of the journal, kind: words, default: k5}
   - {key: pull, title: Bolt torque, kind: torque, default: 40 N·m}
 repeats:
-  - {key: end, title: End, members: [{key: outboard, title: Outboard, short: OB}, {key: inboard, title: Inboard, short: IB}]}
+  - {key: end, title: End, members: [{key: outboard, title: Outboard, short: OB},
+      {key: inboard, title: Inboard, short: IB}]}
   - {key: stage, title: Stage, count: vanes, short: stage}
 limits:
   squareness: {factor: 0.0005, of: bore, source: Rule of thumb}
@@ -28,13 +29,15 @@ shaft_line:
   pieces: [driver, {piece: bearing-outboard, fitted: build}]
   stations: [{check: runout, at: bearing-outboard.journal}]
 checks:
-  runout: {title: Run-out, short: Run-out, instrument: dial, surface: rim, indicator: fixed, places: ["12", "3", "6", "9"], limit: [shaft-runout-seal]}
+  runout: {title: Run-out, short: Run-out, instrument: dial, surface: rim, indicator: fixed,
+      places: ["12", "3", "6", "9"], limit: [shaft-runout-seal]}
   play: {title: Play, short: Play, instrument: float, repeats: 3, limit: [end-play-single]}
   gap: {title: Gap, short: Gap, instrument: feeler, place_name: vane, places_from: vanes, limit: [impeller-clearance]}
   lift: {title: Lift, short: Lift, instrument: travel, down: depth-down, up: depth-up, limit: [shaft-travel]}
   seat: {title: Seat, short: Seat, instrument: fit, seat: shaft, of: bore, class: fit}
 parts:
-  - {key: sleeve, title: Sleeve, quantity: 1, findings: [{key: groove, words: Groove, outcome: replace, rule: a groove condemns it}], judged: [{check: runout, outcome: replace, rule: out of limit it goes}]}
+  - {key: sleeve, title: Sleeve, quantity: 1, findings: [{key: groove, words: Groove, outcome: replace,
+      rule: a groove condemns it}], judged: [{check: runout, outcome: replace, rule: out of limit it goes}]}
   - {key: gasket, title: Gasket, quantity: 2, kit: always, always: [{outcome: replace, rule: gaskets go in new}]}
 stages:
   - id: strip
@@ -68,7 +71,8 @@ func TestOneSlip(t *testing.T) {
 	place := regexp.MustCompile(`slip\.yaml:\d+: `)
 	for _, slip := range []struct{ from, to, want string }{
 		{"options:\n  - {key: seal,", "options:\n  - {key: bearing-reuse,", "option bearing-reuse has the name of a school"},
-		{"choices: [{key: single, title: Single}, {key: double, title: Double}]", "choices: [{key: single, title: Single}]", "needs at least two choices"},
+		{"choices: [{key: single, title: Single}, {key: double, title: Double}]", "choices: [{key: single, title: Single}]",
+			"needs at least two choices"},
 		{"default: single", "default: triple", "default"},
 		{"{key: bore, title: Bearing bore, kind: length}", "{key: bore, kind: length}", "a value needs a key and a title"},
 		{"kind: length}", "kind: weight}", `kind is "weight": write length, torque`},
@@ -79,12 +83,15 @@ func TestOneSlip(t *testing.T) {
 		{"{key: end, title: End, members", "{key: end, members", "a repeat needs a key and a title"},
 		{"{key: stage, title: Stage, count", "{key: end, title: Stage, count", "repeat end stands here twice"},
 		{"count: vanes, short: stage", "count: vanes", "short is missing: the word for one"},
-		{"count: vanes, short: stage", "count: vanes, short: stage, members: [{key: a, title: A, short: A}, {key: b, title: B, short: B}]", "has members and a count"},
-		{"{key: inboard, title: Inboard, short: IB}", "{key: in board, title: Inboard, short: IB}", "a member needs a key without spaces"},
+		{"count: vanes, short: stage", "count: vanes, short: stage, members: [{key: a, title: A, short: A}, {key: b, " +
+			"title: B, short: B}]", "has members and a count"},
+		{"{key: inboard, title: Inboard, short: IB}", "{key: in board, title: Inboard, short: IB}",
+			"a member needs a key without spaces"},
 		{"{factor: 0.0005, of: bore, source: Rule of thumb}", "", "limit squareness is empty"},
 		{"{factor: 0.0005, of: bore, source: Rule of thumb}", "{max: wide, source: Rule of thumb}", "limit squareness: "},
 		{"{factor: 0.0005, of: bore,", "{factor: 0.0005, max: 2 thou, of: bore,", "has a max and a factor"},
-		{"{factor: 0.0005, of: bore,", "{factor: 0.0005, of: pull,", `of is "pull": name one of the plan's values of kind length`},
+		{"{factor: 0.0005, of: bore,", "{factor: 0.0005, of: pull,",
+			`of is "pull": name one of the plan's values of kind length`},
 		{"{factor: 0.0005, of: bore,", "{", "has no bound"},
 		{"fitted: build", "fitted: attic", `fitted in "attic", which is no stage`},
 		{"stations: [{check: runout", "stations: [{check: bounce", `no check "bounce" for a station`},
@@ -97,13 +104,15 @@ func TestOneSlip(t *testing.T) {
 		{"places_from: vanes, ", "", "places is missing"},
 		{"down: depth-down, up: depth-up, ", "", "down and up are missing"},
 		{"seat: shaft", "seat: pedestal", `seat is "pedestal": write shaft or housing`},
-		{"limit: [shaft-runout-seal]", "limit: [{when: sleeve decided replace, key: shaft-runout-seal}, shaft-runout-new]", "only options and schools decide"},
+		{"limit: [shaft-runout-seal]", "limit: [{when: sleeve decided replace, key: shaft-runout-seal}, shaft-runout-new]",
+			"only options and schools decide"},
 		{"- {key: sleeve, title: Sleeve,", "- {key: sleeve,", "a part needs a key and a title"},
 		{"- {key: gasket, title: Gasket", "- {key: sleeve, title: Gasket", "part sleeve stands here twice"},
 		{"quantity: 2", "quantity: 0", "quantity is 0: write how many"},
 		{"kit: always", "kit: perhaps", `kit is "perhaps": write always or if-needed`},
 		{"judged: [{check: runout", "judged: [{check: bounce", `is judged by "bounce"`},
-		{"outcome: replace, rule: out of limit it goes", "outcome: burn, rule: out of limit it goes", "judged needs an outcome"},
+		{"outcome: replace, rule: out of limit it goes", "outcome: burn, rule: out of limit it goes",
+			"judged needs an outcome"},
 		{"words: Groove, ", "", "a finding needs a key, its words"},
 		{"words: Groove, ", "words: Groove, sign: smell, ", `sign is "smell": write one of`},
 		{"always: [{outcome: replace, rule: gaskets go in new}]", "always: [{outcome: replace}]", "always needs an outcome"},
@@ -140,7 +149,8 @@ func TestOneSlip(t *testing.T) {
 	}
 	// Steps may be none.
 	none := sound[:strings.Index(sound, "  - id: build")] + "  - {id: build, title: Build, steps: []}\n"
-	if _, err := Read("slip.yaml", []byte(none)); err == nil || !strings.Contains(err.Error(), "stage build has no steps") {
+	if _, err := Read("slip.yaml", []byte(none)); err == nil || !strings.Contains(err.Error(),
+		"stage build has no steps") {
 		t.Errorf("a stage without steps: %v", err)
 	}
 }

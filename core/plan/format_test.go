@@ -60,7 +60,8 @@ options:
 values:
   - {key: stages, title: Stages, kind: number, default: "2"}
 repeats:
-  - {key: end, title: End, members: [{key: outboard, title: Outboard, short: OB}, {key: inboard, title: Inboard, short: IB}]}
+  - {key: end, title: End, members: [{key: outboard, title: Outboard, short: OB},
+      {key: inboard, title: Inboard, short: IB}]}
   - {key: stage, title: Stage, count: stages, short: stage}
 shaft_line:
   pieces: [driver, bearing-inboard, bearing-outboard]
@@ -68,7 +69,8 @@ shaft_line:
 checks:
   play: {for: end, title: Play, short: Play, instrument: float, repeats: 3, limit: [end-play-single]}
 parts:
-  - {key: bearing, for: end, title: Bearing, quantity: 1, drags: [washer], findings: [{key: rough, words: Rough, outcome: replace, rule: it goes}]}
+  - {key: bearing, for: end, title: Bearing, quantity: 1, drags: [washer], findings: [{key: rough,
+      words: Rough, outcome: replace, rule: it goes}]}
   - {key: washer, for: end, title: Washer, quantity: 1}
 stages:
   - id: a
@@ -79,7 +81,8 @@ stages:
       - {id: nut, kind: do, for: end, when: [end == outboard, lock != neither], title: Nut}
       - {id: new, kind: do, for: end, when: bearing decided replace|order, title: New bearing}
       - {id: play, kind: measure, phase: built, for: end, check: play, title: Play, needs: [nut]}
-  - {id: b, title: B, steps: [{id: all, kind: do, title: All, needs: [off]}, {id: impeller, kind: do, for: stage, title: Impeller on}]}
+  - {id: b, title: B, steps: [{id: all, kind: do, title: All, needs: [off]},
+      {id: impeller, kind: do, for: stage, title: Impeller on}]}
 `
 
 func TestRepeats(t *testing.T) {
@@ -96,11 +99,14 @@ func TestRepeats(t *testing.T) {
 		return strings.Join(ids, " ")
 	}
 	// One end is finished before the other is begun.
-	want := "look@outboard off@outboard nut@outboard play@outboard look@inboard off@inboard play@inboard all impeller@1 impeller@2"
+	want := "look@outboard off@outboard nut@outboard play@outboard look@inboard off@inboard play@inboard all " +
+		"impeller@1 impeller@2"
 	if got := ids(Chosen{}); got != want {
 		t.Errorf("got  %s\nwant %s", got, want)
 	}
-	if got := ids(Chosen{Options: map[string]string{"lock": "neither"}, Counts: map[string]int{"stages": 3}, Parts: map[string]judge.Outcome{"bearing@inboard": judge.Replace}}); !strings.Contains(got, "off@inboard new@inboard play@inboard") || strings.Contains(got, "nut") || !strings.HasSuffix(got, "impeller@3") {
+	if got := ids(Chosen{Options: map[string]string{"lock": "neither"}, Counts: map[string]int{"stages": 3},
+		Parts: map[string]judge.Outcome{"bearing@inboard": judge.Replace}}); !strings.Contains(got,
+		"off@inboard new@inboard play@inboard") || strings.Contains(got, "nut") || !strings.HasSuffix(got, "impeller@3") {
 		t.Errorf("with no lock, three stages, a new bearing inboard: %s", got)
 	}
 	q := p.Repeated(Chosen{}.Counted(p))
@@ -134,7 +140,8 @@ func TestCommonStepsAreWrittenOut(t *testing.T) {
 		t.Fatal(err)
 	}
 	s := p.Step("lock-out")
-	if s.Kind != Caution || s.How != "With the big lock." || len(s.Cautions) == 0 || strings.Contains(string(p.Text), "use:") {
+	if s.Kind != Caution || s.How != "With the big lock." || len(s.Cautions) == 0 || strings.Contains(string(p.Text),
+		"use:") {
 		t.Errorf("got %+v from\n%s", s, p.Text)
 	}
 	for key, shipped := range Library() {
@@ -150,8 +157,10 @@ func TestChanges(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	text := strings.NewReplacer("title: Off, needs", "title: Off it comes, needs", "      - {id: nut,", "      - {id: wedge, kind: do, title: Wedge}\n      - {id: nut,", "key: washer, for: end, title: Washer, quantity: 1", "key: washer, for: end, title: Washer, quantity: 2",
-		", {id: impeller, kind: do, for: stage, title: Impeller on}", "").Replace(twoEnds)
+	text := strings.NewReplacer("title: Off, needs", "title: Off it comes, needs", "      - {id: nut,",
+		"      - {id: wedge, kind: do, title: Wedge}\n      - {id: nut,", "key: washer, for: end, title: Washer, "+
+			"quantity: 1", "key: washer, for: end, title: Washer, quantity: 2",
+		",\n      {id: impeller, kind: do, for: stage, title: Impeller on}", "").Replace(twoEnds)
 	after, err := Read("plan.yaml", []byte(text))
 	if err != nil {
 		t.Fatal(err)
@@ -172,7 +181,8 @@ func TestShow(t *testing.T) {
 	if err := p.Show(&out, Chosen{Options: map[string]string{"seat-pins": "two"}}); err != nil {
 		t.Fatal(err)
 	}
-	for _, want := range []string{"both pins in their notches, outboard", "both pins in their notches, inboard", "! A bearing at fitting temperature burns."} {
+	for _, want := range []string{"both pins in their notches, outboard", "both pins in their notches, inboard",
+		"! A bearing at fitting temperature burns."} {
 		if !strings.Contains(out.String(), want) {
 			t.Errorf("the order of work has no %q", want)
 		}
@@ -180,7 +190,8 @@ func TestShow(t *testing.T) {
 	if strings.Contains(out.String(), "its pin in the notch") {
 		t.Error("a step of the other choice stands in it")
 	}
-	if err := p.Show(&out, Chosen{Options: map[string]string{"seat-pins": "three"}}); err == nil || !strings.Contains(err.Error(), "one of one, two") {
+	if err := p.Show(&out, Chosen{Options: map[string]string{"seat-pins": "three"}}); err == nil ||
+		!strings.Contains(err.Error(), "one of one, two") {
 		t.Errorf("a choice there is not: %v", err)
 	}
 }
@@ -191,7 +202,8 @@ func TestSchema(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	for _, key := range []string{`"reopens"`, `"repeats"`, `"drags"`, `"window"`, `"additionalProperties":false`, `"enum":["do","caution"`} {
+	for _, key := range []string{`"reopens"`, `"repeats"`, `"drags"`, `"window"`, `"additionalProperties":false`,
+		`"enum":["do","caution"`} {
 		if !strings.Contains(string(b), key) {
 			t.Errorf("the schema has no %s", key)
 		}

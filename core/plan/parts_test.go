@@ -95,7 +95,8 @@ func TestPartsOfEveryPlan(t *testing.T) {
 		if b, w := parts["bearings"], parts["lock-washer"]; b != nil && w != nil && !slices.Contains(b.Drags, "lock-washer") {
 			t.Errorf("%s: new bearings leave the old lock washer", p.Key)
 		}
-		if b := parts["bearings"]; b != nil && !slices.ContainsFunc(b.Always, func(a Always) bool { return len(a.When) > 0 && a.Outcome == judge.Replace }) {
+		if b := parts["bearings"]; b != nil && !slices.ContainsFunc(b.Always,
+			func(a Always) bool { return len(a.When) > 0 && a.Outcome == judge.Replace }) {
 			t.Errorf("%s: the shop's rule on bearings does not reach it", p.Key)
 		}
 		for key, part := range parts {

@@ -89,7 +89,7 @@ type Option struct {
 type Ask struct {
 	Key     string `yaml:"key" json:"key"`
 	Title   string `yaml:"title" json:"title"`
-	Kind    string `yaml:"kind" json:"kind" enum:"length,torque,number,amount,words" doc:"number counts things, amount is any figure such as a speed"`
+	Kind    string `yaml:"kind" json:"kind" enum:"length,torque,number,amount,words" doc:"amount: any figure"`
 	Default string `yaml:"default" json:"default,omitempty" doc:"used while nothing is written on the pump"`
 
 	line int
@@ -151,7 +151,7 @@ type Check struct {
 	Short      string          `yaml:"short" doc:"fits a flag"`
 	Instrument string          `yaml:"instrument" enum:"dial,float,feeler,setting,direct,travel,ring,fit"`
 	Surface    gauge.Surface   `yaml:"surface" enum:"rim,bore,face" doc:"dial: what the plunger rides on"`
-	Indicator  gauge.Indicator `yaml:"indicator" enum:"fixed,turns" doc:"dial: whether the shaft turns under it, or it turns with the shaft"`
+	Indicator  gauge.Indicator `yaml:"indicator" enum:"fixed,turns" doc:"dial: under the turning shaft, or on it"`
 	Places     []string        `yaml:"places" doc:"dial: clock positions; feeler: names"`
 	PlacesFrom string          `yaml:"places_from" doc:"feeler: key of the value that counts the places"`
 	PlaceName  string          `yaml:"place_name" doc:"with places_from: the word for one, such as vane"`
@@ -266,6 +266,11 @@ const (
 	Sign    = "sign"
 )
 
+// Kinds are the kinds of a step.
+var Kinds = []string{
+	Do, Caution, Turn, Measure, Count, Mark, Inspect, Torque, Set, Heat, Wait, Drip, Test, Align, Grease, Photo, Sign,
+}
+
 // The methods of setting.
 const (
 	ByShims    = "shims"    // worked out
@@ -285,7 +290,7 @@ type Step struct {
 	Use      string     `yaml:"use" doc:"begins as the common step of that name; what is written here counts instead"`
 	For      string     `yaml:"for" doc:"key of a repeat: the step is there once for each"`
 	ID       string     `yaml:"id"`
-	Kind     string     `yaml:"kind" enum:"do,caution,turn,measure,count,mark,inspect,torque,set,heat,wait,drip,test,align,grease,photo,sign"`
+	Kind     string     `yaml:"kind" enum:"kinds"`
 	Title    string     `yaml:"title"`
 	How      string     `yaml:"how" doc:"a line or two at the bench"`
 	Why      string     `yaml:"why" doc:"one line"`

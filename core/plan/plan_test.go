@@ -32,23 +32,45 @@ func TestReadRefuses(t *testing.T) {
 		{"a wrong type", head + "stages: 7\n", "plan.yaml:5: stages: cannot be !!int `7`"},
 		{"no stages", head, "stages is missing"},
 		{"version nought", strings.Replace(head, "1", "0", 1), "version is 0"},
-		{"a slip inside a step", head + "stages:\n  - id: s\n    title: S\n    steps:\n      - id: a\n        kind: do\n        titel: A\n", `plan.yaml:11: step a: there is no key "titel" here`},
-		{"a kind nobody knows", head + "stages: [{id: s, title: S, steps: [{id: a, title: A, kind: dance}]}]\n", `step a: kind is "dance": write do, caution`},
-		{"a need nobody meets", head + "stages: [{id: s, title: S, steps: [{id: a, title: A, kind: do, needs: [b]}]}]\n", `step a: needs "b", and no step before it has that id`},
-		{"the same id twice", head + "stages: [{id: s, title: S, steps: [{id: a, title: A, kind: do}, {id: a, title: B, kind: do}]}]\n", "step a: there is another step of this id at line 5"},
-		{"a check that is not there", head + "stages: [{id: s, title: S, steps: [{id: a, title: A, kind: measure, phase: built, check: x}]}]\n", `step a: check is "x"`},
-		{"no phase", head + "stages: [{id: s, title: S, steps: [{id: a, title: A, kind: turn}]}]\n", `step a: phase is "": write found or built`},
-		{"a caution without words", head + "stages: [{id: s, title: S, steps: [{id: a, title: A, kind: caution}]}]\n", "step a: a caution step needs its cautions"},
-		{"a condition that is none", head + "stages: [{id: s, title: S, steps: [{id: a, title: A, kind: do, when: seal is double}]}]\n", `step a: condition "seal is double" is not understood`},
-		{"a condition on nothing", head + "stages: [{id: s, title: S, steps: [{id: a, title: A, kind: do, when: seal == double}]}]\n", "step a: condition \"seal == double\": no option or school has that choice"},
-		{"a part that is not there", head + "stages: [{id: s, title: S, steps: [{id: a, title: A, kind: do, when: sleeve decided replace}]}]\n", `there is no part "sleeve"`},
-		{"an instrument nobody knows", head + "checks: {c: {title: C, short: C, instrument: ruler, limit: [l]}}\nstages: [{id: s, title: S, steps: [{id: a, title: A, kind: do}]}]\n", `check c: instrument is "ruler"`},
-		{"a clock with 13 hours", head + "checks: {c: {title: C, short: C, instrument: dial, surface: rim, indicator: fixed, places: [\"12\", \"13\"], limit: [l]}}\nstages: [{id: s, title: S, steps: [{id: a, title: A, kind: do}]}]\n", `"13" is no clock position`},
-		{"a piece nobody draws", head + "shaft_line: {pieces: [propeller]}\nstages: [{id: s, title: S, steps: [{id: a, title: A, kind: do}]}]\n", `there is no piece "propeller"`},
-		{"a station in the air", head + "checks: {c: {title: C, short: C, instrument: float, repeats: 1, limit: [l]}}\nshaft_line: {pieces: [seal], stations: [{check: c, at: seal.tail}]}\nstages: [{id: s, title: S, steps: [{id: a, title: A, kind: do}]}]\n", `station c stands at "seal.tail"`},
-		{"an outcome nobody knows", head + "parts: [{key: p, title: P, quantity: 1, findings: [{key: f, words: F, outcome: bin, rule: R}]}]\nstages: [{id: s, title: S, steps: [{id: a, title: A, kind: do}]}]\n", `outcome is "bin"`},
-		{"passes that fall", head + "values: [{key: n, title: N, kind: number}, {key: q, title: Q, kind: torque}]\nstages: [{id: s, title: S, steps: [{id: a, title: A, kind: torque, bolts: n, torque: q, passes: [70, 30]}]}]\n", "passes must rise"},
-		{"an option without a default", head + "options: [{key: o, title: O, default: c, choices: [{key: a, title: A}, {key: b, title: B}]}]\nstages: [{id: s, title: S, steps: [{id: a, title: A, kind: do}]}]\n", `default "c" is none of its choices a, b`},
+		{"a slip inside a step", head + "stages:\n  - id: s\n    title: S\n    steps:\n      - id: a\n        kind: " +
+			"do\n        titel: A\n", `plan.yaml:11: step a: there is no key "titel" here`},
+		{"a kind nobody knows", head + "stages: [{id: s, title: S, steps: [{id: a, title: A, kind: dance}]}]\n",
+			`step a: kind is "dance": write do, caution`},
+		{"a need nobody meets", head + "stages: [{id: s, title: S, steps: [{id: a, title: A, kind: do, needs: [b]}]}]\n",
+			`step a: needs "b", and no step before it has that id`},
+		{"the same id twice", head + "stages: [{id: s, title: S, steps: [{id: a, title: A, kind: do}, {id: a, title: " +
+			"B, kind: do}]}]\n", "step a: there is another step of this id at line 5"},
+		{"a check that is not there", head + "stages: [{id: s, title: S, steps: [{id: a, title: A, kind: measure, " +
+			"phase: built, check: x}]}]\n", `step a: check is "x"`},
+		{"no phase", head + "stages: [{id: s, title: S, steps: [{id: a, title: A, kind: turn}]}]\n",
+			`step a: phase is "": write found or built`},
+		{"a caution without words", head + "stages: [{id: s, title: S, steps: [{id: a, title: A, kind: caution}]}]\n",
+			"step a: a caution step needs its cautions"},
+		{"a condition that is none", head + "stages: [{id: s, title: S, steps: [{id: a, title: A, kind: do, when: seal " +
+			"is double}]}]\n", `step a: condition "seal is double" is not understood`},
+		{"a condition on nothing", head + "stages: [{id: s, title: S, steps: [{id: a, title: A, kind: do, when: seal " +
+			"== double}]}]\n", "step a: condition \"seal == double\": no option or school has that choice"},
+		{"a part that is not there", head + "stages: [{id: s, title: S, steps: [{id: a, title: A, kind: do, when: " +
+			"sleeve decided replace}]}]\n", `there is no part "sleeve"`},
+		{"an instrument nobody knows", head + "checks: {c: {title: C, short: C, instrument: ruler, limit: " +
+			"[l]}}\nstages: [{id: s, title: S, steps: [{id: a, title: A, kind: do}]}]\n", `check c: instrument is "ruler"`},
+		{"a clock with 13 hours", head + "checks: {c: {title: C, short: C, instrument: dial, surface: rim, indicator: " +
+			"fixed, places: [\"12\", \"13\"], limit: [l]}}\nstages: [{id: s, title: S, steps: [{id: a, title: A, kind: " +
+			"do}]}]\n", `"13" is no clock position`},
+		{"a piece nobody draws", head + "shaft_line: {pieces: [propeller]}\nstages: [{id: s, title: S, steps: [{id: a, " +
+			"title: A, kind: do}]}]\n", `there is no piece "propeller"`},
+		{"a station in the air", head + "checks: {c: {title: C, short: C, instrument: float, repeats: 1, limit: " +
+			"[l]}}\nshaft_line: {pieces: [seal], stations: [{check: c, at: seal.tail}]}\nstages: [{id: s, title: S, " +
+			"steps: [{id: a, title: A, kind: do}]}]\n", `station c stands at "seal.tail"`},
+		{"an outcome nobody knows", head + "parts: [{key: p, title: P, quantity: 1, findings: [{key: f, words: F, " +
+			"outcome: bin, rule: R}]}]\nstages: [{id: s, title: S, steps: [{id: a, title: A, kind: do}]}]\n",
+			`outcome is "bin"`},
+		{"passes that fall", head + "values: [{key: n, title: N, kind: number}, {key: q, title: Q, kind: " +
+			"torque}]\nstages: [{id: s, title: S, steps: [{id: a, title: A, kind: torque, bolts: n, torque: q, passes: " +
+			"[70, 30]}]}]\n", "passes must rise"},
+		{"an option without a default", head + "options: [{key: o, title: O, default: c, choices: [{key: a, title: A}, " +
+			"{key: b, title: B}]}]\nstages: [{id: s, title: S, steps: [{id: a, title: A, kind: do}]}]\n",
+			`default "c" is none of its choices a, b`},
 	}
 	for _, tt := range tests {
 		_, err := Read("plan.yaml", []byte(tt.text))
@@ -59,7 +81,8 @@ func TestReadRefuses(t *testing.T) {
 }
 
 func TestReadTellsAllAtOnce(t *testing.T) {
-	_, err := Read("plan.yaml", []byte("title: T\nstages: [{id: s, title: S, steps: [{id: a, kind: dance}, {id: b, title: B, kind: do, needs: [x]}]}]\n"))
+	_, err := Read("plan.yaml", []byte("title: T\nstages: [{id: s, title: S, steps: [{id: a, kind: dance}, {id: b, "+
+		"title: B, kind: do, needs: [x]}]}]\n"))
 	if err == nil || strings.Count(err.Error(), "\n") < 4 {
 		t.Errorf("got %v; want a line for each of key, construction, version, title, kind and needs", err)
 	}

@@ -24,7 +24,8 @@ func (p *Plan) Repeated(number func(key string) int) *Plan {
 			n := min(max(number(r.Count), 1), maxRepeat)
 			members[r.Key] = nil
 			for i := range n {
-				members[r.Key] = append(members[r.Key], Member{fmt.Sprint(i + 1), fmt.Sprintf("%s %d", r.Short, i+1), fmt.Sprint(i + 1)})
+				members[r.Key] = append(members[r.Key], Member{fmt.Sprint(i + 1), fmt.Sprintf("%s %d", r.Short, i+1),
+					fmt.Sprint(i + 1)})
 			}
 			fmt.Fprintf(&name, "%s=%d ", r.Key, n)
 		}
@@ -45,8 +46,10 @@ type fold struct {
 func (p *Plan) writeOut(members map[string][]Member) *Plan {
 	f := fold{p, members}
 	q := &Plan{
-		Key: p.Key, Title: p.Title, Construction: p.Construction, Version: p.Version, Options: p.Options, Values: p.Values, Limits: p.Limits,
-		Tools: p.Tools, Hash: p.Hash, Text: p.Text, Checks: map[string]*Check{}, steps: map[string]*Step{}, parts: map[string]*Part{},
+		Key: p.Key, Title: p.Title, Construction: p.Construction, Version: p.Version, Options: p.Options, Values: p.Values,
+		Limits: p.Limits,
+		Tools:  p.Tools, Hash: p.Hash, Text: p.Text, Checks: map[string]*Check{}, steps: map[string]*Step{},
+		parts: map[string]*Part{},
 	}
 	q.ShaftLine.Vertical, q.ShaftLine.Pieces = p.ShaftLine.Vertical, p.ShaftLine.Pieces
 	for key, c := range p.Checks {

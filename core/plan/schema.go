@@ -28,7 +28,9 @@ func object(t reflect.Type) map[string]any {
 			p["description"] = doc
 		}
 		if words := f.Tag.Get("enum"); words != "" {
-			p["enum"] = strings.Split(words, ",")
+			if p["enum"] = strings.Split(words, ","); words == "kinds" {
+				p["enum"] = Kinds
+			}
 		}
 		properties[name] = p
 	}

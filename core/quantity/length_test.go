@@ -54,7 +54,8 @@ func TestParse(t *testing.T) {
 func TestParseRefuses(t *testing.T) {
 	for _, text := range []string{
 		"", "  ", "two thou", "2 mil", "2 mils", "1,234.5 mm", "1.2.3 mm", "1e3 mm", "--2 thou", "2 in 3", "1 2 in", "1-2 in",
-		"1-25/16 in", "3/0 in", "3/ in", "/3 in", "1.5/2 in", ". mm", "-", "+", "2 cm", "2''", "0x10 mm", "NaN", "inf mm", "²mm",
+		"1-25/16 in", "3/0 in", "3/ in", "/3 in", "1.5/2 in", ". mm", "-", "+", "2 cm", "2''", "0x10 mm", "NaN", "inf mm",
+		"²mm",
 		"99999999999999999999 mm", "2000000 mm", "9223372036854775807/2 in", "4611686018427387904-1/3 in", "2 ММ",
 		"00000000000000000000000000000000000000000001 mm",
 	} {
@@ -119,7 +120,8 @@ func TestThereAndBackIsExact(t *testing.T) {
 }
 
 func FuzzParse(f *testing.F) {
-	for _, s := range []string{"2", "-1.5", "+.5 thou", `1 25/32"`, "1-25/32 in", "0,05 mm", "50 µm", "−2 thou", "9223372036854775807/3 in", "1/", "\xff"} {
+	for _, s := range []string{"2", "-1.5", "+.5 thou", `1 25/32"`, "1-25/32 in", "0,05 mm", "50 µm", "−2 thou",
+		"9223372036854775807/3 in", "1/", "\xff"} {
 		f.Add(s)
 	}
 	f.Fuzz(func(t *testing.T, text string) {
@@ -138,7 +140,8 @@ func FuzzParse(f *testing.F) {
 
 func TestParseTorque(t *testing.T) {
 	for text, want := range map[string]float64{
-		"30 N·m": 30, "30Nm": 30, "30 n.m": 30, "30 N m": 30, "22 lbf·ft": 29.82799, "22 ft-lbf": 29.82799, "100 lbf in": 11.29848, "3,5 kgf·m": 34.32328,
+		"30 N·m": 30, "30Nm": 30, "30 n.m": 30, "30 N m": 30, "22 lbf·ft": 29.82799, "22 ft-lbf": 29.82799,
+		"100 lbf in": 11.29848, "3,5 kgf·m": 34.32328,
 	} {
 		got, err := ParseTorque(text)
 		if err != nil || got.NM()-want > 1e-5 || want-got.NM() > 1e-5 {

@@ -57,7 +57,8 @@ func (s *Page) next(log []Line, visits []Visit, facts Facts, today time.Time) {
 	}
 	if every, why := interval(facts); every > 0 {
 		if at, from := lastGreased(log, visits); !at.IsZero() {
-			add(Due{Key: "grease", Title: "Lubricate", Every: every, Why: fmt.Sprintf("every %d days, %s; counted from %s", every, why, from)}, midnight(at).AddDate(0, 0, every))
+			add(Due{Key: "grease", Title: "Lubricate", Every: every, Why: fmt.Sprintf("every %d days, %s; counted from %s",
+				every, why, from)}, midnight(at).AddDate(0, 0, every))
 		}
 	}
 	if day, err := time.Parse(date, facts.PlannedStop); err == nil {
@@ -79,7 +80,9 @@ func (s *Page) next(log []Line, visits []Visit, facts Facts, today time.Time) {
 			if first != nil && v.Number == job && v.Hours != nil {
 				// Hours left count from that job, whatever has run since.
 				days := math.Min(float64(max(*first, 0))/(*s.Hours.Day), 50*366)
-				add(Due{Key: "wear", Title: title + " reaches its limit", About: true, Why: fmt.Sprintf("%d h left from %s, at %.1f running hours a day", *first, job, *s.Hours.Day)}, midnight(v.Opened).AddDate(0, 0, int(days)))
+				add(Due{Key: "wear", Title: title + " reaches its limit", About: true,
+					Why: fmt.Sprintf("%d h left from %s, at %.1f running hours a day", *first, job,
+						*s.Hours.Day)}, midnight(v.Opened).AddDate(0, 0, int(days)))
 			}
 		}
 	}

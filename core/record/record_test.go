@@ -34,7 +34,8 @@ func TestRemarksStayOpenUntilSettled(t *testing.T) {
 	for _, r := range s.Remarks {
 		got = append(got, r.ID)
 	}
-	if strings.Join(got, " ") != "a J-2" || s.Settled != 1 || s.Remarks[1].Job != "J-2" || len(s.Log) != 2 || s.Log[0].ID != "b" {
+	if strings.Join(got, " ") != "a J-2" || s.Settled != 1 || s.Remarks[1].Job != "J-2" || len(s.Log) != 2 ||
+		s.Log[0].ID != "b" {
 		t.Errorf("open: %v, settled %d, log %+v", got, s.Settled, s.Log)
 	}
 }
@@ -73,13 +74,22 @@ func TestWhatIsDue(t *testing.T) {
 		today string
 		want  []string // key, day, due
 	}{
-		{"continuous: a month from the rebuild", Facts{Service: "continuous"}, nil, "2025-04-20", []string{"grease 2025-05-12 later"}},
+		{"continuous: a month from the rebuild", Facts{Service: "continuous"}, nil, "2025-04-20",
+			[]string{"grease 2025-05-12 later"}},
 		{"intermittent: a quarter", Facts{Service: "intermittent"}, nil, "2025-07-10", []string{"grease 2025-07-12 soon"}},
 		{"nobody said", Facts{}, nil, "2025-07-10", nil},
-		{"the maker's interval wins, from what was entered", Facts{Service: "continuous", GreaseEvery: &ten}, []Line{{ID: "g", Kind: Grease, At: day("2025-06-01"), By: anna}}, "2025-06-12", []string{"grease 2025-06-11 overdue"}},
-		{"the stop, after the limit is reached", Facts{PlannedStop: "2025-09-01", Lives: life}, nil, "2025-04-20", []string{"wear 2025-07-20 later", "stop 2025-09-01 later"}},
-		{"on the bench, found past its limit", Facts{Lives: []job.Life{{Title: "End play", Left: new(int64), Points: []job.LifePoint{{Job: "J-3"}}}}}, nil, "2025-04-20", nil},
-		{"on the bench, set already", Facts{Lives: []job.Life{{Title: "End play", Left: &left, Points: []job.LifePoint{{Job: "J-3", Built: &job.Figure{}}}}}}, nil, "2025-05-02", []string{"wear 2025-08-09 later"}},
+		{"the maker's interval wins, from what was entered", Facts{Service: "continuous", GreaseEvery: &ten},
+			[]Line{{ID: "g", Kind: Grease, At: day("2025-06-01"),
+				By: anna}}, "2025-06-12", []string{"grease 2025-06-11 overdue"}},
+		{"the stop, after the limit is reached", Facts{PlannedStop: "2025-09-01", Lives: life}, nil, "2025-04-20",
+			[]string{"wear 2025-07-20 later", "stop 2025-09-01 later"}},
+		{"on the bench, found past its limit",
+			Facts{Lives: []job.Life{{Title: "End play", Left: new(int64),
+				Points: []job.LifePoint{{Job: "J-3"}}}}}, nil, "2025-04-20", nil},
+		{"on the bench, set already",
+			Facts{Lives: []job.Life{{Title: "End play", Left: &left,
+				Points: []job.LifePoint{{Job: "J-3",
+					Built: &job.Figure{}}}}}}, nil, "2025-05-02", []string{"wear 2025-08-09 later"}},
 		{"a day that is none", Facts{PlannedStop: "soon"}, nil, "2025-04-20", nil},
 	}
 	for _, test := range tests {

@@ -45,11 +45,13 @@ func PitchOf(threadsPerInch float64) float64 { return float64(quantity.Inch) / t
 func (a Adjuster) Run() (AdjusterResult, error) {
 	switch {
 	case a.Travel <= 0:
-		return AdjusterResult{}, field.Errorf("travel", "must be more than nothing: how far the nut is to move, such as 1/8 in")
+		return AdjusterResult{}, field.Errorf("travel", "must be more than nothing: how far the nut is to move, such "+
+			"as 1/8 in")
 	case !(a.Pitch >= 1 && a.Pitch <= float64(quantity.MaxLength)):
 		return AdjusterResult{}, field.Errorf("pitch", "must be the travel of one turn, such as 2 mm")
 	case a.Divisions < 0:
-		return AdjusterResult{}, field.Errorf("divisions", "is %d: write how many flats or notches there are round", a.Divisions)
+		return AdjusterResult{}, field.Errorf("divisions", "is %d: write how many flats or notches there are round",
+			a.Divisions)
 	case a.Hand != "" && a.Hand != RightHand && a.Hand != LeftHand:
 		return AdjusterResult{}, field.Errorf("hand", "is %q: write right or left", a.Hand)
 	}

@@ -44,7 +44,8 @@ func (h Heat) Run() (HeatResult, error) {
 	case h.Clearance != nil && *h.Clearance < 0:
 		return HeatResult{}, field.Errorf("clearance", "is below zero: the room wanted while it slides on is nothing or more")
 	case !(h.Ambient >= coldest && h.Ambient <= hottest):
-		return HeatResult{}, field.Errorf("ambient_c", "is %g: write the temperature of the shop in °C, such as 20", h.Ambient)
+		return HeatResult{}, field.Errorf("ambient_c", "is %g: write the temperature of the shop in °C, such as 20",
+			h.Ambient)
 	case !(h.Cap >= coldest && h.Cap <= hottest):
 		return HeatResult{}, field.Errorf("cap_c", "is %g: write what the weakest part may take in °C, such as 110", h.Cap)
 	}

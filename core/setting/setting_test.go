@@ -12,7 +12,8 @@ import (
 
 func TestCrossing(t *testing.T) {
 	for n, want := range map[int][]int{
-		1: {1}, 3: {1, 2, 3}, 4: {1, 3, 2, 4}, 5: {1, 3, 5, 2, 4}, 6: {1, 4, 2, 5, 3, 6}, 8: {1, 5, 3, 7, 2, 6, 4, 8}, 12: {1, 7, 4, 10, 2, 8, 5, 11, 3, 9, 6, 12},
+		1: {1}, 3: {1, 2, 3}, 4: {1, 3, 2, 4}, 5: {1, 3, 5, 2, 4}, 6: {1, 4, 2, 5, 3, 6}, 8: {1, 5, 3, 7, 2, 6, 4,
+			8}, 12: {1, 7, 4, 10, 2, 8, 5, 11, 3, 9, 6, 12},
 	} {
 		if got, err := Crossing(n); err != nil || !slices.Equal(got, want) {
 			t.Errorf("Crossing(%d) = %v, %v; want %v", n, got, err, want)
@@ -144,7 +145,8 @@ func TestHeat(t *testing.T) {
 		}
 	}
 	for name, h := range map[string]Heat{
-		"bore": {}, "clearance": {Bore: 1, Clearance: ptr(-1)}, "ambient_c": {Bore: 1, Ambient: -300}, "cap_c": {Bore: 1, Cap: math.NaN()},
+		"bore": {}, "clearance": {Bore: 1, Clearance: ptr(-1)}, "ambient_c": {Bore: 1, Ambient: -300}, "cap_c": {Bore: 1,
+			Cap: math.NaN()},
 	} {
 		if _, err := h.Run(); !fieldIs(err, name) {
 			t.Errorf("%s: %v", name, err)
@@ -154,10 +156,12 @@ func TestHeat(t *testing.T) {
 
 func TestAdjusterAndGrease(t *testing.T) {
 	got, err := Adjuster{Travel: quantity.Inch / 8, Pitch: PitchOf(12), Divisions: 6, Hand: LeftHand}.Run()
-	if err != nil || math.Abs(got.Turns-1.5) > 1e-9 || math.Abs(*got.Divisions-9) > 1e-9 || got.Direction != Anticlockwise {
+	if err != nil || math.Abs(got.Turns-1.5) > 1e-9 || math.Abs(*got.Divisions-9) > 1e-9 ||
+		got.Direction != Anticlockwise {
 		t.Errorf("an eighth on 12 threads: %+v, %v", got, err)
 	}
-	for name, a := range map[string]Adjuster{"travel": {Pitch: 1}, "pitch": {Travel: 1}, "divisions": {Travel: 1, Pitch: 1, Divisions: -1}, "hand": {Travel: 1, Pitch: 1, Hand: "both"}} {
+	for name, a := range map[string]Adjuster{"travel": {Pitch: 1}, "pitch": {Travel: 1}, "divisions": {Travel: 1,
+		Pitch: 1, Divisions: -1}, "hand": {Travel: 1, Pitch: 1, Hand: "both"}} {
 		if _, err := a.Run(); !fieldIs(err, name) {
 			t.Errorf("%s: %v", name, err)
 		}

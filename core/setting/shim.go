@@ -84,7 +84,8 @@ func (q Shims) Best() (answers []Stack, found bool, err error) {
 	}
 	s := q.searcher()
 	if s.count() > maxLooked {
-		return nil, false, field.Errorf("kit", "makes more stacks than can be looked through: leave out thicknesses you would not use, or allow fewer pieces in max_pieces")
+		return nil, false, field.Errorf("kit", "makes more stacks than can be looked through: leave out thicknesses "+
+			"you would not use, or allow fewer pieces in max_pieces")
 	}
 	s.look(0, 0, 0)
 	if len(s.best) > 0 {
@@ -315,7 +316,8 @@ func (s *searcher) weigh(pieces int, total quantity.Length) {
 
 // compare orders candidates, the better first.
 func (c *candidate) compare(d *candidate) int {
-	for _, pair := range [][2]int64{{int64(c.outside), int64(d.outside)}, {c.off, d.off}, {int64(c.pieces), int64(d.pieces)}, {int64(c.changes), int64(d.changes)}} {
+	for _, pair := range [][2]int64{{int64(c.outside), int64(d.outside)}, {c.off, d.off},
+		{int64(c.pieces), int64(d.pieces)}, {int64(c.changes), int64(d.changes)}} {
 		if pair[0] != pair[1] {
 			return int(min(max(pair[0]-pair[1], -1), 1))
 		}

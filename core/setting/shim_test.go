@@ -110,7 +110,8 @@ func brute(q Shims) (best []quantity.Length, off, outsideBy int64, found bool) {
 func TestShimsAreNeverWorseThanBruteForce(t *testing.T) {
 	r := rand.New(rand.NewPCG(7, 9))
 	for n := range 400 {
-		q := Shims{Stacks: 1 + r.IntN(4), MaxPieces: 1 + r.IntN(5), Answers: 3, Adding: Opens, Measured: quantity.Length(r.IntN(40)) * thou}
+		q := Shims{Stacks: 1 + r.IntN(4), MaxPieces: 1 + r.IntN(5), Answers: 3, Adding: Opens,
+			Measured: quantity.Length(r.IntN(40)) * thou}
 		if r.IntN(2) == 0 {
 			q.Adding = Closes
 		}
@@ -168,7 +169,8 @@ func TestShimsAreNeverWorseThanBruteForce(t *testing.T) {
 
 // largeKit has two hundred thicknesses, of each as many as one likes.
 func largeKit(pieces int) Shims {
-	q := Shims{Stacks: 1, MaxPieces: pieces, Answers: 3, Adding: Opens, Target: Window{Min: ptr(300 * thou), Max: ptr(301 * thou)}}
+	q := Shims{Stacks: 1, MaxPieces: pieces, Answers: 3, Adding: Opens, Target: Window{Min: ptr(300 * thou),
+		Max: ptr(301 * thou)}}
 	for i := range 200 {
 		q.Kit = append(q.Kit, Spare{quantity.Length(10_007 + 977*i), 1 << 60})
 	}
@@ -191,7 +193,8 @@ func TestALargeKitIsAnsweredOrRefusedAtOnce(t *testing.T) {
 }
 
 func TestShimRefusals(t *testing.T) {
-	good := Shims{Kit: []Spare{{5 * thou, 2}}, Stacks: 1, MaxPieces: 5, Answers: 3, Adding: Opens, Target: Window{Min: ptr(0)}}
+	good := Shims{Kit: []Spare{{5 * thou, 2}}, Stacks: 1, MaxPieces: 5, Answers: 3, Adding: Opens,
+		Target: Window{Min: ptr(0)}}
 	for name, change := range map[string]func(*Shims){
 		"kit":              func(q *Shims) { q.Kit = nil },
 		"kit[0].thickness": func(q *Shims) { q.Kit = []Spare{{0, 1}} },
@@ -214,7 +217,8 @@ func TestShimRefusals(t *testing.T) {
 }
 
 func BenchmarkShims(b *testing.B) {
-	q := Shims{Stacks: 4, MaxPieces: 5, Answers: 3, Adding: Closes, Measured: 80 * thou, InPlace: []quantity.Length{10 * thou, 5 * thou}, Target: Window{Min: ptr(20 * thou), Max: ptr(30 * thou)}}
+	q := Shims{Stacks: 4, MaxPieces: 5, Answers: 3, Adding: Closes, Measured: 80 * thou,
+		InPlace: []quantity.Length{10 * thou, 5 * thou}, Target: Window{Min: ptr(20 * thou), Max: ptr(30 * thou)}}
 	for _, t := range []quantity.Length{1, 2, 3, 5, 7, 10, 12, 15, 20, 25} {
 		q.Kit = append(q.Kit, Spare{t * thou, 40})
 	}

@@ -39,7 +39,8 @@ func Trial(packs []quantity.Length, trials []PackTrial) (TrialResult, error) {
 			return TrialResult{}, field.Errorf(at("trials", i)+".pack", "is below zero: write how thick the pack was")
 		}
 		if !t.Turns.Known() {
-			return TrialResult{}, field.Errorf(at("trials", i)+".turns", "is %q: write free, drags, rough, rubs, binds or locked", t.Turns)
+			return TrialResult{}, field.Errorf(at("trials", i)+".turns",
+				"is %q: write free, drags, rough, rubs, binds or locked", t.Turns)
 		}
 		pack := t.Pack
 		if t.Turns == gauge.Free {
@@ -51,7 +52,8 @@ func Trial(packs []quantity.Length, trials []PackTrial) (TrialResult, error) {
 		}
 	}
 	if free != nil && bound != nil && *free < *bound {
-		return TrialResult{}, field.Errorf("trials", "say that a thinner pack turns free while a thicker one does not: try both again")
+		return TrialResult{}, field.Errorf("trials", "say that a thinner pack turns free while a thicker one does not: "+
+			"try both again")
 	}
 	left := slices.Clone(packs)
 	slices.Sort(left)

@@ -30,23 +30,38 @@ const bench = `document.querySelector('[data-step]')`
 
 var shots = []shot{
 	{name: "jobs", path: "/", ready: `document.querySelector('[data-job]')`},
-	{name: "bench-runout", path: "/jobs/J-0005?step=runout-seal-built", keys: "0\n-1\n-2\n-1\n0", ready: `document.querySelector('[data-figure]')?.textContent === '2.0'`},
-	{name: "bench-runout-dark", path: "/jobs/J-0005?step=runout-seal-built", keys: "0\n-1\n-2\n-1\n0", ready: `document.querySelector('[data-figure]')?.textContent === '2.0'`, mode: "dark"},
-	{name: "bench-runout-tablet", path: "/jobs/J-0005?step=runout-seal-built", keys: "0\n-1\n-2\n-1\n0", ready: `document.querySelector('[data-figure]')?.textContent === '2.0'`, width: 820, height: 1180},
+	{name: "bench-runout", path: "/jobs/J-0005?step=runout-seal-built", keys: "0\n-1\n-2\n-1\n0",
+		ready: `document.querySelector('[data-figure]')?.textContent === '2.0'`},
+	{name: "bench-runout-dark", path: "/jobs/J-0005?step=runout-seal-built", keys: "0\n-1\n-2\n-1\n0",
+		ready: `document.querySelector('[data-figure]')?.textContent === '2.0'`, mode: "dark"},
+	{name: "bench-runout-tablet", path: "/jobs/J-0005?step=runout-seal-built", keys: "0\n-1\n-2\n-1\n0",
+		ready: `document.querySelector('[data-figure]')?.textContent === '2.0'`, width: 820, height: 1180},
 	{name: "bench-end-play", path: "/jobs/J-0005?step=end-play-built", ready: `document.querySelector('[data-headline]')`},
 	{name: "bench-caution", path: "/jobs/J-0006?step=lock-out", ready: bench},
 	{name: "bench-inspect", path: "/jobs/J-0005?step=inspect-impeller", ready: `document.querySelector('[data-outcome]')`},
-	{name: "bench-clearance-mm", path: "/jobs/J-0005?step=clearance-found", ready: `document.querySelector('[data-headline]')`, unit: "mm"},
-	{name: "bench-seal-setting", path: "/jobs/J-0004?step=setting-built", ready: `document.querySelector('[data-headline]')`},
+	{name: "bench-clearance-mm", path: "/jobs/J-0005?step=clearance-found",
+		ready: `document.querySelector('[data-headline]')`, unit: "mm"},
+	{name: "bench-seal-setting", path: "/jobs/J-0004?step=setting-built",
+		ready: `document.querySelector('[data-headline]')`},
 	{name: "bench-torque", path: "/jobs/J-0004?step=casing-bolts", ready: `document.querySelector('[data-verdict]')`},
-	{name: "bench-two-ends", path: "/jobs/J-0015?step=heat@outboard", keys: ".02 mm", ready: `document.querySelector('[data-figure]')?.textContent.includes('°C')`},
+	{name: "bench-two-ends", path: "/jobs/J-0015?step=heat@outboard", keys: ".02 mm",
+		ready: `document.querySelector('[data-figure]')?.textContent.includes('°C')`},
 	{name: "new-job", path: "/jobs/new?pump=LS-201", ready: `document.querySelector('[data-pump]')`},
 	{name: "build-sheet", path: "/jobs/J-0004/sheet", ready: `document.querySelector('[data-built]')`, height: 1000},
 	{name: "pump", path: "/pumps/LS-204", ready: `document.querySelector('table')`, height: 1000},
 	{name: "pumps", path: "/pumps", ready: `document.querySelector('table')`},
 	{name: "tools", path: "/tools", ready: `document.querySelectorAll('main li').length > 10`},
-	{name: "tool-shims", path: "/tools/shim?unit=thou&measured=31&target.min=16&target.max=20&adding=closes&in_place[0]=10&in_place[1]=3&kit[0].thickness=2&kit[0].count=6&kit[1].thickness=5&kit[1].count=4&kit[2].thickness=10&kit[2].count=2&kit[3].thickness=3&kit[3].count=3&stacks=2", ready: `document.querySelector('[data-figure]')`},
-	{name: "tool-alignment", path: "/tools/align?unit=mm&method=rim-and-face&rim.readings[0].value=0&rim.readings[1].value=-.15&rim.readings[2].value=-.3&rim.readings[3].value=-.15&face.readings[0].value=0&face.readings[1].value=-.15&face.readings[2].value=-.2&face.readings[3].value=-.05&face.diameter=200&feet.front=200&feet.back=500&rpm=1450", ready: `document.querySelector('[data-figure]')`, unit: "mm"},
+	{name: "tool-shims",
+		path: "/tools/shim?unit=thou&measured=31&target.min=16&target.max=20&adding=closes" +
+			"&in_place[0]=10&in_place[1]=3&kit[0].thickness=2&kit[0].count=6" +
+			"&kit[1].thickness=5&kit[1].count=4&kit[2].thickness=10&kit[2].count=2&kit[3].thickness=3&kit[3].count=3&stacks=2",
+		ready: `document.querySelector('[data-figure]')`},
+	{name: "tool-alignment",
+		path: "/tools/align?unit=mm&method=rim-and-face&rim.readings[0].value=0&rim.readings[1].value=-.15" +
+			"&rim.readings[2].value=-.3&rim.readings[3].value=-.15" +
+			"&face.readings[0].value=0&face.readings[1].value=-.15&face.readings[2].value=-.2" +
+			"&face.readings[3].value=-.05&face.diameter=200&feet.front=200&feet.back=500&rpm=1450",
+		ready: `document.querySelector('[data-figure]')`, unit: "mm"},
 	{name: "keys", path: "/jobs/J-0005", keys: "\x1b?", ready: `document.querySelector('[role=dialog]')`},
 }
 
@@ -126,7 +141,9 @@ func take(tab context.Context, url, folder string, s shot) error {
 		chromedp.Navigate(url + "/favicon.svg"),
 		forget, e2e.Settings("p1", s.unit, s.mode),
 		chromedp.Navigate(url + s.path),
-		e2e.Until(`document.readyState === 'complete' && document.querySelector('main')?.innerText.length > 40 && !document.querySelector('[role=progressbar]')`),
+		e2e.Until(
+			`document.readyState === 'complete' && document.querySelector('main')?.innerText.length > 40 && ` +
+				`!document.querySelector('[role=progressbar]')`),
 	}
 	if s.keys != "" {
 		steps = append(steps, e2e.Until(`document.activeElement !== document.body`), e2e.Type(s.keys))

@@ -28,22 +28,27 @@ var past = []rebuild{
 	{date: "2021-09-14 07:40", tag: "LS-201", complaint: "Seal leaks at the gland", hours: 9800, by: 0, turn: gauge.Drags,
 		endPlay: [3]string{"4.5", "5", "4.5"}, built: [3]string{"1.5", "1", "1.5"},
 		runout: [5]string{"0", "1", "2.5", "1.5", "0"}, runoutBuilt: [5]string{"0", "0.5", "1", "0.5", "0"},
-		found: []int{29, 28, 29, 30, 29}, set: []int{14, 14, 15, 14, 14}, sleeve: []string{"groove"}, seal: []string{"groove"},
+		found: []int{29, 28, 29, 30, 29}, set: []int{14, 14, 15, 14,
+			14}, sleeve: []string{"groove"}, seal: []string{"groove"},
 		remark: "Sleeve was grooved under the seal."},
-	{date: "2022-03-22 08:05", tag: "LS-204", complaint: "Low flow on the filter, planned overhaul", hours: 12400, by: 1, turn: gauge.Free,
+	{date: "2022-03-22 08:05", tag: "LS-204", complaint: "Low flow on the filter, planned overhaul", hours: 12400, by: 1,
+		turn:    gauge.Free,
 		endPlay: [3]string{"3.5", "3.5", "4"}, built: [3]string{"1", "1.5", "1.5"},
 		runout: [5]string{"0", "-1", "-2", "-1", "0"}, runoutBuilt: [5]string{"0", "-0.5", "-1", "-0.5", "0"},
 		found: []int{31, 30, 31, 31, 30}, set: []int{15, 14, 15, 15, 14}, sleeve: []string{"marks"}, seal: []string{"heat"},
 		remark: "Faces showed heat, flush line was half blocked."},
-	{date: "2023-11-07 07:30", tag: "LS-201", complaint: "Noise at the coupling end", hours: 27300, by: 0, turn: gauge.Rough,
+	{date: "2023-11-07 07:30", tag: "LS-201", complaint: "Noise at the coupling end", hours: 27300, by: 0,
+		turn:    gauge.Rough,
 		endPlay: [3]string{"6", "6.5", "6"}, built: [3]string{"2", "2", "1.5"},
 		runout: [5]string{"0", "1.5", "3", "1.5", "0"}, runoutBuilt: [5]string{"0", "0.5", "1.5", "1", "0"},
 		found: []int{26, 25, 26, 26, 27}, set: []int{15, 15, 15, 14, 15}, sleeve: []string{}, seal: []string{"chip"},
 		remark: "Thrust bearing was worn, lock nut had come loose."},
-	{date: "2024-05-16 07:55", tag: "LS-204", complaint: "Seal leaks, found dry-run on the strainer alarm", hours: 27900, by: 1, turn: gauge.Free,
+	{date: "2024-05-16 07:55", tag: "LS-204", complaint: "Seal leaks, found dry-run on the strainer alarm", hours: 27900,
+		by: 1, turn: gauge.Free,
 		endPlay: [3]string{"3", "3", "3.5"}, built: [3]string{"1.5", "1.5", "1.5"},
 		runout: [5]string{"0", "-1", "-2.5", "-1.5", "0"}, runoutBuilt: [5]string{"0", "-0.5", "-1.5", "-1", "0"},
-		found: []int{27, 26, 27, 27, 26}, set: []int{15, 15, 15, 14, 15}, sleeve: []string{"groove"}, seal: []string{"heat", "crack"},
+		found: []int{27, 26, 27, 27, 26}, set: []int{15, 15, 15, 14, 15}, sleeve: []string{"groove"}, seal: []string{"heat",
+			"crack"},
 		remark: "New wear plate."},
 }
 
@@ -52,11 +57,13 @@ var past = []rebuild{
 func (h *hand) rebuild(r rebuild) {
 	h.open(r.date, r.tag, r.complaint, r.hours, r.by)
 	with := r.found1()
-	for step, keys := range map[string][]string{"inspect-sleeve": r.sleeve, "inspect-seal": r.seal, "inspect-bearings": {"rough"}, "inspect-impeller": {"scored"}} {
+	for step, keys := range map[string][]string{"inspect-sleeve": r.sleeve, "inspect-seal": r.seal,
+		"inspect-bearings": {"rough"}, "inspect-impeller": {"scored"}} {
 		with[step] = found("", keys...)
 	}
 	with["end-play-built"] = play(r.built[0], r.built[1], r.built[2])
-	with["runout-seal-built"] = dial(r.runoutBuilt[0], r.runoutBuilt[1], r.runoutBuilt[2], r.runoutBuilt[3], r.runoutBuilt[4])
+	with["runout-seal-built"] = dial(r.runoutBuilt[0], r.runoutBuilt[1], r.runoutBuilt[2], r.runoutBuilt[3],
+		r.runoutBuilt[4])
 	with["clearance-built"] = leaves("vane", r.set...)
 	with["sign"] = job.Body{Sign: &job.SignForm{Remark: r.remark}}
 	h.work(with, "")
@@ -81,16 +88,18 @@ func (r rebuild) found1() map[string]job.Body {
 		"chamber-face-built":    dial("0", "1", "1.5", "0.5", "0"),
 		"chamber-bore-built":    dial("0", "1.5", "3", "1.5", "0"),
 		"radial-play-built":     play("1.5", "1.5", "2"),
-		"setting-built":         {Unit: quantity.UnitInch, Setting: &job.SettingForm{Measured: quantity.Type("1.534"), Graduation: quantity.Type("1/64 in")}},
-		"gland-gap-built":       gland("124", "125", "126", "125"),
-		"shims-back":            count(6, "42"),
+		"setting-built": {Unit: quantity.UnitInch, Setting: &job.SettingForm{Measured: quantity.Type("1.534"),
+			Graduation: quantity.Type("1/64 in")}},
+		"gland-gap-built": gland("124", "125", "126", "125"),
+		"shims-back":      count(6, "42"),
 	}
 }
 
 // halfWay is the job on the bench now: the power end is being built up.
 func (h *hand) halfWay() {
 	h.open("2026-11-19 07:35", "LS-204", "Seal drips on the floor, flow is down", 46000, 0)
-	with := rebuild{turn: gauge.Drags, endPlay: [3]string{"5.5", "5.5", "5"}, runout: [5]string{"0", "-1.5", "-3.5", "-2", "0"}, found: []int{38, 37, 38, 38, 37}}.found1()
+	with := rebuild{turn: gauge.Drags, endPlay: [3]string{"5.5", "5.5", "5"}, runout: [5]string{"0", "-1.5", "-3.5",
+		"-2", "0"}, found: []int{38, 37, 38, 38, 37}}.found1()
 	with["inspect-sleeve"], with["inspect-seal"] = found("", "marks"), found("", "crack", "heat")
 	with["inspect-bearings"], with["inspect-impeller"] = found("", "rough"), found("", "scored", "edges")
 	with["inspect-seal"].Inspect.At = map[string]string{"crack": "4h"}
@@ -142,12 +151,16 @@ func (h *hand) notes() {
 		by        int
 		e         record.Line
 	}{
-		{"2024-03-04 10:20", "LS-201", 0, record.Line{Kind: record.Done, On: "J-0001", Text: "New sleeve fitted with J-0003"}},
+		{"2024-03-04 10:20", "LS-201", 0, record.Line{Kind: record.Done, On: "J-0001",
+			Text: "New sleeve fitted with J-0003"}},
 		{"2025-09-30 15:40", "LS-201", 1, record.Line{Kind: record.Hours, Hours: new(41800.0)}},
-		{"2026-06-10 09:15", "LS-204", 0, record.Line{Kind: record.Remark, Text: "Drain plug on the casing weeps: new gasket next time"}},
-		{"2026-10-30 08:30", "LS-204", 0, record.Line{Kind: record.Grease, Text: "Both bearings, lithium complex, 20 g each"}},
+		{"2026-06-10 09:15", "LS-204", 0, record.Line{Kind: record.Remark,
+			Text: "Drain plug on the casing weeps: new gasket next time"}},
+		{"2026-10-30 08:30", "LS-204", 0, record.Line{Kind: record.Grease,
+			Text: "Both bearings, lithium complex, 20 g each"}},
 		{"2026-11-02 07:50", "LS-201", 1, record.Line{Kind: record.Hours, Hours: new(50900.0)}},
-		{"2026-11-02 07:55", "LS-201", 1, record.Line{Kind: record.Grease, Text: "Both bearings, lithium complex, 20 g each"}},
+		{"2026-11-02 07:55", "LS-201", 1, record.Line{Kind: record.Grease,
+			Text: "Both bearings, lithium complex, 20 g each"}},
 	} {
 		if h.err != nil {
 			return

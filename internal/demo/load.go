@@ -20,7 +20,8 @@ func Load(ctx context.Context, path string, pumps, jobs int) (err error) {
 	if err := Fill(ctx, path); err != nil {
 		return err
 	}
-	db, err := sql.Open("sqlite", "file:"+(&url.URL{Path: path}).EscapedPath()+"?_pragma=foreign_keys(1)&_txlock=immediate")
+	db, err := sql.Open("sqlite", "file:"+(&url.URL{Path: path}).EscapedPath()+
+		"?_pragma=foreign_keys(1)&_txlock=immediate")
 	if err != nil {
 		return err
 	}
@@ -86,7 +87,8 @@ func copies(ctx context.Context, tx *sql.Tx, models []model, pumps, jobs int) er
 	if err != nil {
 		return err
 	}
-	addJob, err := tx.PrepareContext(ctx, "INSERT INTO jobs (id, number, pump, plan, opened, changed, state, length, search, summary, complaint, decide) VALUES (?, ?, ?, ?, ?, ?, ?, 1, ?, ?, ?, ?)")
+	addJob, err := tx.PrepareContext(ctx, "INSERT INTO jobs (id, number, pump, plan, opened, changed, state, "+
+		"length, search, summary, complaint, decide) VALUES (?, ?, ?, ?, ?, ?, ?, 1, ?, ?, ?, ?)")
 	if err != nil {
 		return err
 	}
@@ -103,7 +105,8 @@ func copies(ctx context.Context, tx *sql.Tx, models []model, pumps, jobs int) er
 		if err != nil {
 			return err
 		}
-		if _, err := addPump.ExecContext(ctx, last+1+int64(i), p.Tag, string(record), strings.ToLower(p.Tag+" "+p.Name+" "+p.Place+" "+p.Maker+" "+p.Serial)); err != nil {
+		if _, err := addPump.ExecContext(ctx, last+1+int64(i), p.Tag, string(record), strings.ToLower(p.Tag+" "+p.Name+" "+
+			p.Place+" "+p.Maker+" "+p.Serial)); err != nil {
 			return err
 		}
 	}
@@ -125,7 +128,8 @@ func copies(ctx context.Context, tx *sql.Tx, models []model, pumps, jobs int) er
 			return err
 		}
 		at := e.At.Format(layout)
-		if _, err := addJob.ExecContext(ctx, first+i, number, last+1+int64(pump), m.plan, at, at, m.state, strings.ToLower(number+" "+tags[pump])+" "+m.search, m.summary, e.Open.Complaint, m.decide); err != nil {
+		if _, err := addJob.ExecContext(ctx, first+i, number, last+1+int64(pump), m.plan, at, at, m.state,
+			strings.ToLower(number+" "+tags[pump])+" "+m.search, m.summary, e.Open.Complaint, m.decide); err != nil {
 			return err
 		}
 		if _, err := addEntry.ExecContext(ctx, first+i, e.ID, string(line)); err != nil {

@@ -25,7 +25,8 @@ func TestLoad(t *testing.T) {
 	if n, broken, err := s.Verify(t.Context()); err != nil || n != 318 || len(broken) > 0 {
 		t.Errorf("%d jobs, broken %v, %v", n, broken, err)
 	}
-	for words, want := range map[string]bool{"LS-1000": true, "heat marks": true, "wear plate": true, "zzz": false, "41877": true, `"quoted`: false, "100%": false} {
+	for words, want := range map[string]bool{"LS-1000": true, "heat marks": true, "wear plate": true, "zzz": false,
+		"41877": true, `"quoted`: false, "100%": false} {
 		rows, err := s.Jobs(t.Context(), store.JobQuery{Words: words})
 		if err != nil || len(rows) > 0 != want {
 			t.Errorf("%q finds %d jobs, %v", words, len(rows), err)
@@ -74,14 +75,16 @@ func BenchmarkList(b *testing.B) {
 		}
 		b.Run(fmt.Sprintf("%d/bare", jobs), func(b *testing.B) {
 			for b.Loop() {
-				rows, err := db.QueryContext(b.Context(), `SELECT jobs.number, jobs.state, jobs.opened, jobs.changed, jobs.summary, pumps.tag, pumps.name, jobs.complaint
+				rows, err := db.QueryContext(b.Context(),
+					`SELECT jobs.number, jobs.state, jobs.opened, jobs.changed, jobs.summary, pumps.tag, pumps.name, jobs.complaint
 					FROM jobs JOIN pumps ON pumps.id = jobs.pump ORDER BY jobs.changed DESC, jobs.id DESC LIMIT 50`)
 				if err != nil {
 					b.Fatal(err)
 				}
 				var cells [8]string
 				for rows.Next() {
-					if err := rows.Scan(&cells[0], &cells[1], &cells[2], &cells[3], &cells[4], &cells[5], &cells[6], &cells[7]); err != nil {
+					if err := rows.Scan(&cells[0], &cells[1], &cells[2], &cells[3], &cells[4], &cells[5], &cells[6],
+						&cells[7]); err != nil {
 						b.Fatal(err)
 					}
 				}
@@ -91,9 +94,11 @@ func BenchmarkList(b *testing.B) {
 			}
 		})
 		for name, q := range map[string]store.JobQuery{
-			"list": {}, "open": {State: "open"}, "decide": {State: "decide"}, "signed": {State: "signed"}, "by-tag": {Sort: "tag"}, "by-number": {Sort: "number"}, "by-opening": {Sort: "opened"},
+			"list": {}, "open": {State: "open"}, "decide": {State: "decide"}, "signed": {State: "signed"},
+			"by-tag": {Sort: "tag"}, "by-number": {Sort: "number"}, "by-opening": {Sort: "opened"},
 			"deep": {After: fmt.Sprintf("J-%04d", jobs/2)}, "construction": {Construction: "M"}, "pump": {Pump: "LS-1000"},
-			"word": {Words: "seal"}, "rare-word": {Words: "LS-1015"}, "finding": {Words: "cracked"}, "two-letters": {Words: "zz"}, "nothing": {Words: "nosuchthing"},
+			"word": {Words: "seal"}, "rare-word": {Words: "LS-1015"}, "finding": {Words: "cracked"},
+			"two-letters": {Words: "zz"}, "nothing": {Words: "nosuchthing"},
 		} {
 			b.Run(fmt.Sprintf("%d/%s", jobs, name), func(b *testing.B) {
 				for b.Loop() {

@@ -71,7 +71,8 @@ func TestPastIsWhatFollows(t *testing.T) {
 	}
 	// A clearance is reset; a shaft that runs out is not.
 	for _, l := range job.Lives(kept, new(2000.0)) {
-		want := map[string]string{"shaft-runout-seal": "repair or replace now", "impeller-clearance": "reset or replace now"}[l.Check]
+		want := map[string]string{"shaft-runout-seal": "repair or replace now",
+			"impeller-clearance": "reset or replace now"}[l.Check]
 		if !strings.Contains(l.Words.Thou, want) {
 			t.Errorf("%s: %s", l.Check, l.Words.Thou)
 		}

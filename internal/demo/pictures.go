@@ -39,7 +39,8 @@ func (h *hand) shoot(step string, b job.Body) {
 		}
 		id, err := h.store.AddPhoto(h.ctx, h.number, out.Bytes())
 		if h.err = err; err == nil {
-			h.entry(job.Entry{Kind: job.Pictured, Step: step, Body: &job.Body{Photo: &job.PhotoForm{Photos: []string{id}, Of: key}}})
+			h.entry(job.Entry{Kind: job.Pictured, Step: step, Body: &job.Body{Photo: &job.PhotoForm{Photos: []string{id},
+				Of: key}}})
 		}
 	}
 }

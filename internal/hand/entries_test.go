@@ -32,57 +32,74 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 		limits     map[string]job.LimitForm
 		entries    []entry
 	}{
-		{plan: "double-suction", step: "heat@outboard", values: map[string]job.Value{"bore": {Text: "65 mm", Source: "bearing"}}, entries: []entry{
+		{plan: "double-suction", step: "heat@outboard", values: map[string]job.Value{"bore": {Text: "65 mm",
+			Source: "bearing"}}, entries: []entry{
 			{"nothing", `{}`, "body.heat", "the bearing and how it went home"},
 			{"no interference", `{"heat":{"input":{"cap_c":110}}}`, "body.heat.input.interference", "missing"},
-			{"interference in kilograms", `{"heat":{"input":{"interference":"2 kg","cap_c":110}}}`, "body.heat.input.interference", "not understood"},
-			{"an input of no kind", `{"heat":{"input":{"interference":"20 um","cap_c":110,"oven":"big"}}}`, "body.heat.input.oven", "not a field"},
+			{"interference in kilograms", `{"heat":{"input":{"interference":"2 kg","cap_c":110}}}`,
+				"body.heat.input.interference", "not understood"},
+			{"an input of no kind", `{"heat":{"input":{"interference":"20 um","cap_c":110,"oven":"big"}}}`,
+				"body.heat.input.oven", "not a field"},
 			{"not taken off the heater", `{"heat":{` + heat + `}}`, "body.heat.home", "left the heater"},
-			{"home before it was hot", `{"heat":{` + heat + `,"left":"2026-11-02T07:02:00Z",` + home + `,"seated":true,"cool":30}}`, "body.heat.home", "before it left"},
+			{"home before it was hot", `{"heat":{` + heat + `,"left":"2026-11-02T07:02:00Z",` + home +
+				`,"seated":true,"cool":30}}`, "body.heat.home", "before it left"},
 			{"not seated", `{"heat":{` + heat + `,` + left + `,` + home + `,"cool":30}}`, "body.heat.seated", "shoulder"},
-			{"tightened at no temperature", `{"heat":{` + heat + `,` + left + `,` + home + `,"seated":true}}`, "body.heat.cool", "below 40 °C"},
-			{"tightened hot", `{"heat":{` + heat + `,` + left + `,` + home + `,"seated":true,"cool":55}}`, "body.heat.cool", "wait until it is below 40 °C"},
-			{"home in time", `{"heat":{` + heat + `,` + left + `,` + home + `,"seated":true,"cool":31}}`, "", "within home in 1:10 min"},
-			{"too slow", `{"heat":{` + heat + `,` + left + `,"home":"2026-11-02T07:04:00Z","seated":true,"cool":31}}`, "", "out home in 4:00 min"},
+			{"tightened at no temperature", `{"heat":{` + heat + `,` + left + `,` + home + `,"seated":true}}`,
+				"body.heat.cool", "below 40 °C"},
+			{"tightened hot", `{"heat":{` + heat + `,` + left + `,` + home + `,"seated":true,"cool":55}}`, "body.heat.cool",
+				"wait until it is below 40 °C"},
+			{"home in time", `{"heat":{` + heat + `,` + left + `,` + home + `,"seated":true,"cool":31}}`, "",
+				"within home in 1:10 min"},
+			{"too slow", `{"heat":{` + heat + `,` + left + `,"home":"2026-11-02T07:04:00Z","seated":true,"cool":31}}`, "",
+				"out home in 4:00 min"},
 			{"over the cap: pressed instead", `{"heat":{"input":{"interference":"90 um","cap_c":110}}}`, "", "out"},
 		}},
-		{plan: "internal-gear", step: "warm", options: map[string]string{"arrives": "in-line", "jacket": "steam"}, entries: []entry{
-			{"no clock", `{}`, "body.wait.began", "start the clock"},
-			{"not ended", `{"wait":{` + began + `}}`, "body.wait.ended", "gone on with"},
-			{"ended before it began", `{"wait":{` + began + `,"ended":"2026-11-02T06:00:00Z"}}`, "body.wait.ended", "before it began"},
-			{"long enough", `{"wait":{` + began + `,"ended":"2026-11-02T07:31:00Z"}}`, "", "within waited 31 min"},
-			{"gone on too soon", `{"wait":{` + began + `,"ended":"2026-11-02T07:12:00Z"}}`, "", "out waited 12 min"},
-		}},
-		{plan: "end-suction-back-pull-out", step: "leak-test", values: map[string]job.Value{"test-pressure": {Text: "60 psi", Source: "manual"}}, entries: []entry{
-			{"nothing", `{}`, "body.test", "the pressure, the minutes and the drops"},
-			{"no pressure", `{"test":{"pressure":" ","minutes":10,"drops":0}}`, "body.test.pressure", "what the gauge showed"},
-			{"no time", `{"test":{"pressure":"60 psi","drops":0}}`, "body.test.minutes", "how long"},
-			{"a time before now", `{"test":{"pressure":"60 psi","minutes":-1,"drops":0}}`, "body.test.minutes", "how long"},
-			{"no drops counted", `{"test":{"pressure":"60 psi","minutes":10}}`, "body.test.drops", "0 for none"},
-			{"tight", `{"test":{"pressure":"60 psi","minutes":10,"drops":0}}`, "", "within 60 psi, 10 min, 0 drops"},
-			{"drips", `{"test":{"pressure":"60 psi","minutes":10,"drops":3}}`, "", "out"},
-			{"let down too soon", `{"test":{"pressure":"60 psi","minutes":4,"drops":0}}`, "", "out"},
-		}},
+		{plan: "internal-gear", step: "warm", options: map[string]string{"arrives": "in-line", "jacket": "steam"},
+			entries: []entry{
+				{"no clock", `{}`, "body.wait.began", "start the clock"},
+				{"not ended", `{"wait":{` + began + `}}`, "body.wait.ended", "gone on with"},
+				{"ended before it began", `{"wait":{` + began + `,"ended":"2026-11-02T06:00:00Z"}}`, "body.wait.ended",
+					"before it began"},
+				{"long enough", `{"wait":{` + began + `,"ended":"2026-11-02T07:31:00Z"}}`, "", "within waited 31 min"},
+				{"gone on too soon", `{"wait":{` + began + `,"ended":"2026-11-02T07:12:00Z"}}`, "", "out waited 12 min"},
+			}},
+		{plan: "end-suction-back-pull-out", step: "leak-test",
+			values: map[string]job.Value{"test-pressure": {Text: "60 psi", Source: "manual"}}, entries: []entry{
+				{"nothing", `{}`, "body.test", "the pressure, the minutes and the drops"},
+				{"no pressure", `{"test":{"pressure":" ","minutes":10,"drops":0}}`, "body.test.pressure", "what the gauge showed"},
+				{"no time", `{"test":{"pressure":"60 psi","drops":0}}`, "body.test.minutes", "how long"},
+				{"a time before now", `{"test":{"pressure":"60 psi","minutes":-1,"drops":0}}`, "body.test.minutes", "how long"},
+				{"no drops counted", `{"test":{"pressure":"60 psi","minutes":10}}`, "body.test.drops", "0 for none"},
+				{"tight", `{"test":{"pressure":"60 psi","minutes":10,"drops":0}}`, "", "within 60 psi, 10 min, 0 drops"},
+				{"drips", `{"test":{"pressure":"60 psi","minutes":10,"drops":3}}`, "", "out"},
+				{"let down too soon", `{"test":{"pressure":"60 psi","minutes":4,"drops":0}}`, "", "out"},
+			}},
 		{plan: "end-suction-back-pull-out", step: "leak-test", entries: []entry{
 			{"nobody knows the test pressure", `{"test":{"pressure":"60 psi","minutes":10,"drops":0}}`, "", "no-limit"},
 		}},
-		{plan: "submersible-stacked", step: "travel-built", limits: map[string]job.LimitForm{"shaft-travel": {Min: quantity.Type("5 mm"), Max: quantity.Type("8 mm"), Source: "manual"}}, entries: []entry{
-			{"nothing", `{"unit":"mm"}`, "body.travel", "right down and right up"},
-			{"one end", `{"unit":"mm","travel":{"down":"14","graduation":"0.05"}}`, "body.travel.up", "missing"},
-			{"no division", `{"unit":"mm","travel":{"down":"14","up":"8"}}`, "body.travel.graduation", "missing"},
-			{"a division of nothing", `{"unit":"mm","travel":{"down":"14","up":"8","graduation":"0"}}`, "body.travel.graduation", "more than nothing"},
-			{"both ends", `{"unit":"mm","travel":{"down":"14","up":"8","graduation":"0.05"}}`, "", "6.000 mm"},
-		}},
-		{plan: "inline-circulator", step: "gap-built", limits: map[string]job.LimitForm{"coupler-gap": {Min: quantity.Type("2 mm"), Max: quantity.Type("3 mm"), Source: "manual"}}, entries: []entry{
-			{"nothing", `{"unit":"mm"}`, "body.direct", "the value measured"},
-			{"no number", `{"unit":"mm","direct":{"value":"wide","graduation":"0.02"}}`, "body.direct.value", "not understood"},
-			{"no division", `{"unit":"mm","direct":{"value":"2.5"}}`, "body.direct.graduation", "missing"},
-			{"a division below nothing", `{"unit":"mm","direct":{"value":"2.5","graduation":"-1"}}`, "body.direct.graduation", "more than nothing"},
-			{"inside", `{"unit":"mm","direct":{"value":"2.5","graduation":"0.02"}}`, "", "within 2.500 mm"},
-			{"just inside", `{"unit":"mm","direct":{"value":"2.005","graduation":"0.02"}}`, "", "close 2.005 mm"},
-			{"a leaf is its own uncertainty", `{"unit":"mm","direct":{"value":"2.005","leaf":true}}`, "", "within 2.005 mm"},
-			{"too wide", `{"unit":"mm","direct":{"value":"1/4 in","graduation":"0.02"}}`, "", "out 6.350 mm"},
-		}},
+		{plan: "submersible-stacked", step: "travel-built",
+			limits: map[string]job.LimitForm{"shaft-travel": {Min: quantity.Type("5 mm"), Max: quantity.Type("8 mm"),
+				Source: "manual"}}, entries: []entry{
+				{"nothing", `{"unit":"mm"}`, "body.travel", "right down and right up"},
+				{"one end", `{"unit":"mm","travel":{"down":"14","graduation":"0.05"}}`, "body.travel.up", "missing"},
+				{"no division", `{"unit":"mm","travel":{"down":"14","up":"8"}}`, "body.travel.graduation", "missing"},
+				{"a division of nothing", `{"unit":"mm","travel":{"down":"14","up":"8","graduation":"0"}}`,
+					"body.travel.graduation", "more than nothing"},
+				{"both ends", `{"unit":"mm","travel":{"down":"14","up":"8","graduation":"0.05"}}`, "", "6.000 mm"},
+			}},
+		{plan: "inline-circulator", step: "gap-built",
+			limits: map[string]job.LimitForm{"coupler-gap": {Min: quantity.Type("2 mm"), Max: quantity.Type("3 mm"),
+				Source: "manual"}}, entries: []entry{
+				{"nothing", `{"unit":"mm"}`, "body.direct", "the value measured"},
+				{"no number", `{"unit":"mm","direct":{"value":"wide","graduation":"0.02"}}`, "body.direct.value", "not understood"},
+				{"no division", `{"unit":"mm","direct":{"value":"2.5"}}`, "body.direct.graduation", "missing"},
+				{"a division below nothing", `{"unit":"mm","direct":{"value":"2.5","graduation":"-1"}}`, "body.direct.graduation",
+					"more than nothing"},
+				{"inside", `{"unit":"mm","direct":{"value":"2.5","graduation":"0.02"}}`, "", "within 2.500 mm"},
+				{"just inside", `{"unit":"mm","direct":{"value":"2.005","graduation":"0.02"}}`, "", "close 2.005 mm"},
+				{"a leaf is its own uncertainty", `{"unit":"mm","direct":{"value":"2.005","leaf":true}}`, "", "within 2.005 mm"},
+				{"too wide", `{"unit":"mm","direct":{"value":"1/4 in","graduation":"0.02"}}`, "", "out 6.350 mm"},
+			}},
 		{plan: "internal-gear", step: "drip-built", options: map[string]string{"arrives": "in-line"}, entries: []entry{
 			{"nothing", `{}`, "body.tool", "missing"},
 			{"two taps", `{"tool":{"taps_s":[0,2]}}`, "body.tool.taps_s", "at least three"},
@@ -96,7 +113,8 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 			{"kept elsewhere", `{"photo":{"words":"job folder"}}`, "", "kept elsewhere: job folder"},
 		}},
 	} {
-		b := opened(t, plan.Library()[bench.plan], job.Papers{Options: bench.options, Values: bench.values, Limits: bench.limits})
+		b := opened(t, plan.Library()[bench.plan], job.Papers{Options: bench.options, Values: bench.values,
+			Limits: bench.limits})
 		b.to(bench.step)
 		if at := job.Derive(b.job).Next; at != bench.step {
 			t.Errorf("%s comes to %s and not to %s", bench.plan, at, bench.step)
@@ -107,7 +125,8 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 			if err := json.Unmarshal([]byte(e.body), &body); err != nil {
 				t.Fatalf("%s: %v", e.name, err)
 			}
-			entry := job.Entry{ID: "new", By: job.Person{ID: "p1", Name: "M. Okafor"}, Kind: job.Kept, Step: bench.step, Body: &body}
+			entry := job.Entry{ID: "new", By: job.Person{ID: "p1", Name: "M. Okafor"}, Kind: job.Kept, Step: bench.step,
+				Body: &body}
 			err := job.Accept(b.job, entry)
 			if e.field != "" {
 				got := field.All(orNothing(err))

@@ -56,7 +56,8 @@ func Entry(s *job.StepSheet, good bool, now time.Time) job.Body {
 		for i := range trials {
 			trials[i] = trial
 		}
-		return job.Body{Unit: quantity.UnitMillimetre, Float: &gauge.FloatForm{Graduation: quantity.Type("0.002"), Trials: trials}}
+		return job.Body{Unit: quantity.UnitMillimetre, Float: &gauge.FloatForm{Graduation: quantity.Type("0.002"),
+			Trials: trials}}
 	case plan.Feeler:
 		f := &gauge.GapForm{Graduation: quantity.Type("0.01")}
 		for _, at := range p.Places {
@@ -64,11 +65,13 @@ func Entry(s *job.StepSheet, good bool, now time.Time) job.Body {
 		}
 		return job.Body{Unit: quantity.UnitMillimetre, Feeler: f}
 	case plan.Setting:
-		return job.Body{Unit: quantity.UnitMillimetre, Setting: &job.SettingForm{Measured: h.setting(), Graduation: quantity.Type("0.05")}}
+		return job.Body{Unit: quantity.UnitMillimetre, Setting: &job.SettingForm{Measured: h.setting(),
+			Graduation: quantity.Type("0.05")}}
 	case plan.Direct:
 		return job.Body{Unit: quantity.UnitMillimetre, Direct: &job.DirectForm{Value: h.length(0.5), Leaf: true}}
 	case plan.Travel:
-		return job.Body{Unit: quantity.UnitMillimetre, Travel: &job.TravelForm{Down: quantity.Type("14"), Up: quantity.Type(pick(good, "8", "900")), Graduation: quantity.Type("0.05")}}
+		return job.Body{Unit: quantity.UnitMillimetre, Travel: &job.TravelForm{Down: quantity.Type("14"),
+			Up: quantity.Type(pick(good, "8", "900")), Graduation: quantity.Type("0.05")}}
 	case "heat":
 		left, home := now.Add(-60*time.Second), now.Add(-20*time.Second)
 		f := &job.HeatForm{Input: h.input(), Left: &left, Home: &home, Cool: new(32.0), Seated: true}
@@ -89,7 +92,8 @@ func Entry(s *job.StepSheet, good bool, now time.Time) job.Body {
 		if pressure == "" {
 			pressure = "4 bar"
 		}
-		return job.Body{Test: &job.TestForm{Pressure: pressure, Minutes: new(float64(p.Minutes)), Drops: new(pick(good, 0, p.Drops+9))}}
+		return job.Body{Test: &job.TestForm{Pressure: pressure, Minutes: new(float64(p.Minutes)),
+			Drops: new(pick(good, 0, p.Drops+9))}}
 	case "photo":
 		return job.Body{Photo: &job.PhotoForm{Words: "job folder"}}
 	}
@@ -162,7 +166,8 @@ func (h hand) dial() *gauge.DialForm {
 			continue
 		}
 		um := swing * (1 - math.Cos(deg*math.Pi/180)) / 2
-		f.Readings = append(f.Readings, gauge.ReadingForm{Clock: clock, Value: quantity.Type(fmt.Sprintf("%.4f mm", um/1000))})
+		f.Readings = append(f.Readings, gauge.ReadingForm{Clock: clock,
+			Value: quantity.Type(fmt.Sprintf("%.4f mm", um/1000))})
 	}
 	return f
 }
@@ -226,13 +231,15 @@ func (h hand) input() job.Input {
 		}
 		in["measured"] = fmt.Sprintf("%.4f mm", (low+high)/2000)
 		in["in_place"] = []any{"0.50 mm"}
-		in["kit"] = []any{map[string]any{"thickness": "0.05 mm", "count": 8}, map[string]any{"thickness": "0.10 mm", "count": 8}}
+		in["kit"] = []any{map[string]any{"thickness": "0.05 mm", "count": 8}, map[string]any{"thickness": "0.10 mm",
+			"count": 8}}
 		if !h.good {
 			in["measured"] = "40 mm"
 		}
 	case "shim-trial":
 		in["packs"] = []any{"0 mm", "0.05 mm", "0.08 mm", "0.13 mm"}
-		in["trials"] = []any{map[string]any{"pack": "0.08 mm", "turns": "free"}, map[string]any{"pack": "0.05 mm", "turns": "binds"}}
+		in["trials"] = []any{map[string]any{"pack": "0.08 mm", "turns": "free"}, map[string]any{"pack": "0.05 mm",
+			"turns": "binds"}}
 		if !h.good {
 			in["trials"] = []any{map[string]any{"pack": "0.13 mm", "turns": "binds"}}
 		}

@@ -40,7 +40,8 @@ func rebuild(t *testing.T, hours, found, built float64) job.Job {
 			continue
 		}
 		// The widest of the vanes counts.
-		gap := &gauge.GapForm{Graduation: quantity.Type("0.01"), Positions: []gauge.PositionForm{{At: "vane 1", Value: mm(um)}}}
+		gap := &gauge.GapForm{Graduation: quantity.Type("0.01"), Positions: []gauge.PositionForm{{At: "vane 1",
+			Value: mm(um)}}}
 		for _, vane := range []string{"vane 2", "vane 3", "vane 4", "vane 5"} {
 			gap.Positions = append(gap.Positions, gauge.PositionForm{At: vane, Value: mm(um - 20)})
 		}
@@ -61,12 +62,18 @@ func TestLives(t *testing.T) {
 		result judge.WearResult
 		says   string
 	}{
-		{"set again", []job.Past{rebuilt(t, "J-2", 5000, 600, 400), rebuilt(t, "J-1", 1000, 900, 400)}, "0.050", 12000, judge.Lasts, "from what was set in J-2: it lasts to the planned stop in 8000 h"},
-		{"not set yet", []job.Past{rebuilt(t, "J-1", 1000, 900, 400), rebuilt(t, "J-2", 5000, 600, 0)}, "0.050", 8000, judge.Lasts, "from what was found in J-2"},
-		{"will not last", []job.Past{rebuilt(t, "J-1", 1000, 900, 400), rebuilt(t, "J-2", 5000, 800, 0)}, "0.100", 2000, judge.ResetNow, "less than the 8000 h to the planned stop"},
-		{"past its limit", []job.Past{rebuilt(t, "J-1", 1000, 900, 400), rebuilt(t, "J-2", 5000, 1100, 0)}, "0.175", 0, judge.PastLimit, "reset or replace now"},
-		{"does not wear", []job.Past{rebuilt(t, "J-1", 1000, 900, 400), rebuilt(t, "J-2", 5000, 400, 0)}, "0.000", -1, judge.NotWearing, "Does not grow"},
-		{"nobody wrote down what it was set to", []job.Past{rebuilt(t, "J-1", 1000, 400, 0), rebuilt(t, "J-2", 5000, 600, 0)}, "0.050", 8000, judge.Lasts, "8000 h are left"},
+		{"set again", []job.Past{rebuilt(t, "J-2", 5000, 600, 400), rebuilt(t, "J-1", 1000, 900, 400)}, "0.050", 12000,
+			judge.Lasts, "from what was set in J-2: it lasts to the planned stop in 8000 h"},
+		{"not set yet", []job.Past{rebuilt(t, "J-1", 1000, 900, 400), rebuilt(t, "J-2", 5000, 600, 0)}, "0.050", 8000,
+			judge.Lasts, "from what was found in J-2"},
+		{"will not last", []job.Past{rebuilt(t, "J-1", 1000, 900, 400), rebuilt(t, "J-2", 5000, 800, 0)}, "0.100", 2000,
+			judge.ResetNow, "less than the 8000 h to the planned stop"},
+		{"past its limit", []job.Past{rebuilt(t, "J-1", 1000, 900, 400), rebuilt(t, "J-2", 5000, 1100, 0)}, "0.175", 0,
+			judge.PastLimit, "reset or replace now"},
+		{"does not wear", []job.Past{rebuilt(t, "J-1", 1000, 900, 400), rebuilt(t, "J-2", 5000, 400, 0)}, "0.000", -1,
+			judge.NotWearing, "Does not grow"},
+		{"nobody wrote down what it was set to", []job.Past{rebuilt(t, "J-1", 1000, 400, 0), rebuilt(t, "J-2", 5000, 600,
+			0)}, "0.050", 8000, judge.Lasts, "8000 h are left"},
 	}
 	for _, tt := range tests {
 		lives := job.Lives(tt.jobs, &planned)
@@ -75,7 +82,8 @@ func TestLives(t *testing.T) {
 			continue
 		}
 		l := lives[0]
-		if rate := l.Rate.In(quantity.UnitMillimetre, 3); rate != tt.rate || l.Result != tt.result || !strings.Contains(l.Words.Mm, tt.says) {
+		if rate := l.Rate.In(quantity.UnitMillimetre, 3); rate != tt.rate || l.Result != tt.result ||
+			!strings.Contains(l.Words.Mm, tt.says) {
 			t.Errorf("%s: rate %s, %s, %q", tt.name, rate, l.Result, l.Words.Mm)
 		}
 		if (l.Left == nil) != (tt.left < 0) || l.Left != nil && *l.Left != tt.left {
@@ -85,7 +93,8 @@ func TestLives(t *testing.T) {
 			t.Errorf("%s: guess %q", tt.name, l.Guess)
 		}
 	}
-	if lives := job.Lives(tests[0].jobs[:1], &planned); len(lives) != 1 || lives[0].Rate != nil || !strings.Contains(lives[0].Words.Mm, "no wear yet") {
+	if lives := job.Lives(tests[0].jobs[:1], &planned); len(lives) != 1 || lives[0].Rate != nil ||
+		!strings.Contains(lives[0].Words.Mm, "no wear yet") {
 		t.Errorf("one job: %+v", lives)
 	}
 	if lives := job.Lives(nil, nil); len(lives) != 0 {
@@ -102,7 +111,8 @@ func TestSealLives(t *testing.T) {
 		if i == 2 {
 			found = []string{}
 		}
-		e := job.Entry{Kind: job.Kept, Step: "inspect-seal", Seq: len(p.Log) + 1, ID: "x", Body: &job.Body{Inspect: &job.InspectForm{Found: found}}}
+		e := job.Entry{Kind: job.Kept, Step: "inspect-seal", Seq: len(p.Log) + 1, ID: "x",
+			Body: &job.Body{Inspect: &job.InspectForm{Found: found}}}
 		p.Log = append(p.Log, e)
 		jobs = append(jobs, job.PastOf("J", p))
 	}

@@ -16,8 +16,10 @@ import (
 func TestWhatTheBenchTells(t *testing.T) {
 	pump := job.Papers{
 		Values: map[string]job.Value{
-			"vanes": {Text: "3", Source: "counted"}, "casing-bolts": {Text: "4", Source: "counted"}, "casing-bolt-torque": {Text: "45 lbf·ft", Source: "manual"},
-			"seal-setting": {Text: "1.530 in", Source: "seal drawing"}, "bore": {Text: "45 mm", Source: "bearing"}, "test-pressure": {Text: "60 psi", Source: "manual"},
+			"vanes": {Text: "3", Source: "counted"}, "casing-bolts": {Text: "4",
+				Source: "counted"}, "casing-bolt-torque": {Text: "45 lbf·ft", Source: "manual"},
+			"seal-setting": {Text: "1.530 in", Source: "seal drawing"}, "bore": {Text: "45 mm",
+				Source: "bearing"}, "test-pressure": {Text: "60 psi", Source: "manual"},
 		},
 		Limits: map[string]job.LimitForm{
 			"shaft-runout-seal":  {Max: quantity.Type("2 thou"), Source: "manual, table 4"},
@@ -63,29 +65,48 @@ func TestWhatTheBenchTells(t *testing.T) {
 		{"nothing typed yet", "runout-seal-built", dial("", "", "", ""), "", nil, ""},
 		{"one reading", "runout-seal-built", dial("0", "", "", ""), "", nil, ""},
 		{"well inside", "runout-seal-built", dial("0", "0.5", "1", "0.5", "0"), "Within, 1.0 thou to spare", nil, ""},
-		{"on the limit", "runout-seal-built", dial("0", "1", "2", "1", "0"), "On the limit, could be either side", []string{"The gauge is good to"}, ""},
-		{"over it", "runout-seal-built", dial("0", "2", "4", "2", "0"), "Out of limit by 2.0 thou", nil, "hydraulic|bent|sleeve"},
-		{"it did not come back", "runout-seal-built", dial("0", "0.5", "1", "0.5", "1.5"), "Within, 1.0 thou to spare", []string{"come back"}, ""},
-		{"the sums are unlike", "runout-seal-built", dial("0", "2", "0", "2", "0"), "", []string{"12 + 6 and 3 + 9 do not agree"}, ""},
+		{"on the limit", "runout-seal-built", dial("0", "1", "2", "1", "0"), "On the limit, could be either side",
+			[]string{"The gauge is good to"}, ""},
+		{"over it", "runout-seal-built", dial("0", "2", "4", "2", "0"), "Out of limit by 2.0 thou", nil,
+			"hydraulic|bent|sleeve"},
+		{"it did not come back", "runout-seal-built", dial("0", "0.5", "1", "0.5", "1.5"), "Within, 1.0 thou to spare",
+			[]string{"come back"}, ""},
+		{"the sums are unlike", "runout-seal-built", dial("0", "2", "0", "2", "0"), "",
+			[]string{"12 + 6 and 3 + 9 do not agree"}, ""},
 		{"too much play", "end-play-built", play("5", "5", "5"), "Out of limit by 2.0 thou", nil, "loose|worn|nut"},
 		{"too little", "end-play-built", play("0", "0", "0"), "Out of limit by 0.5 thou", nil, "preload|tight"},
-		{"three that do not agree", "end-play-built", play("1", "2.5", "1.5"), "Within, 1.2 thou to spare", []string{"The repeats differ"}, ""},
+		{"three that do not agree", "end-play-built", play("1", "2.5", "1.5"), "Within, 1.2 thou to spare",
+			[]string{"The repeats differ"}, ""},
 		{"one push of three", "end-play-built", play("1.5", "", ""), "Within, 1.0 thou to spare", nil, ""},
 		{"each vane inside", "clearance-built", vanes("14/15", "14/15", "15/16"), "Within the limit", nil, ""},
-		{"too tight at one", "clearance-built", vanes("9/10", "14/15", "14/15"), "Out of limit", []string{"Too tight at vane 1."}, ""},
-		{"too wide everywhere", "clearance-built", vanes("20/21", "20/21", "21/22"), "Out of limit", []string{"Too wide everywhere."}, ""},
-		{"the leaves are too far apart", "clearance-built", vanes("17/20", "14/15", "14/15"), "Not settled yet", []string{"At vane 1 try the"}, ""},
-		{"tilted", "clearance-built", vanes("9/10", "14/15", "20/21"), "Out of limit", []string{"Too tight at vane 1.", "Too wide at vane 3."}, ""},
-		{"off the mark", "setting-built", `{"unit":"in","setting":{"measured":"1.560","graduation":"1/64"}}`, "Out of limit by", nil, ""},
-		{"an unusual unit", "clearance-built", `{"unit":"mm","feeler":{"positions":[{"at":"vane 1","go":"14","no_go":"15"}]}}`, "Out of limit", []string{"Too wide"}, ""},
-		{"it rubs", "turn-built", `{"turn":{"turn":"rubs","clock":"4"}}`, "Does not turn free", []string{"Find where it catches"}, ""},
+		{"too tight at one", "clearance-built", vanes("9/10", "14/15", "14/15"), "Out of limit",
+			[]string{"Too tight at vane 1."}, ""},
+		{"too wide everywhere", "clearance-built", vanes("20/21", "20/21", "21/22"), "Out of limit",
+			[]string{"Too wide everywhere."}, ""},
+		{"the leaves are too far apart", "clearance-built", vanes("17/20", "14/15", "14/15"), "Not settled yet",
+			[]string{"At vane 1 try the"}, ""},
+		{"tilted", "clearance-built", vanes("9/10", "14/15", "20/21"), "Out of limit", []string{"Too tight at vane 1.",
+			"Too wide at vane 3."}, ""},
+		{"off the mark", "setting-built", `{"unit":"in","setting":{"measured":"1.560","graduation":"1/64"}}`,
+			"Out of limit by", nil, ""},
+		{"an unusual unit", "clearance-built",
+			`{"unit":"mm","feeler":{"positions":[{"at":"vane 1","go":"14","no_go":"15"}]}}`, "Out of limit",
+			[]string{"Too wide"}, ""},
+		{"it rubs", "turn-built", `{"turn":{"turn":"rubs","clock":"4"}}`, "Does not turn free",
+			[]string{"Find where it catches"}, ""},
 		{"it turns", "turn-built", `{"turn":{"turn":"free"}}`, "Turns free", nil, ""},
 		{"the shims are short of one", "shims-back", `{"count":{"count":3}}`, "Not the number that came off", nil, ""},
-		{"a leak", "leak-test", `{"test":{"pressure":"60 psi","minutes":10,"drops":2}}`, "Leaks, or not held long enough", nil, ""},
-		{"how hot", "heat-bearing", `{"unit":"mm","heat":{"input":{"interference":"0.018","cap_c":110}}}`, "25 °C below the cap", nil, ""},
-		{"too hot for its grease", "heat-bearing", `{"unit":"mm","heat":{"input":{"interference":"0.09","cap_c":110}}}`, "Hotter than the weakest part may get: do not heat it", nil, ""},
+		{"a leak", "leak-test", `{"test":{"pressure":"60 psi","minutes":10,"drops":2}}`, "Leaks, or not held long enough",
+			nil, ""},
+		{"how hot", "heat-bearing", `{"unit":"mm","heat":{"input":{"interference":"0.018","cap_c":110}}}`,
+			"25 °C below the cap", nil, ""},
+		{"too hot for its grease", "heat-bearing", `{"unit":"mm","heat":{"input":{"interference":"0.09","cap_c":110}}}`,
+			"Hotter than the weakest part may get: do not heat it", nil, ""},
 		{"what is still missing there", "heat-bearing", `{"unit":"mm","heat":{"input":{"cap_c":110}}}`, "", nil, ""},
-		{"how to move the driver", "align-driver", `{"unit":"mm","tool":{"method":"laser","vertical":{"offset":"0.2","angle_mm_per_m":0.5},"horizontal":{"offset":"0","angle_mm_per_m":0},"feet":{"front":"200","back":"500"},"rpm":1450}}`, "Out of tolerance: move the driver", []string{"Shims first, then the sides"}, ""},
+		{"how to move the driver", "align-driver",
+			`{"unit":"mm","tool":{"method":"laser","vertical":{"offset":"0.2","angle_mm_per_m":0.5},` +
+				`"horizontal":{"offset":"0","angle_mm_per_m":0},"feet":{"front":"200","back":"500"},"rpm":1450}}`,
+			"Out of tolerance: move the driver", []string{"Shims first, then the sides"}, ""},
 	} {
 		var body job.Body
 		if err := json.Unmarshal([]byte(tt.body), &body); err != nil {
@@ -97,7 +118,8 @@ func TestWhatTheBenchTells(t *testing.T) {
 			t.Errorf("%s: nothing is told", tt.name)
 			continue
 		}
-		if !strings.HasPrefix(tell.Headline.Thou, tt.headline) || tt.headline == "" && tell.Headline.Thou != "" && len(tt.lines) == 0 {
+		if !strings.HasPrefix(tell.Headline.Thou, tt.headline) || tt.headline == "" && tell.Headline.Thou != "" &&
+			len(tt.lines) == 0 {
 			t.Errorf("%s: the headline is %q, want %q", tt.name, tell.Headline.Thou, tt.headline)
 		}
 		var said []string
@@ -134,15 +156,21 @@ func TestWhatWasUnderstood(t *testing.T) {
 		step, body string
 		want       string // field=millimetres, ? where it is asked about
 	}{
-		{"end-play-built", `{"unit":"thou","float":{"trials":[{"in":"0","out":"2"},{"in":"1","out":"3 in"},{"in":"","out":"x"}]}}`,
+		{"end-play-built",
+			`{"unit":"thou","float":{"trials":[{"in":"0","out":"2"},{"in":"1","out":"3 in"},{"in":"","out":"x"}]}}`,
 			"float.trials[0].in=0.000 float.trials[0].out=0.051 float.trials[1].in=0.025 float.trials[1].out=76.200?"},
-		{"runout-seal-built", `{"unit":"mm","dial":{"readings":[{"clock":"12","value":"0,05"}],"back_to_start":"12","sweep":{"low":"-0.1","high":"0.1"},"sag":"-2 thou"}}`,
-			"dial.readings[0].value=0.050 dial.back_to_start=12.000? dial.sweep.low=-0.100 dial.sweep.high=0.100 dial.sag=-0.051"},
-		{"clearance-built", `{"unit":"thou","feeler":{"positions":[{"at":"vane 1","go":"14","no_go":"15"},{"at":"vane 2","value":"0.4 mm"}]}}`,
+		{"runout-seal-built",
+			`{"unit":"mm","dial":{"readings":[{"clock":"12","value":"0,05"}],"back_to_start":"12","sweep":{"low":"-0.1",` +
+				`"high":"0.1"},"sag":"-2 thou"}}`,
+			"dial.readings[0].value=0.050 dial.back_to_start=12.000? dial.sweep.low=-0.100 dial.sweep.high=0.100 " +
+				"dial.sag=-0.051"},
+		{"clearance-built",
+			`{"unit":"thou","feeler":{"positions":[{"at":"vane 1","go":"14","no_go":"15"},{"at":"vane 2","value":"0.4 mm"}]}}`,
 			"feeler.positions[0].go=0.356 feeler.positions[0].no_go=0.381 feeler.positions[1].value=0.400"},
 		{"setting-built", `{"unit":"in","setting":{"measured":"1-17/32"}}`, "setting.measured=38.894"},
 		{"shims-out", `{"unit":"thou","count":{"count":6,"pack":"42"}}`, "count.pack=1.067"},
-		{"heat-bearing", `{"unit":"mm","heat":{"input":{"interference":"0.018","clearance":"0.02"}}}`, "heat.input.interference=0.018 heat.input.clearance=0.020"},
+		{"heat-bearing", `{"unit":"mm","heat":{"input":{"interference":"0.018","clearance":"0.02"}}}`,
+			"heat.input.interference=0.018 heat.input.clearance=0.020"},
 	} {
 		var body job.Body
 		if err := json.Unmarshal([]byte(tt.body), &body); err != nil {

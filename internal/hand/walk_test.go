@@ -19,7 +19,8 @@ type bench struct {
 
 func open(t *testing.T, p *plan.Plan, options map[string]string) *bench {
 	t.Helper()
-	opening, err := job.NewOpening(p, "T-1", job.Papers{Options: options}, job.Rules{Schools: map[string]string{"bearing-reuse": "may-reuse"}}, "to be walked")
+	opening, err := job.NewOpening(p, "T-1", job.Papers{Options: options},
+		job.Rules{Schools: map[string]string{"bearing-reuse": "may-reuse"}}, "to be walked")
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -64,7 +65,8 @@ func (b *bench) work(good, decide bool) *job.Sheet {
 			return sheet
 		}
 		if step.State == job.Decide {
-			if err := b.try(job.Entry{Kind: job.Decided, Step: step.ID, On: step.Entry, Reason: "accepted for the walk"}); err != nil {
+			if err := b.try(job.Entry{Kind: job.Decided, Step: step.ID, On: step.Entry,
+				Reason: "accepted for the walk"}); err != nil {
 				b.t.Fatalf("%s, deciding: %v", step.ID, err)
 			}
 			continue
@@ -181,7 +183,8 @@ func TestPlansAreComplete(t *testing.T) {
 				}
 			}
 		}
-		for _, kind := range []string{plan.Caution, plan.Turn, plan.Measure, plan.Inspect, plan.Count, plan.Torque, plan.Test, plan.Sign, plan.Photo} {
+		for _, kind := range []string{plan.Caution, plan.Turn, plan.Measure, plan.Inspect, plan.Count, plan.Torque,
+			plan.Test, plan.Sign, plan.Photo} {
 			if kinds[kind] == 0 {
 				t.Errorf("%s has no step of the kind %s", key, kind)
 			}
@@ -284,7 +287,8 @@ func TestARubReopensTheClearance(t *testing.T) {
 		if c.Check != "impeller-clearance" {
 			continue
 		}
-		if len(c.Built.Earlier) != 1 || c.Built.Earlier[0].Figure.Um() != 50 || c.Built.Figure.Um() != 70 || c.Built.Earlier[0].Why == "" {
+		if len(c.Built.Earlier) != 1 || c.Built.Earlier[0].Figure.Um() != 50 || c.Built.Figure.Um() != 70 ||
+			c.Built.Earlier[0].Why == "" {
 			t.Errorf("the sheet shows %+v, earlier %+v", c.Built.Figure, c.Built.Earlier)
 		}
 	}
@@ -297,7 +301,8 @@ func TestARubReopensTheClearance(t *testing.T) {
 func TestGuardBands(t *testing.T) {
 	p := plan.Library()["end-suction-back-pull-out"]
 	for school, want := range map[string]job.StepState{"within": job.Done, "guard-band": job.Decide} {
-		opening, err := job.NewOpening(p, "T-1", job.Papers{}, job.Rules{Schools: map[string]string{"on-the-limit": school}}, "to be walked")
+		opening, err := job.NewOpening(p, "T-1", job.Papers{},
+			job.Rules{Schools: map[string]string{"on-the-limit": school}}, "to be walked")
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -324,7 +329,8 @@ func TestAPartDragsAnother(t *testing.T) {
 	b.keep(s, job.Body{Inspect: &job.InspectForm{Found: []string{"thumb"}}})
 	s = job.Derive(b.job).Step("inspect-sleeve")
 	b.keep(s, job.Body{Inspect: &job.InspectForm{Found: []string{}}})
-	if r := job.Derive(b.job).Step("inspect-sleeve").Reading; r.Outcome != judge.Replace || r.Rule != "replaced with the bearing of the adjusting sleeve" {
+	if r := job.Derive(b.job).Step("inspect-sleeve").Reading; r.Outcome != judge.Replace ||
+		r.Rule != "replaced with the bearing of the adjusting sleeve" {
 		t.Errorf("the sleeve: %s, %s", r.Outcome, r.Rule)
 	}
 }
@@ -343,7 +349,8 @@ func TestWhatFollows(t *testing.T) {
 		t.Errorf("%d to follow, next %q", sheet.Tally.ToFollow, sheet.Next)
 	}
 	body := job.Body{Done: true}
-	if err := b.try(job.Entry{Kind: job.Kept, Step: "clean", On: sheet.Step("clean").Entry, Reason: "late", Body: &body}); err == nil {
+	if err := b.try(job.Entry{Kind: job.Kept, Step: "clean", On: sheet.Step("clean").Entry, Reason: "late",
+		Body: &body}); err == nil {
 		t.Error("a signed job took another entry")
 	}
 }
@@ -358,7 +365,8 @@ func TestReadingsDecideOnParts(t *testing.T) {
 	b.to("inspect-shaft")
 	b.keep(job.Derive(b.job).Step("inspect-shaft"), job.Body{Inspect: &job.InspectForm{Found: []string{}}})
 	r := job.Derive(b.job).Step("inspect-shaft").Reading
-	if r.Outcome != judge.Repair || r.Was != "" || r.Rule != "over the limit a shaft is straightened or replaced" || r.Text != "Shaft run-out at the seal out of limit" {
+	if r.Outcome != judge.Repair || r.Was != "" || r.Rule != "over the limit a shaft is straightened or replaced" ||
+		r.Text != "Shaft run-out at the seal out of limit" {
 		t.Fatalf("bent and nothing seen: %+v", r)
 	}
 	s = job.Derive(b.job).Step("runout-seal-found")

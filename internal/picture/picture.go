@@ -32,14 +32,16 @@ const (
 // "photo".
 func Fit(file []byte) ([]byte, error) {
 	if len(file) > MaxBytes {
-		return nil, field.Errorf("photo", "is %.1f MB: at most %d MB, take it with a smaller setting", float64(len(file))/(1<<20), MaxBytes>>20)
+		return nil, field.Errorf("photo", "is %.1f MB: at most %d MB, take it with a smaller setting",
+			float64(len(file))/(1<<20), MaxBytes>>20)
 	}
 	config, format, err := image.DecodeConfig(bytes.NewReader(file))
 	if err != nil || format != "jpeg" && format != "png" && format != "webp" {
 		return nil, field.Errorf("photo", "is no JPEG, PNG or WebP picture")
 	}
 	if config.Width*config.Height > maxPixels {
-		return nil, field.Errorf("photo", "has %d × %d pixels, which is more than can be kept: take it with a smaller setting", config.Width, config.Height)
+		return nil, field.Errorf("photo", "has %d × %d pixels, which is more than can be kept: take it with a smaller "+
+			"setting", config.Width, config.Height)
 	}
 	img, err := imaging.Decode(bytes.NewReader(file), imaging.AutoOrientation(true))
 	if err != nil {

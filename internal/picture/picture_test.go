@@ -44,7 +44,9 @@ func notes(order binary.AppendByteOrder, orientation uint16) []byte {
 // webp is the picture of shot(40, 20) as a browser writes it, with notes if any.
 func webp(t *testing.T, notes []byte) []byte {
 	t.Helper()
-	bits, err := base64.StdEncoding.DecodeString("VlA4IGgAAAAQBQCdASooABQAPm0skkWkIqGYBABABsSgDKLpB8oHIBDAPwArv/cAANbZBF90FRgAAP70GLf+47o5wnv/7xn/dl+7L5ZnVo1afV9FZ/oR3cn7B/k05ztsODKFPPKhPg0NSjzQ7XAAAA==")
+	bits, err := base64.StdEncoding.DecodeString(
+		"VlA4IGgAAAAQBQCdASooABQAPm0skkWkIqGYBABABsSgDKLpB8oHIBDAPwArv/cAANbZBF90FRgAAP70" +
+			"GLf+47o5wnv/7xn/dl+7L5ZnVo1afV9FZ/oR3cn7B/k05ztsODKFPPKhPg0NSjzQ7XAAAA==")
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -52,7 +54,8 @@ func webp(t *testing.T, notes []byte) []byte {
 		size := []byte{8, 0, 0, 0, 39, 0, 0, 19, 0, 0} // flags: notes follow; then width and height less 1
 		bits = append(append(piece("VP8X", size), bits...), piece("EXIF", notes)...)
 	}
-	return append([]byte("RIFF"), append(binary.LittleEndian.AppendUint32(nil, uint32(len(bits)+4)), append([]byte("WEBP"), bits...)...)...)
+	return append([]byte("RIFF"), append(binary.LittleEndian.AppendUint32(nil, uint32(len(bits)+4)),
+		append([]byte("WEBP"), bits...)...)...)
 }
 
 func piece(name string, body []byte) []byte {
@@ -223,7 +226,8 @@ func TestUprightFromEveryWay(t *testing.T) {
 		}
 		// The same turns are made for a PNG or a WebP.
 		turned := upright(stored, int(way))
-		if r, g, _, _ := turned.At(turned.Bounds().Min.X+5, turned.Bounds().Min.Y+5).RGBA(); turned.Bounds().Dx() != 60 || r <= 2*g {
+		if r, g, _, _ := turned.At(turned.Bounds().Min.X+5, turned.Bounds().Min.Y+5).RGBA(); turned.Bounds().Dx() != 60 ||
+			r <= 2*g {
 			t.Errorf("way %d: upright gives %v", way, turned.Bounds())
 		}
 	}

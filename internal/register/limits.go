@@ -67,7 +67,8 @@ func typed(l *quantity.Length) quantity.Typed {
 // ReadLimits reads limits against those that are there. A limit that has no row
 // stays; a row with neither min nor max takes its limit away. It returns the
 // pumps that are changed, and the shop's rules.
-func ReadLimits(file []byte, pumps []store.Pump, rules job.Rules, plans map[string]*plan.Plan) ([]store.Pump, job.Rules, *Effects, error) {
+func ReadLimits(file []byte, pumps []store.Pump, rules job.Rules, plans map[string]*plan.Plan) ([]store.Pump,
+	job.Rules, *Effects, error) {
 	known := func(c string) bool { return slices.Contains(limitColumns, c) }
 	t, err := open(file, known, limitColumns...)
 	if err != nil {

@@ -75,7 +75,8 @@ func TestThereAndBack(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if changed, _, done, err := register.ReadLimits(limits, here, inForce, plan.Library()); err != nil || len(changed) > 0 || done.Changed+done.Added > 0 {
+	if changed, _, done, err := register.ReadLimits(limits, here, inForce, plan.Library()); err != nil ||
+		len(changed) > 0 || done.Changed+done.Added > 0 {
 		t.Errorf("limits over themselves: %+v %v", done, err)
 	}
 	changed, own, _, err := register.ReadLimits(limits, put, job.Rules{}, plan.Library())
@@ -88,7 +89,8 @@ func TestThereAndBack(t *testing.T) {
 	}
 	for _, p := range here {
 		p.Whole()
-		if got := byTag[p.Tag]; fmt.Sprintf("%+v", got.Papers) != fmt.Sprintf("%+v", p.Papers) || got.Name != p.Name || got.Kind != p.Kind {
+		if got := byTag[p.Tag]; fmt.Sprintf("%+v", got.Papers) != fmt.Sprintf("%+v", p.Papers) || got.Name != p.Name ||
+			got.Kind != p.Kind {
 			t.Errorf("%s comes back as\n%.300s, was\n%.300s", p.Tag, fmt.Sprintf("%+v", got), fmt.Sprintf("%+v", p))
 		}
 	}
@@ -122,9 +124,13 @@ func TestBrokenRegister(t *testing.T) {
 		"Latin letters":      {[]byte("tag,name\nA-1,pump\nA-2,Kl\xe4ranlage\n"), []string{"line 3: not UTF-8"}},
 		"UTF-16":             {utf16le("tag,name\nA-1,pump\n"), []string{"file: UTF-16"}},
 		"two of one tag":     {[]byte("tag,name\nA-1,pump\na-1,pump\n"), []string{"line 3, tag: line 2, too"}},
-		"three bad rows": {[]byte("tag,name,planned_hours,elastomer,service\nA-1,,8000,,\nA-2,pump,many,,\nA-3,pump,8000,TIN,always\n"),
-			[]string{"line 2, name: 1 to 120 letters", "line 3, planned_hours: a number", "line 4, service: continuous", "line 4, elastomer: NBR"}},
-		"what the plan asks": {[]byte("tag,name,plan,option:seal-type,value:vanes,value:seal-setting,source:seal-setting\nA-1,pump,end-suction-back-pull-out,treble,five,1.5,\n"),
+		"three bad rows": {[]byte(
+			"tag,name,planned_hours,elastomer,service\nA-1,,8000,,\nA-2,pump,many,,\nA-3,pump,8000,TIN,always\n"),
+			[]string{"line 2, name: 1 to 120 letters", "line 3, planned_hours: a number", "line 4, service: continuous",
+				"line 4, elastomer: NBR"}},
+		"what the plan asks": {[]byte(
+			"tag,name,plan,option:seal-type,value:vanes,value:seal-setting,source:seal-setting\n" +
+				"A-1,pump,end-suction-back-pull-out,treble,five,1.5,\n"),
 			[]string{"line 2, option:seal-type: ", "line 2, value:seal-setting: ", "line 2, value:vanes: "}},
 		"no such plan": {[]byte("tag;name;plan\nA-1;pump;steam-engine\n"), []string{"line 2, plan: no plan here"}},
 	}
@@ -140,18 +146,27 @@ func TestBrokenLimits(t *testing.T) {
 		file string
 		want []string
 	}{
-		"no unit":                            {head + "shop,,chamber-bore,,5,rule 7\n", []string{"line 2, max: unit"}},
-		"a unit of no length":                {head + "shop,,chamber-bore,,5 kg,rule 7\n", []string{"line 2, max: "}},
-		"no source":                          {head + "shop,,chamber-bore,,5 thou,\n", []string{"line 2, source: where the limit comes from"}},
-		"min over max":                       {head + "pump,LS-204,impeller-clearance,18 thou,12 thou,manual\n", []string{"line 2, min: over the max"}},
-		"no such pump":                       {head + "pump,ZZ-1,impeller-clearance,,12 thou,manual\n", []string{"line 2, of: no pump here"}},
-		"no limit of that pump":              {head + "pump,LS-204,cutting-gap,,12 thou,manual\n", []string{"line 2: no limit"}},
-		"whose is it":                        {head + "maker,,chamber-bore,,5 thou,manual\n", []string{"line 2, whose: pump, shop or general"}},
-		"a general set, changed":             {head + "general,process,chamber-bore,,9 thou,mine\n", []string{"line 2, limit: fixed"}},
-		"twice":                              {head + "shop,,chamber-bore,,5 thou,a\nshop,,chamber-bore,,6 thou,b\n", []string{"line 3, limit: line 2, too"}},
-		"neither bound":                      {head + "shop,,chamber-bore,,,rule 7\n", []string{"line 2, max: missing"}},
-		"columns missing":                    {"limit,max\nchamber-bore,5 thou\n", []string{"line 1: whose", "line 1: of", "line 1: min", "line 1: source"}},
-		"the good row does not save the bad": {head + "shop,,chamber-bore,,5 thou,rule 7\nshop,,chamber-face,,thick,rule 8\n", []string{"line 3, max: "}},
+		"no unit":             {head + "shop,,chamber-bore,,5,rule 7\n", []string{"line 2, max: unit"}},
+		"a unit of no length": {head + "shop,,chamber-bore,,5 kg,rule 7\n", []string{"line 2, max: "}},
+		"no source": {head + "shop,,chamber-bore,,5 thou,\n",
+			[]string{"line 2, source: where the limit comes from"}},
+		"min over max": {head + "pump,LS-204,impeller-clearance,18 thou,12 thou,manual\n",
+			[]string{"line 2, min: over the max"}},
+		"no such pump": {head + "pump,ZZ-1,impeller-clearance,,12 thou,manual\n",
+			[]string{"line 2, of: no pump here"}},
+		"no limit of that pump": {head + "pump,LS-204,cutting-gap,,12 thou,manual\n",
+			[]string{"line 2: no limit"}},
+		"whose is it": {head + "maker,,chamber-bore,,5 thou,manual\n",
+			[]string{"line 2, whose: pump, shop or general"}},
+		"a general set, changed": {head + "general,process,chamber-bore,,9 thou,mine\n",
+			[]string{"line 2, limit: fixed"}},
+		"twice": {head + "shop,,chamber-bore,,5 thou,a\nshop,,chamber-bore,,6 thou,b\n",
+			[]string{"line 3, limit: line 2, too"}},
+		"neither bound": {head + "shop,,chamber-bore,,,rule 7\n", []string{"line 2, max: missing"}},
+		"columns missing": {"limit,max\nchamber-bore,5 thou\n", []string{"line 1: whose", "line 1: of",
+			"line 1: min", "line 1: source"}},
+		"the good row does not save the bad": {head +
+			"shop,,chamber-bore,,5 thou,rule 7\nshop,,chamber-face,,thick,rule 8\n", []string{"line 3, max: "}},
 	}
 	_, here, inForce := shop(t)
 	for name, test := range tests {
@@ -187,7 +202,8 @@ func compare(t *testing.T, name string, err error, want []string) {
 // its limit away.
 func TestLimitsTakenIn(t *testing.T) {
 	s, here, inForce := shop(t)
-	file := "\ufeffwhose;of;limit;min;max;source\r\npump;ls-204;impeller-clearance;0,3 mm;0,45 mm;Manual, new edition\r\npump;LS-204;gland-gap;;;\r\nshop;;chamber-face;;4 thou;Shop rule 8\r\n"
+	file := "\ufeffwhose;of;limit;min;max;source\r\npump;ls-204;impeller-clearance;0,3 mm;0,45 mm;Manual, new " +
+		"edition\r\npump;LS-204;gland-gap;;;\r\nshop;;chamber-face;;4 thou;Shop rule 8\r\n"
 	changed, own, done, err := register.ReadLimits([]byte(file), here, inForce, plan.Library())
 	if err != nil || len(changed) != 1 || done.Changed != 2 || done.Added != 1 {
 		t.Fatalf("%+v %+v %v", changed, done, err)
@@ -196,10 +212,12 @@ func TestLimitsTakenIn(t *testing.T) {
 		t.Fatal(err)
 	}
 	p, err := s.Pump(t.Context(), "LS-204")
-	if err != nil || p.Limits["impeller-clearance"].Max.String() != "0,45 mm" || p.Limits["gland-gap"].Source != "" || len(p.Limits) != 5 {
+	if err != nil || p.Limits["impeller-clearance"].Max.String() != "0,45 mm" || p.Limits["gland-gap"].Source != "" ||
+		len(p.Limits) != 5 {
 		t.Errorf("%+v %v", p.Limits, err)
 	}
-	if r := rules(t, s); r.Limits["chamber-face"].Source != "Shop rule 8" || r.Limits["chamber-bore"].Source != "Shop rule 7" || r.Schools["bearing-reuse"] != "always-new" {
+	if r := rules(t, s); r.Limits["chamber-face"].Source != "Shop rule 8" ||
+		r.Limits["chamber-bore"].Source != "Shop rule 7" || r.Schools["bearing-reuse"] != "always-new" {
 		t.Errorf("%+v", r)
 	}
 	// A job that was open keeps what it began with.

@@ -56,7 +56,8 @@ func open(file []byte, known func(column string) bool, need ...string) (*table, 
 	t.csv.FieldsPerRecord, t.csv.ReuseRecord = -1, true
 	cells, err := t.csv.Read()
 	if err != nil {
-		return nil, field.Errorf("line 1", "is no heading: the first line names the columns, such as %s", strings.Join(need, ", "))
+		return nil, field.Errorf("line 1", "is no heading: the first line names the columns, such as %s",
+			strings.Join(need, ", "))
 	}
 	for i, cell := range cells {
 		name := strings.ToLower(strings.TrimSpace(cell))
@@ -64,7 +65,8 @@ func open(file []byte, known func(column string) bool, need ...string) (*table, 
 		case twice:
 			t.faults.Add("line 1", fmt.Errorf("has the column %q twice", name))
 		case !known(name):
-			t.faults.Add("line 1", fmt.Errorf("has the column %q, which is none of this file's: save one from Settle to see them", name))
+			t.faults.Add("line 1", fmt.Errorf("has the column %q, which is none of this file's: save one from Settle to "+
+				"see them", name))
 		}
 		t.columns[name] = i
 	}
@@ -99,7 +101,8 @@ func (t *table) next() bool {
 		}
 		t.cells = cells
 		if len(cells) != len(t.columns) {
-			t.fault("", fmt.Errorf("has %d cells under %d columns: put a text with the separator in it between quotes", len(cells), len(t.columns)))
+			t.fault("", fmt.Errorf("has %d cells under %d columns: put a text with the separator in it between quotes",
+				len(cells), len(t.columns)))
 			continue
 		}
 		return true

@@ -84,7 +84,8 @@ func inFont(text string) string {
 // CellFormat, MultiCell and SplitText are the only ways by which text gets on
 // paper.
 
-func (p *paper) CellFormat(w, h float64, text, border string, ln int, align string, fill bool, link int, linkStr string) {
+func (p *paper) CellFormat(w, h float64, text, border string, ln int, align string, fill bool, link int,
+	linkStr string) {
 	p.Fpdf.CellFormat(w, h, inFont(text), border, ln, align, fill, link, linkStr)
 }
 
@@ -102,7 +103,8 @@ func (p *paper) width() float64 {
 func (p *paper) footer() {
 	p.SetY(-margin - 2)
 	p.font("", 8)
-	p.CellFormat(p.width()/2, 4, fmt.Sprintf("%s, %s, plan %s version %d", p.r.Number, p.r.Pump.Tag, p.r.Plan.Key, p.r.Plan.Version), "", 0, "L", false, 0, "")
+	p.CellFormat(p.width()/2, 4, fmt.Sprintf("%s, %s, plan %s version %d", p.r.Number, p.r.Pump.Tag, p.r.Plan.Key,
+		p.r.Plan.Version), "", 0, "L", false, 0, "")
 	p.CellFormat(p.width()/2, 4, fmt.Sprintf("page %d of {all}", p.PageNo()), "", 0, "R", false, 0, "")
 }
 
@@ -153,7 +155,8 @@ func (p *paper) head() {
 		add("Running hours", fmt.Sprintf("%g", *open.Open.Hours))
 	}
 	p.MultiCell(0, line, strings.Join(plate, "   "), "", "L", false)
-	p.MultiCell(0, line, fmt.Sprintf("Why it was here: %s. Opened %s by %s.", open.Open.Complaint, open.At.Local().Format("2 January 2006"), open.By.Name), "", "L", false)
+	p.MultiCell(0, line, fmt.Sprintf("Why it was here: %s. Opened %s by %s.", open.Open.Complaint,
+		open.At.Local().Format("2 January 2006"), open.By.Name), "", "L", false)
 	p.Ln(2)
 }
 
@@ -202,7 +205,8 @@ func (p *paper) table(head []string, shares []float64, align string, rows [][]st
 	p.Ln(3)
 }
 
-var verdicts = map[string]string{"within": "Within", "close": "Close to limit", "out": "Out", "undecided": "Undecided", "no-limit": "No limit known", "": "Not measured"}
+var verdicts = map[string]string{"within": "Within", "close": "Close to limit", "out": "Out",
+	"undecided": "Undecided", "no-limit": "No limit known", "": "Not measured"}
 
 func (p *paper) checks() {
 	unit := "thou"
@@ -223,7 +227,8 @@ func (p *paper) checks() {
 				reason = ", accepted"
 			}
 		}
-		rows = append(rows, []string{c.Letter, c.Title, p.span(c.Found), p.limit(c.Limit), c.Limit.Source, built, p.show(c.Change), verdict + reason})
+		rows = append(rows, []string{c.Letter, c.Title, p.span(c.Found), p.limit(c.Limit), c.Limit.Source, built,
+			p.show(c.Change), verdict + reason})
 	}
 	p.table([]string{"", "Check, " + unit, "Found", "Limit", "Limit from", "Built", "Change", "Verdict"},
 		[]float64{0.03, 0.20, 0.11, 0.12, 0.235, 0.12, 0.07, 0.115}, "LLRRLRRL", rows)
@@ -282,7 +287,8 @@ func (p *paper) rest() {
 	var rows [][]string
 	p.each(func(s *job.StepSheet) {
 		r := s.Reading
-		if r == nil || s.Kind == plan.Do || s.Kind == plan.Caution || s.Kind == plan.Measure || s.Kind == plan.Inspect || s.Kind == plan.Sign {
+		if r == nil || s.Kind == plan.Do || s.Kind == plan.Caution || s.Kind == plan.Measure || s.Kind == plan.Inspect ||
+			s.Kind == plan.Sign {
 			return
 		}
 		text := r.Text
@@ -325,7 +331,8 @@ func (p *paper) notes() {
 		if s := p.sheet.Step(e.Step); s != nil {
 			title = s.Title
 		}
-		rows = append(rows, []string{title + ", " + what, e.Reason, e.By.Name + ", " + e.At.Local().Format("2 Jan 2006 15:04")})
+		rows = append(rows, []string{title + ", " + what, e.Reason, e.By.Name + ", " +
+			e.At.Local().Format("2 Jan 2006 15:04")})
 	}
 	p.table([]string{"Corrected or accepted", "Reason", "By"}, []float64{0.36, 0.42, 0.22}, "LLL", rows)
 }
@@ -396,7 +403,8 @@ func (p *paper) end() {
 			}
 		}
 	}
-	p.MultiCell(0, line, fmt.Sprintf("Plan: %s, version %d. %s. Settle advises; the maker's manual, site permits and local codes come first.", p.r.Plan.Title, p.r.Plan.Version, strings.Join(schools, ". ")), "", "L", false)
+	p.MultiCell(0, line, fmt.Sprintf("Plan: %s, version %d. %s. Settle advises; the maker's manual, site permits "+
+		"and local codes come first.", p.r.Plan.Title, p.r.Plan.Version, strings.Join(schools, ". ")), "", "L", false)
 	p.Ln(5)
 	third := p.width() / 3
 	name := "not signed yet"

@@ -65,18 +65,23 @@ func Label(p store.Pump, address string) ([]byte, error) {
 			for x < len(row) && row[x] {
 				x++
 			}
-			fmt.Fprintf(&path, "M%.3f %.3fh%.3fv%.3fh-%.3fz", left+float64(from)*dot, top+float64(y)*dot, float64(x-from)*dot, dot, float64(x-from)*dot)
+			fmt.Fprintf(&path, "M%.3f %.3fh%.3fv%.3fh-%.3fz", left+float64(from)*dot, top+float64(y)*dot, float64(x-from)*dot,
+				dot, float64(x-from)*dot)
 		}
 	}
 	var out strings.Builder
-	fmt.Fprintf(&out, `<svg xmlns="http://www.w3.org/2000/svg" width="70mm" height="36mm" viewBox="0 0 70 36" font-family="sans-serif"><rect width="70" height="36" fill="#fff"/><path shape-rendering="crispEdges" d="%s"/>`, path.String())
+	fmt.Fprintf(&out,
+		`<svg xmlns="http://www.w3.org/2000/svg" width="70mm" height="36mm" viewBox="0 0 70 36" `+
+			`font-family="sans-serif"><rect width="70" height="36" fill="#fff"/>`+
+			`<path shape-rendering="crispEdges" d="%s"/>`, path.String())
 	words := func(y, size float64, weight, text string) {
 		// The letters of a long tag are drawn closer, not cut.
 		fit := ""
 		if float64(len([]rune(text)))*size*0.47 > 32 {
 			fit = ` textLength="32" lengthAdjust="spacingAndGlyphs"`
 		}
-		fmt.Fprintf(&out, `<text x="36" y="%.1f" font-size="%.1f" font-weight="%s"%s>%s</text>`, y, size, weight, fit, escaped(text))
+		fmt.Fprintf(&out, `<text x="36" y="%.1f" font-size="%.1f" font-weight="%s"%s>%s</text>`, y, size, weight, fit,
+			escaped(text))
 	}
 	words(12, 8, "700", p.Tag)
 	words(18, 3.6, "400", p.Name)

@@ -89,7 +89,8 @@ func CSV(r *store.Record) ([]byte, error) {
 	sheet := job.Derive(r.Job)
 	var b bytes.Buffer
 	w := csv.NewWriter(&b)
-	head := []string{"job", "pump", "station", "check", "found_um", "built_um", "change_um", "min_um", "max_um", "limit_source", "verdict", "reason",
+	head := []string{"job", "pump", "station", "check", "found_um", "built_um", "change_um", "min_um", "max_um",
+		"limit_source", "verdict", "reason",
 		"found_thou", "built_thou", "found_mm", "built_mm"}
 	if err := w.Write(head); err != nil {
 		return nil, err
@@ -112,9 +113,11 @@ func CSV(r *store.Record) ([]byte, error) {
 		if c.Limit != nil {
 			low, high = c.Limit.Min, c.Limit.Max
 		}
-		if err := w.Write([]string{r.Number, register.Guard(r.Pump.Tag), c.Letter, c.Title, um(found), um(built), um(c.Change),
+		if err := w.Write([]string{r.Number, register.Guard(r.Pump.Tag), c.Letter, c.Title, um(found), um(built),
+			um(c.Change),
 			um(low), um(high), register.Guard(c.Limit.Source), verdict, register.Guard(reason),
-			short(found, quantity.UnitThou, 1), short(built, quantity.UnitThou, 1), short(found, quantity.UnitMillimetre, 3), short(built, quantity.UnitMillimetre, 3)}); err != nil {
+			short(found, quantity.UnitThou, 1), short(built, quantity.UnitThou, 1), short(found, quantity.UnitMillimetre,
+				3), short(built, quantity.UnitMillimetre, 3)}); err != nil {
 			return nil, err
 		}
 	}
@@ -138,7 +141,8 @@ func parts(w *csv.Writer, sheet *job.Sheet) error {
 			if s.Reading.ByRule != "" {
 				by = fmt.Sprintf("person, rule said %s", s.Reading.ByRule)
 			}
-			if err := w.Write([]string{s.Panel.Part, string(s.Reading.Outcome), register.Guard(s.Reading.Rule), register.Guard(s.Reading.Text), by}); err != nil {
+			if err := w.Write([]string{s.Panel.Part, string(s.Reading.Outcome), register.Guard(s.Reading.Rule),
+				register.Guard(s.Reading.Text), by}); err != nil {
 				return err
 			}
 		}
@@ -152,7 +156,8 @@ func Kit(r *store.Record) ([]byte, error) {
 	w := csv.NewWriter(&b)
 	rows := [][]string{{"job", "pump", "part", "quantity", "use", "state", "goes_on_it", "elastomer"}}
 	for _, l := range job.Derive(r.Job).Kit {
-		rows = append(rows, []string{r.Number, register.Guard(r.Pump.Tag), register.Guard(l.Title), strconv.Itoa(l.Quantity), l.Use, string(l.State), register.Guard(l.Lubricant), r.Pump.Elastomer})
+		rows = append(rows, []string{r.Number, register.Guard(r.Pump.Tag), register.Guard(l.Title),
+			strconv.Itoa(l.Quantity), l.Use, string(l.State), register.Guard(l.Lubricant), r.Pump.Elastomer})
 	}
 	if err := w.WriteAll(rows); err != nil {
 		return nil, err

@@ -43,7 +43,8 @@ func view(r *store.Record, sheet *job.Sheet) JobView {
 	}
 	first := r.Log[0]
 	v := JobView{Number: r.Number, Pump: r.Pump, Complaint: first.Open.Complaint, Opened: first.At, By: first.By,
-		Plan: fmt.Sprintf("%s, version %d", r.Plan.Title, r.Plan.Version), Schools: []School{}, Elastomer: judge.Suits(r.Pump.Elastomer, r.Pump.Liquid), Sheet: sheet, Log: r.Log}
+		Plan: fmt.Sprintf("%s, version %d", r.Plan.Title, r.Plan.Version), Schools: []School{}, Elastomer: judge.Suits(
+			r.Pump.Elastomer, r.Pump.Liquid), Sheet: sheet, Log: r.Log}
 	for _, s := range plan.Schools {
 		for _, c := range s.Choices {
 			if c.Key == first.Open.Schools[s.Key] {
@@ -78,22 +79,24 @@ type JobPath struct {
 }
 
 func (s *server) jobs(api huma.API) {
-	operation(api, http.MethodGet, "/jobs", "list-jobs", "List jobs, the one changed last first", func(ctx context.Context, in *struct {
-		Words        string `query:"q" maxLength:"100" doc:"words in number, plate, complaint, findings, reasons or remarks"`
-		State        string `query:"state" enum:"open,decide,signed,all" default:"all"`
-		Pump         string `query:"pump" doc:"tag"`
-		Construction string `query:"construction" doc:"letter"`
-		Sort         string `query:"sort" enum:"changed,opened,number,tag" default:"changed"`
-		After        string `query:"after" doc:"number of the last job of the page before"`
-		Limit        int    `query:"limit" minimum:"1" maximum:"200" default:"50"`
-	}) (*body[[]store.JobRow], error) {
-		state := in.State
-		if state == "all" {
-			state = ""
-		}
-		rows, err := s.store.Jobs(ctx, store.JobQuery{Words: in.Words, State: state, Pump: in.Pump, Construction: in.Construction, Sort: in.Sort, After: in.After, Limit: in.Limit})
-		return &body[[]store.JobRow]{rows}, err
-	})
+	operation(api, http.MethodGet, "/jobs", "list-jobs", "List jobs, the one changed last first",
+		func(ctx context.Context, in *struct {
+			Words        string `query:"q" maxLength:"100" doc:"words in number, plate, complaint, findings, reasons or remarks"`
+			State        string `query:"state" enum:"open,decide,signed,all" default:"all"`
+			Pump         string `query:"pump" doc:"tag"`
+			Construction string `query:"construction" doc:"letter"`
+			Sort         string `query:"sort" enum:"changed,opened,number,tag" default:"changed"`
+			After        string `query:"after" doc:"number of the last job of the page before"`
+			Limit        int    `query:"limit" minimum:"1" maximum:"200" default:"50"`
+		}) (*body[[]store.JobRow], error) {
+			state := in.State
+			if state == "all" {
+				state = ""
+			}
+			rows, err := s.store.Jobs(ctx, store.JobQuery{Words: in.Words, State: state, Pump: in.Pump,
+				Construction: in.Construction, Sort: in.Sort, After: in.After, Limit: in.Limit})
+			return &body[[]store.JobRow]{rows}, err
+		})
 	operation(api, http.MethodPost, "/jobs", "open-job", "Open a job for a pump", func(ctx context.Context, in *struct {
 		Body struct {
 			ID        string   `json:"id" minLength:"1" maxLength:"64" doc:"made by the sender; sending it twice is harmless"`
@@ -117,48 +120,53 @@ func (s *server) jobs(api huma.API) {
 		}
 		return &body[JobView]{view(r, nil)}, nil
 	})
-	operation(api, http.MethodGet, "/jobs/{number}", "get-job", "One job with its sheet and its log", func(ctx context.Context, in *JobPath) (*body[JobView], error) {
-		r, err := s.store.Job(ctx, in.Number)
-		if err != nil {
-			return nil, err
-		}
-		return &body[JobView]{view(r, nil)}, nil
-	})
-	operation(api, http.MethodPost, "/jobs/{number}/entries", "append-entry", "Keep an entry, or a decision on one", func(ctx context.Context, in *struct {
-		JobPath
-		Body EntryForm
-	}) (*body[JobView], error) {
-		by, err := s.store.Person(ctx, in.Body.By)
-		if err != nil {
-			return nil, err
-		}
-		b := in.Body
-		r, sheet, err := s.store.Append(ctx, in.Number, job.Entry{ID: b.ID, By: by, Kind: b.Kind, Step: b.Step, On: b.On, Reason: b.Reason, Body: b.Body})
-		if err != nil {
-			return nil, err
-		}
-		return &body[JobView]{view(r, sheet)}, nil
-	})
-	operation(api, http.MethodPost, "/jobs/{number}/steps/{step}/preview", "preview", "Work out a panel that is still being typed", func(ctx context.Context, in *struct {
-		JobPath
-		Step string `path:"step"`
-		Body job.Body
-	}) (*body[PreviewView], error) {
-		r, err := s.store.Job(ctx, in.Number)
-		if err != nil {
-			return nil, err
-		}
-		reading, tell, err := job.Preview(r.Job, in.Step, &in.Body)
-		if tell == nil {
-			return nil, err
-		}
-		v := PreviewView{Reading: reading, Tell: tell, Errors: []*field.Error{}}
-		if err != nil {
-			v.Errors = field.All(err)
-		}
-		return &body[PreviewView]{v}, nil
-	})
-	huma.Register(api, huma.Operation{OperationID: "sheet-file", Method: http.MethodGet, Path: "/api/v1/jobs/{number}/sheet.{format}", Summary: "The build sheet as a file",
+	operation(api, http.MethodGet, "/jobs/{number}", "get-job", "One job with its sheet and its log",
+		func(ctx context.Context, in *JobPath) (*body[JobView], error) {
+			r, err := s.store.Job(ctx, in.Number)
+			if err != nil {
+				return nil, err
+			}
+			return &body[JobView]{view(r, nil)}, nil
+		})
+	operation(api, http.MethodPost, "/jobs/{number}/entries", "append-entry", "Keep an entry, or a decision on one",
+		func(ctx context.Context, in *struct {
+			JobPath
+			Body EntryForm
+		}) (*body[JobView], error) {
+			by, err := s.store.Person(ctx, in.Body.By)
+			if err != nil {
+				return nil, err
+			}
+			b := in.Body
+			r, sheet, err := s.store.Append(ctx, in.Number, job.Entry{ID: b.ID, By: by, Kind: b.Kind, Step: b.Step, On: b.On,
+				Reason: b.Reason, Body: b.Body})
+			if err != nil {
+				return nil, err
+			}
+			return &body[JobView]{view(r, sheet)}, nil
+		})
+	operation(api, http.MethodPost, "/jobs/{number}/steps/{step}/preview", "preview",
+		"Work out a panel that is still being typed", func(ctx context.Context, in *struct {
+			JobPath
+			Step string `path:"step"`
+			Body job.Body
+		}) (*body[PreviewView], error) {
+			r, err := s.store.Job(ctx, in.Number)
+			if err != nil {
+				return nil, err
+			}
+			reading, tell, err := job.Preview(r.Job, in.Step, &in.Body)
+			if tell == nil {
+				return nil, err
+			}
+			v := PreviewView{Reading: reading, Tell: tell, Errors: []*field.Error{}}
+			if err != nil {
+				v.Errors = field.All(err)
+			}
+			return &body[PreviewView]{v}, nil
+		})
+	huma.Register(api, huma.Operation{OperationID: "sheet-file", Method: http.MethodGet,
+		Path: "/api/v1/jobs/{number}/sheet.{format}", Summary: "The build sheet as a file",
 		Errors: []int{http.StatusNotFound}}, func(ctx context.Context, in *struct {
 		JobPath
 		Format string `path:"format" enum:"json,csv,pdf"`
@@ -189,8 +197,10 @@ func (s *server) jobs(api huma.API) {
 		}
 		return out, problem(err)
 	})
-	huma.Register(api, huma.Operation{OperationID: "import-job", Method: http.MethodPost, Path: "/api/v1/jobs/import", Summary: "Take in a job of another Settle, from its JSON file",
-		DefaultStatus: http.StatusCreated, SkipValidateBody: true, MaxBodyBytes: maxImport, Errors: []int{http.StatusUnprocessableEntity, http.StatusRequestEntityTooLarge}},
+	huma.Register(api, huma.Operation{OperationID: "import-job", Method: http.MethodPost, Path: "/api/v1/jobs/import",
+		Summary:       "Take in a job of another Settle, from its JSON file",
+		DefaultStatus: http.StatusCreated, SkipValidateBody: true, MaxBodyBytes: maxImport,
+		Errors: []int{http.StatusUnprocessableEntity, http.StatusRequestEntityTooLarge}},
 		func(ctx context.Context, in *struct {
 			RawBody []byte `contentType:"application/json"`
 		}) (*body[JobView], error) {
@@ -207,14 +217,16 @@ func (s *server) jobs(api huma.API) {
 			}
 			return &body[JobView]{view(r, nil)}, nil
 		})
-	huma.Register(api, huma.Operation{OperationID: "kit-file", Method: http.MethodGet, Path: "/api/v1/jobs/{number}/kit.csv", Summary: "The parts list as a file",
+	huma.Register(api, huma.Operation{OperationID: "kit-file", Method: http.MethodGet,
+		Path: "/api/v1/jobs/{number}/kit.csv", Summary: "The parts list as a file",
 		Errors: []int{http.StatusNotFound}}, func(ctx context.Context, in *JobPath) (*file, error) {
 		r, err := s.store.Job(ctx, in.Number)
 		if err != nil {
 			return nil, problem(err)
 		}
 		b, err := report.Kit(r)
-		return &file{"text/csv; charset=utf-8", fmt.Sprintf("attachment; filename=%q", r.Number+"-parts.csv"), b}, problem(err)
+		return &file{"text/csv; charset=utf-8", fmt.Sprintf("attachment; filename=%q", r.Number+"-parts.csv"), b},
+			problem(err)
 	})
 }
 

@@ -55,7 +55,7 @@ func checkOf(p *plan.Plan, limit string) string {
 type LimitsView struct {
 	Set   string                   `json:"set" doc:"title of the general set in force"`
 	Rows  []job.LimitRow           `json:"rows" nullable:"false"`
-	Forms map[string]job.LimitForm `json:"forms" nullable:"false" doc:"limit key → as written, of the pump or of the shop"`
+	Forms map[string]job.LimitForm `json:"forms" nullable:"false" doc:"limit key → as written"`
 }
 
 // LimitForms are limits as they were typed.
@@ -142,39 +142,44 @@ func (s *server) limits(api huma.API) {
 		}
 		return &body[LimitsView]{v}, err
 	}
-	operation(api, http.MethodGet, "/shop/limits", "get-shop-limits", "The shop's own limits, beside the general set", func(ctx context.Context, _ *struct{}) (*body[LimitsView], error) {
-		return shopLimits(ctx)
-	})
-	operation(api, http.MethodPut, "/shop/limits", "save-shop-limits", "Write the shop's own limits", func(ctx context.Context, in *struct{ Body LimitForms }) (*body[LimitsView], error) {
-		shop, plans, err := s.rulesAndPlans(ctx)
-		if err != nil {
-			return nil, err
-		}
-		keys, _ := limitKeys(plans)
-		shop.Rules.Limits = written(in.Body.Limits)
-		if err := job.CheckLimits(shop.Rules.Limits, keys); err != nil {
-			return nil, err
-		}
-		if err := s.store.SetShop(ctx, shop); err != nil {
-			return nil, err
-		}
-		return shopLimits(ctx)
-	})
-	operation(api, http.MethodGet, "/pumps/{tag}/limits", "get-pump-limits", "The limits of a pump: what each origin says, and which counts", func(ctx context.Context, in *PumpPath) (*body[LimitsView], error) {
-		return pumpLimits(ctx, in.Tag)
-	})
-	operation(api, http.MethodPut, "/pumps/{tag}/limits", "save-pump-limits", "Write the pump's own limits", func(ctx context.Context, in *struct {
-		PumpPath
-		Body LimitForms
-	}) (*body[LimitsView], error) {
-		p, err := s.store.Pump(ctx, in.Tag)
-		if err != nil {
-			return nil, err
-		}
-		p.Limits = written(in.Body.Limits)
-		if err := s.store.SavePump(ctx, p, false); err != nil {
-			return nil, err
-		}
-		return pumpLimits(ctx, in.Tag)
-	})
+	operation(api, http.MethodGet, "/shop/limits", "get-shop-limits", "The shop's own limits, beside the general set",
+		func(ctx context.Context, _ *struct{}) (*body[LimitsView], error) {
+			return shopLimits(ctx)
+		})
+	operation(api, http.MethodPut, "/shop/limits", "save-shop-limits", "Write the shop's own limits",
+		func(ctx context.Context, in *struct{ Body LimitForms }) (*body[LimitsView], error) {
+			shop, plans, err := s.rulesAndPlans(ctx)
+			if err != nil {
+				return nil, err
+			}
+			keys, _ := limitKeys(plans)
+			shop.Rules.Limits = written(in.Body.Limits)
+			if err := job.CheckLimits(shop.Rules.Limits, keys); err != nil {
+				return nil, err
+			}
+			if err := s.store.SetShop(ctx, shop); err != nil {
+				return nil, err
+			}
+			return shopLimits(ctx)
+		})
+	operation(api, http.MethodGet, "/pumps/{tag}/limits", "get-pump-limits",
+		"The limits of a pump: what each origin says, and which counts", func(ctx context.Context,
+			in *PumpPath) (*body[LimitsView], error) {
+			return pumpLimits(ctx, in.Tag)
+		})
+	operation(api, http.MethodPut, "/pumps/{tag}/limits", "save-pump-limits", "Write the pump's own limits",
+		func(ctx context.Context, in *struct {
+			PumpPath
+			Body LimitForms
+		}) (*body[LimitsView], error) {
+			p, err := s.store.Pump(ctx, in.Tag)
+			if err != nil {
+				return nil, err
+			}
+			p.Limits = written(in.Body.Limits)
+			if err := s.store.SavePump(ctx, p, false); err != nil {
+				return nil, err
+			}
+			return pumpLimits(ctx, in.Tag)
+		})
 }

@@ -16,7 +16,8 @@ type PhotoKept struct {
 
 func (s *server) photos(api huma.API) {
 	huma.Register(api, huma.Operation{
-		OperationID: "add-photo", Method: http.MethodPost, Path: "/api/v1/jobs/{number}/photos", Summary: "Keep a picture with a job: JPEG, PNG or WebP, at most 10 MB",
+		OperationID: "add-photo", Method: http.MethodPost, Path: "/api/v1/jobs/{number}/photos",
+		Summary:       "Keep a picture with a job: JPEG, PNG or WebP, at most 10 MB",
 		DefaultStatus: http.StatusCreated, SkipValidateBody: true, MaxBodyBytes: picture.MaxBytes + 1,
 		Errors: []int{http.StatusNotFound, http.StatusRequestEntityTooLarge, http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, in *struct {
@@ -31,7 +32,8 @@ func (s *server) photos(api huma.API) {
 		return &body[PhotoKept]{PhotoKept{id}}, problem(err)
 	})
 	huma.Register(api, huma.Operation{
-		OperationID: "get-photo", Method: http.MethodGet, Path: "/api/v1/photos/{id}", Summary: "A picture, as JPEG", Errors: []int{http.StatusNotFound},
+		OperationID: "get-photo", Method: http.MethodGet, Path: "/api/v1/photos/{id}", Summary: "A picture, as JPEG",
+		Errors: []int{http.StatusNotFound},
 	}, func(ctx context.Context, in *struct {
 		ID string `path:"id"`
 	}) (*photoBytes, error) {

@@ -37,7 +37,8 @@ type PlanText struct {
 }
 
 func (s *server) plans(api huma.API) {
-	operation(api, http.MethodGet, "/plans", "list-plans", "The plans a pump may have", func(ctx context.Context, _ *struct{}) (*body[[]PlanView], error) {
+	operation(api, http.MethodGet, "/plans", "list-plans", "The plans a pump may have", func(ctx context.Context,
+		_ *struct{}) (*body[[]PlanView], error) {
 		all, err := s.store.Plans(ctx)
 		if err != nil {
 			return nil, err
@@ -52,9 +53,10 @@ func (s *server) plans(api huma.API) {
 		slices.SortFunc(plans, func(a, b PlanView) int { return strings.Compare(a.Construction+a.Key, b.Construction+b.Key) })
 		return &body[[]PlanView]{plans}, nil
 	})
-	operation(api, http.MethodGet, "/plans/{key}", "get-plan", "A plan as it is written", func(ctx context.Context, in *struct {
-		Key string `path:"key"`
-	}) (*body[PlanText], error) {
+	operation(api, http.MethodGet, "/plans/{key}", "get-plan", "A plan as it is written", func(ctx context.Context,
+		in *struct {
+			Key string `path:"key"`
+		}) (*body[PlanText], error) {
 		all, err := s.store.Plans(ctx)
 		if err != nil {
 			return nil, err
@@ -65,16 +67,18 @@ func (s *server) plans(api huma.API) {
 		}
 		return &body[PlanText]{PlanText{string(p.Text)}}, nil
 	})
-	operation(api, http.MethodPost, "/plans/check", "preview-plan", "What a plan file says and changes; nothing is kept", func(ctx context.Context, in *struct{ Body PlanText }) (*body[PlanCheck], error) {
-		check, _, err := s.checkPlan(ctx, in.Body.Text)
-		return &body[PlanCheck]{check}, err
-	})
-	operation(api, http.MethodPost, "/plans", "add-plan", "Take in a plan of the shop's own", func(ctx context.Context, in *struct {
-		Body struct {
-			PlanText
-			By string `json:"by" doc:"id of the person"`
-		}
-	}) (*body[PlanCheck], error) {
+	operation(api, http.MethodPost, "/plans/check", "preview-plan", "What a plan file says and changes; nothing is kept",
+		func(ctx context.Context, in *struct{ Body PlanText }) (*body[PlanCheck], error) {
+			check, _, err := s.checkPlan(ctx, in.Body.Text)
+			return &body[PlanCheck]{check}, err
+		})
+	operation(api, http.MethodPost, "/plans", "add-plan", "Take in a plan of the shop's own", func(ctx context.Context,
+		in *struct {
+			Body struct {
+				PlanText
+				By string `json:"by" doc:"id of the person"`
+			}
+		}) (*body[PlanCheck], error) {
 		check, p, err := s.checkPlan(ctx, in.Body.Text)
 		if err != nil {
 			return nil, err

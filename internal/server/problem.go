@@ -24,7 +24,7 @@ type Problem struct {
 	Detail string         `json:"detail"`
 	Errors []*field.Error `json:"errors,omitempty"`
 	// First is what the command line would say of a calculation.
-	First *field.Error `json:"error,omitempty" doc:"of a calculation: the first of the errors, as the command line gives it"`
+	First *field.Error `json:"error,omitempty" doc:"of a calculation: the first, as the command gives it"`
 	// Latest is the entry which the sender has not seen, with status 409.
 	Latest *job.Entry `json:"latest,omitempty"`
 }
@@ -51,7 +51,8 @@ func newProblem(status int, detail string, errs ...error) huma.StatusError {
 		p.Detail = "What was sent is too large."
 		if m := tooLarge.FindStringSubmatch(detail); m != nil {
 			bytes, _ := strconv.ParseFloat(m[1], 64) // the pattern holds digits only
-			p.Detail = fmt.Sprintf("What was sent is too large: at most %s are taken. Take a picture with a smaller setting; divide a long file.", size(bytes))
+			p.Detail = fmt.Sprintf("What was sent is too large: at most %s are taken. Take a picture with a smaller "+
+				"setting; divide a long file.", size(bytes))
 		}
 		p.Errors = []*field.Error{{Field: "body", Message: p.Detail}}
 	}
@@ -93,7 +94,8 @@ func problem(err error) error {
 	case err == nil:
 		return nil
 	case errors.As(err, &stale):
-		return &Problem{Title: "Entered in the meantime", Status: http.StatusConflict, Detail: stale.Error(), Latest: &stale.Latest}
+		return &Problem{Title: "Entered in the meantime", Status: http.StatusConflict, Detail: stale.Error(),
+			Latest: &stale.Latest}
 	case errors.As(err, &refused):
 		return &Problem{Title: "Not now", Status: http.StatusConflict, Detail: refused.Why}
 	case errors.As(err, &missing):
@@ -103,5 +105,6 @@ func problem(err error) error {
 	}
 	slog.Error("answering a request", "error", err)
 	return &Problem{Title: http.StatusText(http.StatusInternalServerError), Status: http.StatusInternalServerError,
-		Detail: "Something went wrong in Settle and nothing was kept. Try once more; if it stays so, stop Settle, start it again and look at what it prints."}
+		Detail: "Something went wrong in Settle and nothing was kept. Try once more; if it stays so, stop Settle, " +
+			"start it again and look at what it prints."}
 }

@@ -24,7 +24,8 @@ func (s *server) recordOf(ctx context.Context, p store.Pump, jobs []job.Past) (*
 	if err != nil {
 		return nil, err
 	}
-	facts := record.Facts{Service: p.Service, GreaseEvery: p.GreaseEvery, PlannedStop: p.PlannedStop, Lives: job.Lives(jobs, p.PlannedHours)}
+	facts := record.Facts{Service: p.Service, GreaseEvery: p.GreaseEvery, PlannedStop: p.PlannedStop,
+		Lives: job.Lives(jobs, p.PlannedHours)}
 	return record.Derive(log, record.Visits(jobs), facts, time.Now()), nil
 }
 
@@ -59,23 +60,26 @@ type LineForm struct {
 }
 
 func (s *server) record(api huma.API) {
-	operation(api, http.MethodPost, "/pumps/{tag}/log", "note-pump", "Note something about a pump: a remark, its hours, a greasing, a drawing", func(ctx context.Context, in *struct {
-		PumpPath
-		Body LineForm
-	}) (*body[*record.Page], error) {
-		_, sheet, err := s.page(ctx, in.Tag)
-		if err != nil {
-			return nil, err
-		}
-		b := in.Body
-		if err := s.store.Note(ctx, in.Tag, record.Line{ID: b.ID, Kind: b.Kind, On: b.On, Text: b.Text, Hours: b.Hours, File: b.File}, b.By, sheet.Remarks); err != nil {
-			return nil, err
-		}
-		_, sheet, err = s.page(ctx, in.Tag)
-		return &body[*record.Page]{sheet}, err
-	})
+	operation(api, http.MethodPost, "/pumps/{tag}/log", "note-pump",
+		"Note something about a pump: a remark, its hours, a greasing, a drawing", func(ctx context.Context, in *struct {
+			PumpPath
+			Body LineForm
+		}) (*body[*record.Page], error) {
+			_, sheet, err := s.page(ctx, in.Tag)
+			if err != nil {
+				return nil, err
+			}
+			b := in.Body
+			if err := s.store.Note(ctx, in.Tag, record.Line{ID: b.ID, Kind: b.Kind, On: b.On, Text: b.Text, Hours: b.Hours,
+				File: b.File}, b.By, sheet.Remarks); err != nil {
+				return nil, err
+			}
+			_, sheet, err = s.page(ctx, in.Tag)
+			return &body[*record.Page]{sheet}, err
+		})
 	huma.Register(api, huma.Operation{
-		OperationID: "add-paper", Method: http.MethodPost, Path: "/api/v1/papers", Summary: "Keep a drawing or a picture of a pump: PDF, JPEG, PNG or WebP, at most 10 MB",
+		OperationID: "add-paper", Method: http.MethodPost, Path: "/api/v1/papers",
+		Summary:       "Keep a drawing or a picture of a pump: PDF, JPEG, PNG or WebP, at most 10 MB",
 		DefaultStatus: http.StatusCreated, SkipValidateBody: true, MaxBodyBytes: picture.MaxBytes + 1,
 		Errors: []int{http.StatusRequestEntityTooLarge, http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, in *struct {
@@ -96,7 +100,8 @@ func (s *server) record(api huma.API) {
 		return &body[PaperKept]{PaperKept{id}}, problem(err)
 	})
 	huma.Register(api, huma.Operation{
-		OperationID: "get-paper", Method: http.MethodGet, Path: "/api/v1/papers/{id}", Summary: "A drawing or a picture of a pump", Errors: []int{http.StatusNotFound},
+		OperationID: "get-paper", Method: http.MethodGet, Path: "/api/v1/papers/{id}",
+		Summary: "A drawing or a picture of a pump", Errors: []int{http.StatusNotFound},
 	}, func(ctx context.Context, in *struct {
 		ID string `path:"id"`
 	}) (*file, error) {
@@ -108,7 +113,8 @@ func (s *server) record(api huma.API) {
 		return out, problem(err)
 	})
 	huma.Register(api, huma.Operation{
-		OperationID: "pump-calendar", Method: http.MethodGet, Path: "/api/v1/pumps/{tag}/next.ics", Summary: "What is due on a pump, as iCalendar", Errors: []int{http.StatusNotFound, http.StatusUnprocessableEntity},
+		OperationID: "pump-calendar", Method: http.MethodGet, Path: "/api/v1/pumps/{tag}/next.ics",
+		Summary: "What is due on a pump, as iCalendar", Errors: []int{http.StatusNotFound, http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, in *struct {
 		PumpPath
 		At string `query:"at" maxLength:"200" doc:"address under which Settle is opened, such as http://bench:8420"`
@@ -125,8 +131,9 @@ func (s *server) record(api huma.API) {
 		return &file{"text/calendar; charset=utf-8", fmt.Sprintf("attachment; filename=%q", p.Tag+".ics"), out}, err
 	})
 	huma.Register(api, huma.Operation{
-		OperationID: "pump-label", Method: http.MethodGet, Path: "/api/v1/pumps/{tag}/label.svg", Summary: "A label with a QR code that opens the pump's page",
-		Errors: []int{http.StatusNotFound, http.StatusUnprocessableEntity},
+		OperationID: "pump-label", Method: http.MethodGet, Path: "/api/v1/pumps/{tag}/label.svg",
+		Summary: "A label with a QR code that opens the pump's page",
+		Errors:  []int{http.StatusNotFound, http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, in *struct {
 		PumpPath
 		At string `query:"at" maxLength:"200" doc:"address under which tablets open Settle, such as http://bench:8420"`
@@ -148,7 +155,8 @@ func (s *server) record(api huma.API) {
 func pageOf(origin, tag string) (string, error) {
 	u, err := url.Parse(origin)
 	if err != nil || u.Scheme != "http" && u.Scheme != "https" || u.Host == "" {
-		return "", field.Errorf("at", "is no address: write the one under which tablets open Settle, such as http://bench:8420")
+		return "", field.Errorf("at", "is no address: write the one under which tablets open Settle, such as "+
+			"http://bench:8420")
 	}
 	return u.Scheme + "://" + u.Host + "/pumps/" + url.PathEscape(tag), nil
 }

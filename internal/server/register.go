@@ -39,7 +39,8 @@ func (s *server) register(api huma.API) {
 		}
 		return now, err
 	}
-	huma.Register(api, huma.Operation{OperationID: "register-file", Method: http.MethodGet, Path: "/api/v1/register/{file}", Summary: "The register of pumps, or all limits, as CSV"},
+	huma.Register(api, huma.Operation{OperationID: "register-file", Method: http.MethodGet,
+		Path: "/api/v1/register/{file}", Summary: "The register of pumps, or all limits, as CSV"},
 		func(ctx context.Context, in *struct {
 			File string `path:"file" enum:"pumps.csv,limits.csv"`
 		}) (*file, error) {
@@ -55,8 +56,10 @@ func (s *server) register(api huma.API) {
 			}
 			return out, problem(err)
 		})
-	huma.Register(api, huma.Operation{OperationID: "take-in-register", Method: http.MethodPost, Path: "/api/v1/register/{what}", Summary: "Take in the register, or limits, from CSV: whole or not at all",
-		SkipValidateBody: true, MaxBodyBytes: maxImport, Errors: []int{http.StatusUnprocessableEntity, http.StatusRequestEntityTooLarge}},
+	huma.Register(api, huma.Operation{OperationID: "take-in-register", Method: http.MethodPost,
+		Path: "/api/v1/register/{what}", Summary: "Take in the register, or limits, from CSV: whole or not at all",
+		SkipValidateBody: true, MaxBodyBytes: maxImport, Errors: []int{http.StatusUnprocessableEntity,
+			http.StatusRequestEntityTooLarge}},
 		func(ctx context.Context, in *struct {
 			What
 			Try     bool   `query:"try" doc:"only say what it would do"`

@@ -44,7 +44,8 @@ func guard(c *gin.Context) {
 
 func refuse(c *gin.Context, detail string) {
 	c.Header("Content-Type", "application/problem+json")
-	c.AbortWithStatusJSON(http.StatusForbidden, &Problem{Title: http.StatusText(http.StatusForbidden), Status: http.StatusForbidden, Detail: detail})
+	c.AbortWithStatusJSON(http.StatusForbidden, &Problem{Title: http.StatusText(http.StatusForbidden),
+		Status: http.StatusForbidden, Detail: detail})
 }
 
 // Loopback reports whether a host name or address is this machine's own.
@@ -60,11 +61,14 @@ func policy(nonce string) string {
 	if nonce != "" {
 		style += " 'nonce-" + nonce + "'"
 	}
-	return "default-src 'self'; script-src 'self'; style-src " + style + "; img-src 'self' data:; font-src 'self'; connect-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
+	return "default-src 'self'; script-src 'self'; style-src " + style +
+		"; img-src 'self' data:; font-src 'self'; connect-src 'self'; object-src 'none'; base-uri 'none'; form-action " +
+		"'self'; frame-ancestors 'none'"
 }
 
 const notBuilt = `<!doctype html><html lang="en"><title>Settle</title><h1>The front end is not built</h1>
-<p>This program was built without its screens. Run <code>make demo</code>, or <code>make build</code> and start it again. The API answers under <a href="/api/v1/openapi.json">/api/v1</a>.</p></html>`
+<p>This program was built without its screens. Run <code>make demo</code>, or <code>make build</code>
+and start it again. The API answers under <a href="/api/v1/openapi.json">/api/v1</a>.</p></html>`
 
 // screens serves the front end: hashed assets for good, the index page fresh
 // each time, and the index page for every address of a screen.
@@ -78,7 +82,8 @@ func screens(engine *gin.Engine, front fs.FS) {
 		switch {
 		case strings.HasPrefix(path, "api/"):
 			c.Header("Content-Type", "application/problem+json")
-			c.JSON(http.StatusNotFound, &Problem{Title: http.StatusText(http.StatusNotFound), Status: http.StatusNotFound, Detail: "There is no such address in the API: /api/v1/openapi.json lists them."})
+			c.JSON(http.StatusNotFound, &Problem{Title: http.StatusText(http.StatusNotFound), Status: http.StatusNotFound,
+				Detail: "There is no such address in the API: /api/v1/openapi.json lists them."})
 		case c.Request.Method != http.MethodGet && c.Request.Method != http.MethodHead:
 			c.Status(http.StatusMethodNotAllowed)
 		case strings.HasPrefix(path, "assets/") || path == "favicon.svg":
@@ -118,5 +123,6 @@ func asset(c *gin.Context, front fs.FS, path string) {
 }
 
 var kinds = map[string]string{
-	"js": "text/javascript; charset=utf-8", "css": "text/css; charset=utf-8", "svg": "image/svg+xml", "woff2": "font/woff2",
+	"js": "text/javascript; charset=utf-8", "css": "text/css; charset=utf-8", "svg": "image/svg+xml",
+	"woff2": "font/woff2",
 }

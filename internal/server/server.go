@@ -14,6 +14,7 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"settle/core/job"
+	"settle/core/plan"
 	"settle/core/quantity"
 	"settle/internal/store"
 )
@@ -67,7 +68,18 @@ func API(engine *gin.Engine, s *store.Store) huma.API {
 	srv.register(api)
 	srv.plans(api)
 	srv.tools(api)
+	choices(types, "StepSheet", "kind", plan.Kinds)
+	choices(types, "Panel", "instrument", job.Instruments)
 	return api
+}
+
+// choices tells the description of the API what a field may hold.
+func choices(types huma.Registry, name, field string, words []string) {
+	enum := make([]any, len(words))
+	for i, w := range words {
+		enum[i] = w
+	}
+	types.Map()[name].Properties[field].Enum = enum
 }
 
 // operation registers one operation; its errors go out as problems.
@@ -77,7 +89,8 @@ func operation[I, O any](api huma.API, method, path, id, summary string, answer 
 		status = http.StatusCreated
 	}
 	huma.Register(api, huma.Operation{
-		OperationID: id, Method: method, Path: "/api/v1" + path, Summary: summary, DefaultStatus: status, MaxBodyBytes: maxBody,
+		OperationID: id, Method: method, Path: "/api/v1" +
+			path, Summary: summary, DefaultStatus: status, MaxBodyBytes: maxBody,
 		Errors: []int{http.StatusNotFound, http.StatusConflict, http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, in *I) (*O, error) {
 		out, err := answer(ctx, in)

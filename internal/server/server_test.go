@@ -75,7 +75,8 @@ func demoShop(t testing.TB) *httptest.Server {
 }
 
 // call asks and returns status and body; the request may be changed first.
-func call(t testing.TB, srv *httptest.Server, method, path, body string, change ...func(*http.Request)) (int, http.Header, []byte) {
+func call(t testing.TB, srv *httptest.Server, method, path, body string, change ...func(*http.Request)) (int,
+	http.Header, []byte) {
 	t.Helper()
 	req, err := http.NewRequest(method, srv.URL+path, strings.NewReader(body))
 	if err != nil {
@@ -142,19 +143,22 @@ func TestDemoShop(t *testing.T) {
 }
 
 func entry(id, step, on, reason, body string) string {
-	return fmt.Sprintf(`{"id":%q,"by":"p1","kind":"kept","step":%q,"on":%q,"reason":%q,"body":%s}`, id, step, on, reason, body)
+	return fmt.Sprintf(`{"id":%q,"by":"p1","kind":"kept","step":%q,"on":%q,"reason":%q,"body":%s}`, id, step, on, reason,
+		body)
 }
 
 const (
 	entries = "/api/v1/jobs/J-0005/entries"
-	good    = `{"unit":"thou","dial":{"graduation":"0.5 thou","readings":[{"clock":"12","value":"0"},{"clock":"3","value":"-1"},{"clock":"6","value":"-2"},{"clock":"9","value":"-1"}]}}`
+	good    = `{"unit":"thou","dial":{"graduation":"0.5 thou","readings":[{"clock":"12","value":"0"},{"clock":"3",` +
+		`"value":"-1"},{"clock":"6","value":"-2"},{"clock":"9","value":"-1"}]}}`
 )
 
 func TestAppendingAndStale(t *testing.T) {
 	srv := demoShop(t)
 	status, _, b := call(t, srv, "POST", entries, entry("x1", "runout-seal-built", "", "", good))
 	var v JobView
-	if err := json.Unmarshal(b, &v); status != 201 || err != nil || v.Sheet.Step("runout-seal-built").Reading.Figure == nil {
+	if err := json.Unmarshal(b, &v); status != 201 || err != nil ||
+		v.Sheet.Step("runout-seal-built").Reading.Figure == nil {
 		t.Fatalf("%d %v %.300s", status, err, b)
 	}
 	if again, _, _ := call(t, srv, "POST", entries, entry("x1", "runout-seal-built", "", "", good)); again != 201 {
@@ -162,10 +166,12 @@ func TestAppendingAndStale(t *testing.T) {
 	}
 	status, h, b := call(t, srv, "POST", entries, entry("x2", "runout-seal-built", "", "", good))
 	var p Problem
-	if err := json.Unmarshal(b, &p); status != 409 || err != nil || p.Latest == nil || p.Latest.ID != "x1" || h.Get("Content-Type") != "application/problem+json" {
+	if err := json.Unmarshal(b, &p); status != 409 || err != nil || p.Latest == nil || p.Latest.ID != "x1" ||
+		h.Get("Content-Type") != "application/problem+json" {
 		t.Errorf("a stale entry: %d %s %.300s", status, h.Get("Content-Type"), b)
 	}
-	if status, _, b = call(t, srv, "POST", entries, entry("x2", "runout-seal-built", "x1", "measured again", good)); status != 201 {
+	if status, _, b = call(t, srv, "POST", entries, entry("x2", "runout-seal-built", "x1", "measured again",
+		good)); status != 201 {
 		t.Errorf("a correction: %d %.300s", status, b)
 	}
 }
@@ -179,15 +185,23 @@ func TestBadInput(t *testing.T) {
 		status                   int
 		field, says              string
 	}{
-		{"text that is no length", "POST", entries, step(strings.Replace(good, `"-2"`, `"two"`, 1)), 422, "body.dial.readings[2].value", "not understood"},
-		{"mil", "POST", entries, step(strings.Replace(good, `"-2"`, `"2 mil"`, 1)), 422, "body.dial.readings[2].value", "mil"},
-		{"a missing reading", "POST", entries, step(strings.Replace(good, `,{"clock":"9","value":"-1"}`, "", 1)), 422, "body.dial.readings", "9"},
-		{"a reading in the wrong range", "POST", entries, step(strings.Replace(good, `"-2"`, `"2 000 000 000"`, 1)), 422, "body.dial.readings[2].value", "not understood"},
-		{"longer than a kilometre", "POST", entries, step(strings.Replace(good, `"-2"`, `"2000000000 mm"`, 1)), 422, "body.dial.readings[2].value", "kilometre"},
-		{"an hour 13", "POST", entries, step(strings.Replace(good, `"clock":"9"`, `"clock":"13"`, 1)), 422, "body.dial.readings[3].clock", "1 to 12"},
+		{"text that is no length", "POST", entries, step(strings.Replace(good, `"-2"`, `"two"`, 1)), 422,
+			"body.dial.readings[2].value", "not understood"},
+		{"mil", "POST", entries, step(strings.Replace(good, `"-2"`, `"2 mil"`, 1)), 422, "body.dial.readings[2].value",
+			"mil"},
+		{"a missing reading", "POST", entries, step(strings.Replace(good, `,{"clock":"9","value":"-1"}`, "", 1)), 422,
+			"body.dial.readings", "9"},
+		{"a reading in the wrong range", "POST", entries, step(strings.Replace(good, `"-2"`, `"2 000 000 000"`, 1)), 422,
+			"body.dial.readings[2].value", "not understood"},
+		{"longer than a kilometre", "POST", entries, step(strings.Replace(good, `"-2"`, `"2000000000 mm"`, 1)), 422,
+			"body.dial.readings[2].value", "kilometre"},
+		{"an hour 13", "POST", entries, step(strings.Replace(good, `"clock":"9"`, `"clock":"13"`, 1)), 422,
+			"body.dial.readings[3].clock", "1 to 12"},
 		{"the wrong instrument", "POST", entries, step(`{"done":true}`), 422, "body.done", "does not belong"},
-		{"a number where a text is wanted", "POST", entries, step(strings.Replace(good, `"-2"`, `-2`, 1)), 422, "body.dial.readings[2].value", "string"},
-		{"a property nobody knows", "POST", entries, step(strings.Replace(good, `"unit"`, `"colour":"red","unit"`, 1)), 422, "body.colour", "unexpected"},
+		{"a number where a text is wanted", "POST", entries, step(strings.Replace(good, `"-2"`, `-2`, 1)), 422,
+			"body.dial.readings[2].value", "string"},
+		{"a property nobody knows", "POST", entries, step(strings.Replace(good, `"unit"`, `"colour":"red","unit"`, 1)), 422,
+			"body.colour", "unexpected"},
 		{"no such step", "POST", entries, entry("y", "polish", "", "", `{"done":true}`), 422, "step", "no step"},
 		{"blocked", "POST", entries, entry("y", "sign", "", "", `{"sign":{}}`), 409, "", "open"},
 		{"no such person", "POST", entries, strings.Replace(step(good), `"p1"`, `"p77"`, 1), 422, "by", "p77"},
@@ -201,17 +215,23 @@ func TestBadInput(t *testing.T) {
 		{"an unknown pump", "GET", "/api/v1/pumps/ZZ-1", "", 404, "", "ZZ-1"},
 		{"an unknown address", "GET", "/api/v1/nothing", "", 404, "", "openapi"},
 		{"a preview of no step", "POST", "/api/v1/jobs/J-0005/steps/polish/preview", "{}", 422, "step", "no step"},
-		{"a pump with an open job", "POST", "/api/v1/jobs", `{"id":"z","by":"p1","pump":"WW-601","complaint":"noise"}`, 422, "pump", "open job"},
-		{"a job without a complaint", "POST", "/api/v1/jobs", `{"id":"z","by":"p1","pump":"LS-201","complaint":""}`, 422, "complaint", "why"},
-		{"a pump with a bad limit", "PUT", "/api/v1/pumps/LS-201", `{"tag":"","name":"x","construction":"A","plan":"end-suction-back-pull-out","options":{},"values":{},"limits":{"gland-gap":{"max":"3","source":"x"}}}`, 422, "limits.gland-gap.max", "unit"},
+		{"a pump with an open job", "POST", "/api/v1/jobs", `{"id":"z","by":"p1","pump":"WW-601","complaint":"noise"}`, 422,
+			"pump", "open job"},
+		{"a job without a complaint", "POST", "/api/v1/jobs", `{"id":"z","by":"p1","pump":"LS-201","complaint":""}`, 422,
+			"complaint", "why"},
+		{"a pump with a bad limit", "PUT", "/api/v1/pumps/LS-201",
+			`{"tag":"","name":"x","construction":"A","plan":"end-suction-back-pull-out","options":{},"values":{},` +
+				`"limits":{"gland-gap":{"max":"3","source":"x"}}}`, 422, "limits.gland-gap.max", "unit"},
 		{"a person without a name", "POST", "/api/v1/people", `{"name":"","role":"lead"}`, 422, "name", "1 to 80"},
-		{"a calculation that cannot be", "POST", "/api/v1/calc/float", `{"graduation":"1 thou","trials":[{"in":"0 mm"}]}`, 422, "trials[0].out", "missing"},
+		{"a calculation that cannot be", "POST", "/api/v1/calc/float", `{"graduation":"1 thou","trials":[{"in":"0 mm"}]}`,
+			422, "trials[0].out", "missing"},
 		{"a query nobody knows", "GET", "/api/v1/jobs?sort=up", "", 422, "sort", ""},
 	}
 	for _, tt := range tests {
 		status, h, b := call(t, srv, tt.method, tt.path, tt.body)
 		var p Problem
-		if err := json.Unmarshal(b, &p); err != nil || status != tt.status || p.Status != tt.status || !strings.HasPrefix(h.Get("Content-Type"), "application/problem+json") {
+		if err := json.Unmarshal(b, &p); err != nil || status != tt.status || p.Status != tt.status ||
+			!strings.HasPrefix(h.Get("Content-Type"), "application/problem+json") {
 			t.Errorf("%s: %d %s %.300s; want %d", tt.name, status, h.Get("Content-Type"), b, tt.status)
 			continue
 		}
@@ -227,7 +247,8 @@ func TestBadInput(t *testing.T) {
 
 func TestPreviewAnswersWhatIsThere(t *testing.T) {
 	srv := demoShop(t)
-	status, _, b := call(t, srv, "POST", "/api/v1/jobs/J-0005/steps/runout-seal-built/preview", strings.Replace(good, `"-2"`, `"x"`, 1))
+	status, _, b := call(t, srv, "POST", "/api/v1/jobs/J-0005/steps/runout-seal-built/preview",
+		strings.Replace(good, `"-2"`, `"x"`, 1))
 	var v struct {
 		Reading struct {
 			Figure  struct{ Thou, Mm string }
@@ -235,7 +256,8 @@ func TestPreviewAnswersWhatIsThere(t *testing.T) {
 		}
 		Errors []struct{ Field string }
 	}
-	if err := json.Unmarshal(b, &v); status != 200 || err != nil || v.Reading.Figure.Thou != "2.0" || len(v.Errors) != 1 || v.Errors[0].Field != "body.dial.readings[2].value" {
+	if err := json.Unmarshal(b, &v); status != 200 || err != nil || v.Reading.Figure.Thou != "2.0" ||
+		len(v.Errors) != 1 || v.Errors[0].Field != "body.dial.readings[2].value" {
 		t.Errorf("%d %v %s", status, err, b)
 	}
 }
@@ -246,7 +268,8 @@ func TestSheetFiles(t *testing.T) {
 	r := csv.NewReader(bytes.NewReader(b))
 	r.FieldsPerRecord = -1
 	rows, err := r.ReadAll()
-	if status != 200 || err != nil || h.Get("Content-Disposition") != `attachment; filename="J-0004.csv"` || len(rows) != 1+14+15 {
+	if status != 200 || err != nil || h.Get("Content-Disposition") != `attachment; filename="J-0004.csv"` ||
+		len(rows) != 1+14+15 {
 		t.Fatalf("%d, %d rows, %v, %s", status, len(rows), err, h.Get("Content-Disposition"))
 	}
 	for _, row := range rows {
@@ -266,33 +289,39 @@ func TestSheetFiles(t *testing.T) {
 
 func TestCalculator(t *testing.T) {
 	srv := demoShop(t)
-	if status, _, b := call(t, srv, "POST", "/api/v1/calc/length", `{"text":"1-25/32 in","unit":"thou"}`); status != 200 || strings.TrimSpace(string(b)) != `{"um":45243.75,"thou":1781.25,"mm":45.24375}` {
+	if status, _, b := call(t, srv, "POST", "/api/v1/calc/length",
+		`{"text":"1-25/32 in","unit":"thou"}`); status != 200 ||
+		strings.TrimSpace(string(b)) != `{"um":45243.75,"thou":1781.25,"mm":45.24375}` {
 		t.Errorf("%d %s", status, b)
 	}
 	// What cannot be used is said as on the command line, inside the problem.
 	status, h, b := call(t, srv, "POST", "/api/v1/calc/length", `{"text":"2 kg","unit":"thou"}`)
 	var said struct{ Error field.Error }
-	if err := json.Unmarshal(b, &said); err != nil || status != 422 || h.Get("Content-Type") != "application/problem+json" || said.Error.Field != "text" || said.Error.Message == "" {
+	if err := json.Unmarshal(b, &said); err != nil || status != 422 ||
+		h.Get("Content-Type") != "application/problem+json" || said.Error.Field != "text" || said.Error.Message == "" {
 		t.Errorf("%d %s %v", status, b, err)
 	}
 }
 
 func TestTools(t *testing.T) {
 	srv := demoShop(t)
-	status, _, b := call(t, srv, "POST", "/api/v1/tools/float?unit=mm", `{"graduation":"0.01","trials":[{"in":"0","out":"0.05"}]}`)
+	status, _, b := call(t, srv, "POST", "/api/v1/tools/float?unit=mm",
+		`{"graduation":"0.01","trials":[{"in":"0","out":"0.05"}]}`)
 	var look struct {
 		Title  string
 		Words  *calc.Words
 		Echo   []struct{ Field string }
 		Errors []field.Error
 	}
-	if err := json.Unmarshal(b, &look); err != nil || status != 200 || look.Words == nil || look.Words.Main.Value.Mm != "0.050 mm" || len(look.Echo) != 3 {
+	if err := json.Unmarshal(b, &look); err != nil || status != 200 || look.Words == nil ||
+		look.Words.Main.Value.Mm != "0.050 mm" || len(look.Echo) != 3 {
 		t.Fatalf("%d %s %v", status, b, err)
 	}
 	if status, _, b = call(t, srv, "POST", "/api/v1/tools/float?unit=furlong", `{}`); status != 422 {
 		t.Errorf("a unit of no name: %d %s", status, b)
 	}
-	note := `{"id":"note-0001","by":"p1","kind":"float","input":"{\"graduation\":\"0.01\",\"trials\":[{\"in\":\"0\",\"out\":\"0.05\"}]}","unit":"mm","address":"unit=mm","remark":"after the flood"}`
+	note := `{"id":"note-0001","by":"p1","kind":"float","input":"{\"graduation\":\"0.01\",\"trials\":[{\"in\":\"0\",` +
+		`\"out\":\"0.05\"}]}","unit":"mm","address":"unit=mm","remark":"after the flood"}`
 	for range 2 { // sent twice after a lost answer, it is kept once
 		if status, _, b = call(t, srv, "POST", "/api/v1/pumps/LS-204/notes", note); status != 201 {
 			t.Fatalf("a note: %d %s", status, b)
@@ -300,7 +329,8 @@ func TestTools(t *testing.T) {
 	}
 	var pump struct{ Notes []store.Note }
 	_, _, b = call(t, srv, "GET", "/api/v1/pumps/LS-204", "")
-	if err := json.Unmarshal(b, &pump); err != nil || len(pump.Notes) != 1 || pump.Notes[0].By.ID != "p1" || !strings.Contains(pump.Notes[0].Text.Mm, "Play, mean: 0.050 mm") || pump.Notes[0].Remark != "after the flood" {
+	if err := json.Unmarshal(b, &pump); err != nil || len(pump.Notes) != 1 || pump.Notes[0].By.ID != "p1" ||
+		!strings.Contains(pump.Notes[0].Text.Mm, "Play, mean: 0.050 mm") || pump.Notes[0].Remark != "after the flood" {
 		t.Errorf("notes: %+v, %v", pump.Notes, err)
 	}
 	for name, broken := range map[string]string{
@@ -325,12 +355,14 @@ func TestAJobThereAndBack(t *testing.T) {
 	if err := png.Encode(&shot, image.NewGray(image.Rect(0, 0, 30, 20))); err != nil {
 		t.Fatal(err)
 	}
-	_, _, b := call(t, one, "POST", "/api/v1/jobs/J-0006/photos", shot.String(), func(r *http.Request) { r.Header.Set("Content-Type", "application/octet-stream") })
+	_, _, b := call(t, one, "POST", "/api/v1/jobs/J-0006/photos", shot.String(),
+		func(r *http.Request) { r.Header.Set("Content-Type", "application/octet-stream") })
 	var photo PhotoKept
 	if err := json.Unmarshal(b, &photo); err != nil {
 		t.Fatal(err)
 	}
-	call(t, one, "POST", "/api/v1/jobs/J-0006/entries", entry("e-photo", "photo-received", "", "", `{"photo":{"photos":["`+photo.ID+`"]}}`))
+	call(t, one, "POST", "/api/v1/jobs/J-0006/entries", entry("e-photo", "photo-received", "", "",
+		`{"photo":{"photos":["`+photo.ID+`"]}}`))
 	empty, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "two.db"), time.Now)
 	if err != nil {
 		t.Fatal(err)
@@ -341,7 +373,8 @@ func TestAJobThereAndBack(t *testing.T) {
 		_, _, saved := call(t, one, "GET", "/api/v1/jobs/"+number+"/sheet.json", "")
 		at := strings.Index(string(saved), `"log": [`)
 		tampered := string(saved[:at]) + strings.Replace(string(saved[at:]), `"name": "`, `"name": "Not `, 1)
-		if status, _, b := call(t, two, "POST", "/api/v1/jobs/import", tampered); status != 422 || !strings.Contains(string(b), "breaks at entry 1") {
+		if status, _, b := call(t, two, "POST", "/api/v1/jobs/import", tampered); status != 422 ||
+			!strings.Contains(string(b), "breaks at entry 1") {
 			t.Errorf("%s with another name under its first entry: %d %.200s", number, status, b)
 		}
 		call(t, two, "POST", "/api/v1/jobs/import", string(saved))
@@ -349,7 +382,8 @@ func TestAJobThereAndBack(t *testing.T) {
 		if !bytes.Equal(saved, again) {
 			t.Errorf("%s comes back as %d bytes of %d", number, len(again), len(saved))
 		}
-		if status, _, b := call(t, two, "POST", "/api/v1/jobs/import", string(saved)); status != 422 || !strings.Contains(string(b), "here already") {
+		if status, _, b := call(t, two, "POST", "/api/v1/jobs/import", string(saved)); status != 422 ||
+			!strings.Contains(string(b), "here already") {
 			t.Errorf("%s twice: %d %.200s", number, status, b)
 		}
 	}
@@ -381,9 +415,12 @@ func TestAJobOfAnotherShopsPlan(t *testing.T) {
 		return b
 	}
 	must(one, "POST", "/api/v1/plans", `{"by":"p1","text":`+string(text)+`}`)
-	must(one, "POST", "/api/v1/pumps", `{"tag":"ZZ-1","name":"Spare","construction":"L","kind":"Gear","plan":"gear-our-way","limits":{},"options":{},"values":{}}`)
+	must(one, "POST", "/api/v1/pumps",
+		`{"tag":"ZZ-1","name":"Spare","construction":"L","kind":"Gear","plan":"gear-our-way","limits":{},"options":{},`+
+			`"values":{}}`)
 	var opened JobView
-	if err := json.Unmarshal(must(one, "POST", "/api/v1/jobs", `{"id":"zz","by":"p1","pump":"ZZ-1","complaint":"noise"}`), &opened); err != nil {
+	if err := json.Unmarshal(must(one, "POST", "/api/v1/jobs",
+		`{"id":"zz","by":"p1","pump":"ZZ-1","complaint":"noise"}`), &opened); err != nil {
 		t.Fatal(err)
 	}
 	saved := must(one, "GET", "/api/v1/jobs/"+opened.Number+"/sheet.json", "")
@@ -395,20 +432,24 @@ func TestAJobOfAnotherShopsPlan(t *testing.T) {
 	two := httptest.NewServer(New(empty, built))
 	t.Cleanup(func() { two.Close(); _ = empty.Close() })
 	var here, again JobView
-	if err := json.Unmarshal(must(two, "POST", "/api/v1/jobs/import", string(saved)), &here); err != nil || here.Number != opened.Number {
+	if err := json.Unmarshal(must(two, "POST", "/api/v1/jobs/import", string(saved)), &here); err != nil ||
+		here.Number != opened.Number {
 		t.Errorf("taken in as %s, %v", here.Number, err)
 	}
 	if b := must(two, "GET", "/api/v1/plans", ""); !strings.Contains(string(b), "gear-our-way") {
 		t.Error("the plan of its pump did not come with it")
 	}
 	// The same number under another job.
-	must(two, "POST", "/api/v1/pumps", `{"tag":"ZZ-2","name":"Spare","construction":"L","kind":"Gear","plan":"gear-our-way","limits":{},"options":{},"values":{}}`)
+	must(two, "POST", "/api/v1/pumps",
+		`{"tag":"ZZ-2","name":"Spare","construction":"L","kind":"Gear","plan":"gear-our-way","limits":{},"options":{},`+
+			`"values":{}}`)
 	number, err := empty.OpenJob(t.Context(), "local", "ZZ-2", "drips", nil, job.Person{ID: "p9", Name: "S. One"})
 	if err != nil {
 		t.Fatal(err)
 	}
 	theirs := must(one, "GET", "/api/v1/jobs/"+number+"/sheet.json", "")
-	if err := json.Unmarshal(must(two, "POST", "/api/v1/jobs/import", string(theirs)), &again); err != nil || again.Number != number+"-2" {
+	if err := json.Unmarshal(must(two, "POST", "/api/v1/jobs/import", string(theirs)), &again); err != nil ||
+		again.Number != number+"-2" {
 		t.Errorf("with %s taken it came in as %s, %v", number, again.Number, err)
 	}
 	var order []string
@@ -431,19 +472,26 @@ func TestSheetPDF(t *testing.T) {
 	}
 	srv := demoShop(t)
 	// What a person typed may hold signs that no font of the paper has.
-	if status, _, b := call(t, srv, "POST", "/api/v1/jobs/J-0006/entries", entry("emoji", "identify", "", "", `{"marks":["12 🙂 ٣","\u0007 left-hand"]}`)); status != 200 && status != 201 {
+	if status, _, b := call(t, srv, "POST", "/api/v1/jobs/J-0006/entries", entry("emoji", "identify", "", "",
+		`{"marks":["12 🙂 ٣","\u0007 left-hand"]}`)); status != 200 && status != 201 {
 		t.Fatalf("%d %.300s", status, b)
 	}
 	for address, want := range map[string][]string{
-		"J-0004/sheet.pdf": {"Build sheet J-0004", "Tern Rock Aquarium", "LS-204", "Check, thou", "Shaft run-out at the seal", "≤ 2.0", "Maker's manual, table 4", "12.0 to 18.0",
-			"Mechanical seal", "heat marks", "8 × 45.0 lbf·ft", "R. Lindqvist", "Next time: New wear plate.", "plan end-suction-back-pull-out version 3", "page 1 of", "Bearings at a teardown: always new", "Settle advises",
-			"Number on the plate or stamped: 41877", "Heat to 95 °C, 203 °F, home in", "take off 1.2 thou", "Groove a fingernail catches"},
+		"J-0004/sheet.pdf": {"Build sheet J-0004", "Tern Rock Aquarium", "LS-204", "Check, thou",
+			"Shaft run-out at the seal", "≤ 2.0", "Maker's manual, table 4", "12.0 to 18.0",
+			"Mechanical seal", "heat marks", "8 × 45.0 lbf·ft", "R. Lindqvist", "Next time: New wear plate.",
+			"plan end-suction-back-pull-out version 3", "page 1 of", "Bearings at a teardown: always new", "Settle advises",
+			"Number on the plate or stamped: 41877", "Heat to 95 °C, 203 °F, home in", "take off 1.2 thou",
+			"Groove a fingernail catches"},
 		"J-0004/sheet.pdf?unit=mm&paper=letter": {"Check, mm", "≤ 0.051", "0.305 to 0.457", "take off 0.030 mm"},
 		// One that is not finished: what was corrected and why, where a crack is, what waits.
-		"J-0005/sheet.pdf": {"Corrected or accepted", "End play, as built, entered again", "Lock nut was not home, tightened and measured again", "at 4 o'clock", "Not measured", "not signed yet", "page 2 of 2"},
+		"J-0005/sheet.pdf": {"Corrected or accepted", "End play, as built, entered again",
+			"Lock nut was not home, tightened and measured again", "at 4 o'clock", "Not measured", "not signed yet",
+			"page 2 of 2"},
 		// Both ends.
 		"J-0015/sheet.pdf": {"Bearing, outboard", "Bearing, inboard", "Mechanical seal, inboard", "a used lock washer"},
-		"J-0006/sheet.pdf": {"none known", "look it up in the maker's manual", "Number on the plate or stamped: 12", "left-hand", "page 1 of 1"},
+		"J-0006/sheet.pdf": {"none known", "look it up in the maker's manual", "Number on the plate or stamped: 12",
+			"left-hand", "page 1 of 1"},
 	} {
 		status, h, b := call(t, srv, "GET", "/api/v1/jobs/"+address, "")
 		if status != 200 || h.Get("Content-Type") != "application/pdf" {
@@ -483,7 +531,8 @@ func TestPhotos(t *testing.T) {
 		t.Fatalf("%d %s %v", status, b, err)
 	}
 	status, h, b := call(t, srv, "GET", "/api/v1/photos/"+kept.ID, "")
-	if c, err := jpeg.DecodeConfig(bytes.NewReader(b)); status != 200 || err != nil || c.Width != 1600 || h.Get("Content-Type") != "image/jpeg" || !strings.Contains(h.Get("Cache-Control"), "immutable") {
+	if c, err := jpeg.DecodeConfig(bytes.NewReader(b)); status != 200 || err != nil || c.Width != 1600 ||
+		h.Get("Content-Type") != "image/jpeg" || !strings.Contains(h.Get("Cache-Control"), "immutable") {
 		t.Errorf("%d %v %v %v", status, h, c, err)
 	}
 	for name, tt := range map[string]struct {
@@ -515,7 +564,8 @@ func TestGuard(t *testing.T) {
 			t.Errorf("%s: %d %s", name, status, b)
 		}
 	}
-	if status, _, _ := call(t, srv, "POST", "/api/v1/people", `{"name":"X","role":"lead"}`, func(r *http.Request) { r.Header.Set("Origin", srv.URL) }); status != 201 {
+	if status, _, _ := call(t, srv, "POST", "/api/v1/people", `{"name":"X","role":"lead"}`,
+		func(r *http.Request) { r.Header.Set("Origin", srv.URL) }); status != 201 {
 		t.Errorf("our own page: %d", status)
 	}
 }
@@ -524,14 +574,23 @@ func TestScreens(t *testing.T) {
 	srv := demoShop(t)
 	status, h, b := call(t, srv, "GET", "/jobs/J-0005?step=x", "")
 	nonce := strings.Split(strings.SplitAfter(string(b), `content="`)[1], `"`)[0]
-	if policy := h.Get("Content-Security-Policy"); status != 200 || len(nonce) < 16 || !strings.Contains(policy, "'nonce-"+nonce+"'") || strings.Contains(policy, "unsafe") || h.Get("Cache-Control") != "no-cache" {
+	if policy := h.Get("Content-Security-Policy"); status != 200 || len(nonce) < 16 || !strings.Contains(policy,
+		"'nonce-"+nonce+"'") || strings.Contains(policy, "unsafe") || h.Get("Cache-Control") != "no-cache" {
 		t.Errorf("%d %v %s", status, h, b)
 	}
-	status, h, b = call(t, srv, "GET", "/assets/app-1.js", "", func(r *http.Request) { r.Header.Set("Accept-Encoding", "gzip") })
-	if status != 200 || string(b) != "zipped" || h.Get("Content-Encoding") != "gzip" || !strings.Contains(h.Get("Cache-Control"), "immutable") || !strings.HasPrefix(h.Get("Content-Type"), "text/javascript") {
+	status, h, b = call(t, srv, "GET", "/assets/app-1.js", "", func(r *http.Request) {
+		r.Header.Set("Accept-Encoding",
+			"gzip")
+	})
+	if status != 200 || string(b) != "zipped" || h.Get("Content-Encoding") != "gzip" ||
+		!strings.Contains(h.Get("Cache-Control"), "immutable") || !strings.HasPrefix(h.Get("Content-Type"),
+		"text/javascript") {
 		t.Errorf("the compressed twin: %d %v %s", status, h, b)
 	}
-	if status, _, b = call(t, srv, "GET", "/assets/app-1.js", "", func(r *http.Request) { r.Header.Set("Accept-Encoding", "identity") }); string(b) != "let a" {
+	if status, _, b = call(t, srv, "GET", "/assets/app-1.js", "", func(r *http.Request) {
+		r.Header.Set("Accept-Encoding",
+			"identity")
+	}); string(b) != "let a" {
 		t.Errorf("uncompressed: %d %s", status, b)
 	}
 	for path, want := range map[string]int{"/assets/none.js": 404, "/assets/": 404, "/favicon.svg": 200} {
@@ -553,7 +612,8 @@ func TestPumpRecord(t *testing.T) {
 		status, _, b := call(t, srv, "POST", "/api/v1/pumps/LS-204/log", `{"id":"note-test-1","by":"p1",`+fields+`}`)
 		return status, string(b)
 	}
-	for i, bad := range []string{`"kind":"remark"`, `"kind":"done","on":"J-9999","text":"x"`, `"kind":"hours"`, `"kind":"hours","hours":-1`, `"kind":"paper","text":"x","file":"none"`, `"kind":"guess"`} {
+	for i, bad := range []string{`"kind":"remark"`, `"kind":"done","on":"J-9999","text":"x"`, `"kind":"hours"`,
+		`"kind":"hours","hours":-1`, `"kind":"paper","text":"x","file":"none"`, `"kind":"guess"`} {
 		if status, b := note(bad); status != 422 || !strings.Contains(b, `"field"`) {
 			t.Errorf("%d: %s: %d %s", i, bad, status, b)
 		}
@@ -565,18 +625,23 @@ func TestPumpRecord(t *testing.T) {
 	if _, again := note(`"kind":"done","on":"J-0004","text":"plate fitted"`); strings.Count(again, "plate fitted") != 1 {
 		t.Errorf("sent twice: %s", again)
 	}
-	_, _, kept := call(t, srv, "POST", "/api/v1/papers", "%PDF-1.4 a drawing", func(r *http.Request) { r.Header.Set("Content-Type", "application/octet-stream") })
+	_, _, kept := call(t, srv, "POST", "/api/v1/papers", "%PDF-1.4 a drawing",
+		func(r *http.Request) { r.Header.Set("Content-Type", "application/octet-stream") })
 	var paper PaperKept
 	if err := json.Unmarshal(kept, &paper); err != nil || paper.ID == "" {
 		t.Fatalf("%s", kept)
 	}
-	if status, _, b := call(t, srv, "POST", "/api/v1/pumps/LS-204/log", `{"id":"note-test-2","by":"p1","kind":"paper","text":"Seal drawing","file":"`+paper.ID+`"}`); status != 201 || !strings.Contains(string(b), "Seal drawing") {
+	if status, _, b := call(t, srv, "POST", "/api/v1/pumps/LS-204/log",
+		`{"id":"note-test-2","by":"p1","kind":"paper","text":"Seal drawing","file":"`+paper.ID+`"}`); status != 201 ||
+		!strings.Contains(string(b), "Seal drawing") {
 		t.Errorf("a drawing: %d %s", status, b)
 	}
-	if status, h, b := call(t, srv, "GET", "/api/v1/papers/"+paper.ID, ""); status != 200 || h.Get("Content-Type") != "application/pdf" || string(b) != "%PDF-1.4 a drawing" {
+	if status, h, b := call(t, srv, "GET", "/api/v1/papers/"+paper.ID, ""); status != 200 ||
+		h.Get("Content-Type") != "application/pdf" || string(b) != "%PDF-1.4 a drawing" {
 		t.Errorf("the drawing: %d %v %.40s", status, h, b)
 	}
-	if status, _, b := call(t, srv, "POST", "/api/v1/papers", "MZ a program", func(r *http.Request) { r.Header.Set("Content-Type", "application/octet-stream") }); status != 422 {
+	if status, _, b := call(t, srv, "POST", "/api/v1/papers", "MZ a program",
+		func(r *http.Request) { r.Header.Set("Content-Type", "application/octet-stream") }); status != 422 {
 		t.Errorf("a program: %d %s", status, b)
 	}
 }
@@ -603,11 +668,13 @@ func TestCalendarAndLabel(t *testing.T) {
 		}
 	}
 	// Greased on 30 October, continuous service: every 30 days.
-	if found["stop-ls-204@settle"] != "2027-03-01" || found["grease-ls-204@settle"] != "2026-11-29" || !strings.Contains(string(b), "RRULE:FREQ=DAILY;INTERVAL=30") {
+	if found["stop-ls-204@settle"] != "2027-03-01" || found["grease-ls-204@settle"] != "2026-11-29" ||
+		!strings.Contains(string(b), "RRULE:FREQ=DAILY;INTERVAL=30") {
 		t.Errorf("%v in\n%s", found, b)
 	}
 	status, h, b = call(t, srv, "GET", "/api/v1/pumps/LS-204/label.svg?at=http://bench:8420", "")
-	if status != 200 || h.Get("Content-Type") != "image/svg+xml" || !strings.Contains(string(b), ">LS-204<") || xml.Unmarshal(b, new(struct{})) != nil {
+	if status != 200 || h.Get("Content-Type") != "image/svg+xml" || !strings.Contains(string(b), ">LS-204<") ||
+		xml.Unmarshal(b, new(struct{})) != nil {
 		t.Errorf("%d %v %.200s", status, h, b)
 	}
 	for _, at := range []string{"", "bench", "javascript:alert(1)", "ftp://bench"} {
@@ -626,7 +693,8 @@ func TestLimitsPages(t *testing.T) {
 		{"/shop/limits", "chamber-face", "General service", "The shop has no rule: the general set counts."},
 		{"/shop/limits", "impeller-clearance", "", "Nobody has given one: look it up in the maker's manual."},
 		{"/pumps/LS-204/limits", "chamber-bore", "shop", "The pump has none of its own: the shop's rule counts."},
-		{"/pumps/LS-204/limits", "chamber-face", "General service", "The pump has none of its own and the shop has no rule: the general set counts."},
+		{"/pumps/LS-204/limits", "chamber-face", "General service",
+			"The pump has none of its own and the shop has no rule: the general set counts."},
 		{"/pumps/LS-204/limits", "impeller-clearance", "pump", "The pump's own counts before all others."},
 	} {
 		status, _, b := call(t, srv, "GET", "/api/v1"+test.path, "")

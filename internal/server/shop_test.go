@@ -39,7 +39,8 @@ func TestAPlanOfOnesOwn(t *testing.T) {
 	if status, _, _ := call(t, srv, "GET", "/api/v1/plans/no-such", ""); status != 404 {
 		t.Errorf("a plan that is not here: %d", status)
 	}
-	ours := strings.NewReplacer("key: internal-gear", "key: gear-ours", "title: Internal gear with packing", "title: Internal gear, our way",
+	ours := strings.NewReplacer("key: internal-gear", "key: gear-ours", "title: Internal gear with packing",
+		"title: Internal gear, our way",
 		"title: Jacket on and warmed through", "title: Jacket on and warm").Replace(shipped)
 	asText := func(text string) string {
 		b, err := json.Marshal(map[string]string{"text": text, "by": "p1"})
@@ -55,10 +56,14 @@ func TestAPlanOfOnesOwn(t *testing.T) {
 		return decoded[PlanCheck](t, status, b)
 	}
 	got := check(ours)
-	if got.Plan == nil || got.Plan.Key != "gear-ours" || got.Against != "Internal gear with packing" || len(got.Faults) != 0 || !strings.Contains(got.Order, "Internal gear, our way") {
+	if got.Plan == nil || got.Plan.Key != "gear-ours" || got.Against != "Internal gear with packing" ||
+		len(got.Faults) != 0 || !strings.Contains(got.Order, "Internal gear, our way") {
 		t.Errorf("%+v", got)
 	}
-	if !slices.ContainsFunc(got.Changes, func(c plan.Change) bool { return strings.Contains(fmt.Sprint(c), "Jacket on and warm") }) {
+	if !slices.ContainsFunc(got.Changes, func(c plan.Change) bool {
+		return strings.Contains(fmt.Sprint(c),
+			"Jacket on and warm")
+	}) {
 		t.Errorf("the change is not among %+v", got.Changes)
 	}
 	// A slip is told with its line and step, and nothing is taken in.
@@ -67,17 +72,20 @@ func TestAPlanOfOnesOwn(t *testing.T) {
 	if got.Plan != nil || len(got.Faults) == 0 || got.Faults[0].Line == 0 || got.Faults[0].Step != "warm" {
 		t.Errorf("%+v", got.Faults)
 	}
-	for name, text := range map[string]string{"a broken one": broken, "no plan at all": "hello", "one with the key of a shipped one": shipped} {
+	for name, text := range map[string]string{"a broken one": broken, "no plan at all": "hello",
+		"one with the key of a shipped one": shipped} {
 		if status, _, b := call(t, srv, "POST", "/api/v1/plans", asText(text)); status != 422 {
 			t.Errorf("%s is taken in: %d %.200s", name, status, b)
 		}
 	}
-	if status, _, b := call(t, srv, "POST", "/api/v1/plans", strings.Replace(asText(ours), `"p1"`, `"p99"`, 1)); status != 422 || !strings.Contains(string(b), "p99") {
+	if status, _, b := call(t, srv, "POST", "/api/v1/plans", strings.Replace(asText(ours), `"p1"`, `"p99"`,
+		1)); status != 422 || !strings.Contains(string(b), "p99") {
 		t.Errorf("by nobody: %d %.200s", status, b)
 	}
 	status, _, b := call(t, srv, "POST", "/api/v1/plans", asText(ours))
 	decoded[PlanCheck](t, status, b)
-	if status, _, b := call(t, srv, "POST", "/api/v1/plans", asText(strings.Replace(ours, "our way", "another way", 1))); status != 422 || !strings.Contains(string(b), "version") {
+	if status, _, b := call(t, srv, "POST", "/api/v1/plans", asText(strings.Replace(ours, "our way", "another way",
+		1))); status != 422 || !strings.Contains(string(b), "version") {
 		t.Errorf("changed under the same version: %d %.200s", status, b)
 	}
 	before := get[JobView](t, srv, "/api/v1/jobs/J-0018").Plan
@@ -102,7 +110,8 @@ func TestRegisterByFile(t *testing.T) {
 	srv := demoShop(t)
 	_, h, saved := call(t, srv, "GET", "/api/v1/register/pumps.csv", "")
 	rows, err := csv.NewReader(bytes.NewReader(bytes.TrimPrefix(saved, []byte("\ufeff")))).ReadAll()
-	if err != nil || !strings.Contains(h.Get("Content-Disposition"), "pumps.csv") || len(rows) < 13 || rows[0][0] != "tag" {
+	if err != nil || !strings.Contains(h.Get("Content-Disposition"), "pumps.csv") || len(rows) < 13 ||
+		rows[0][0] != "tag" {
 		t.Fatalf("%d rows, %v, %s", len(rows), err, h.Get("Content-Disposition"))
 	}
 	take := func(what, query, file string) (int, TakenIn, string) {
@@ -114,11 +123,13 @@ func TestRegisterByFile(t *testing.T) {
 		return status, done, string(b)
 	}
 	// What was saved changes nothing when it is read again.
-	if status, done, b := take("pumps", "", string(saved)); status != 200 || done.Same != len(rows)-1 || done.Added+done.Changed != 0 {
+	if status, done, b := take("pumps", "", string(saved)); status != 200 || done.Same != len(rows)-1 || done.Added+
+		done.Changed != 0 {
 		t.Errorf("%d %.300s", status, b)
 	}
 	const file = "tag,name,plan\nZZ-1,Spare,internal-gear\nls-204,Sand filter feed B,end-suction-back-pull-out\n"
-	if status, done, b := take("pumps", "?try=true", file); status != 200 || done.Done || done.Added != 1 || done.Same != 1 {
+	if status, done, b := take("pumps", "?try=true", file); status != 200 || done.Done || done.Added != 1 ||
+		done.Same != 1 {
 		t.Errorf("tried: %d %.300s", status, b)
 	}
 	if status, _, _ := call(t, srv, "GET", "/api/v1/pumps/ZZ-1", ""); status != 404 {
@@ -147,10 +158,12 @@ func TestRegisterByFile(t *testing.T) {
 	}
 	// The limits, there and back, and one taken away.
 	_, _, limits := call(t, srv, "GET", "/api/v1/register/limits.csv", "")
-	if status, done, b := take("limits", "", string(limits)); status != 200 || done.Changed+done.Added != 0 || done.Same == 0 {
+	if status, done, b := take("limits", "", string(limits)); status != 200 || done.Changed+done.Added != 0 ||
+		done.Same == 0 {
 		t.Errorf("limits again: %d %.300s", status, b)
 	}
-	if status, done, b := take("limits", "", "whose;of;limit;min;max;source\npump;LS-204;gland-gap;;;\n"); status != 200 || done.Changed != 1 {
+	if status, done, b := take("limits", "",
+		"whose;of;limit;min;max;source\npump;LS-204;gland-gap;;;\n"); status != 200 || done.Changed != 1 {
 		t.Errorf("one taken away: %d %.300s", status, b)
 	}
 	if _, there := get[PumpView](t, srv, "/api/v1/pumps/LS-204").Pump.Limits["gland-gap"]; there {
@@ -165,28 +178,40 @@ func TestHowTheShopWorks(t *testing.T) {
 	srv := demoShop(t)
 	for _, test := range []struct{ name, path, body, field, says string }{
 		{"no such set", "/api/v1/shop", `{"name":"Tern Rock","set":"loose","schools":{}}`, "set", "general"},
-		{"no such school", "/api/v1/shop", `{"name":"Tern Rock","set":"general","schools":{"coffee":"black"}}`, "schools.coffee", "no"},
-		{"a school with no such choice", "/api/v1/shop", `{"name":"Tern Rock","set":"general","schools":{"bearing-reuse":"sometimes"}}`, "schools.bearing-reuse", "sometimes"},
+		{"no such school", "/api/v1/shop", `{"name":"Tern Rock","set":"general","schools":{"coffee":"black"}}`,
+			"schools.coffee", "no"},
+		{"a school with no such choice", "/api/v1/shop",
+			`{"name":"Tern Rock","set":"general","schools":{"bearing-reuse":"sometimes"}}`, "schools.bearing-reuse",
+			"sometimes"},
 		{"no name", "/api/v1/shop", `{"name":"  ","set":"general","schools":{}}`, "name", ""},
-		{"a limit nobody asks for", "/api/v1/shop/limits", `{"limits":{"colour":{"max":"2 thou","source":"us"}}}`, "limits.colour", "no limit"},
-		{"a limit without its unit", "/api/v1/shop/limits", `{"limits":{"chamber-bore":{"max":"5","source":"us"}}}`, "limits.chamber-bore.max", "unit"},
-		{"a limit from nowhere", "/api/v1/shop/limits", `{"limits":{"chamber-bore":{"max":"5 thou","source":""}}}`, "limits.chamber-bore.source", "where"},
-		{"least over most", "/api/v1/pumps/LS-204/limits", `{"limits":{"impeller-clearance":{"min":"18 thou","max":"12 thou","source":"us"}}}`, "limits.impeller-clearance.min", "max"},
+		{"a limit nobody asks for", "/api/v1/shop/limits", `{"limits":{"colour":{"max":"2 thou","source":"us"}}}`,
+			"limits.colour", "no limit"},
+		{"a limit without its unit", "/api/v1/shop/limits", `{"limits":{"chamber-bore":{"max":"5","source":"us"}}}`,
+			"limits.chamber-bore.max", "unit"},
+		{"a limit from nowhere", "/api/v1/shop/limits", `{"limits":{"chamber-bore":{"max":"5 thou","source":""}}}`,
+			"limits.chamber-bore.source", "where"},
+		{"least over most", "/api/v1/pumps/LS-204/limits",
+			`{"limits":{"impeller-clearance":{"min":"18 thou","max":"12 thou","source":"us"}}}`,
+			"limits.impeller-clearance.min", "max"},
 	} {
 		status, _, b := call(t, srv, "PUT", test.path, test.body)
 		var p Problem
-		if err := json.Unmarshal(b, &p); err != nil || status != 422 || len(p.Errors) == 0 || p.Errors[0].Field != test.field || !strings.Contains(p.Errors[0].Message, test.says) {
+		if err := json.Unmarshal(b, &p); err != nil || status != 422 || len(p.Errors) == 0 ||
+			p.Errors[0].Field != test.field || !strings.Contains(p.Errors[0].Message, test.says) {
 			t.Errorf("%s: %d %.300s", test.name, status, b)
 		}
 	}
-	if status, _, b := call(t, srv, "PUT", "/api/v1/shop", `{"name":"Tern Rock, west","set":"process","schools":{"bearing-reuse":"may-reuse"}}`); status >= 300 {
+	if status, _, b := call(t, srv, "PUT", "/api/v1/shop",
+		`{"name":"Tern Rock, west","set":"process","schools":{"bearing-reuse":"may-reuse"}}`); status >= 300 {
 		t.Fatalf("%d %.300s", status, b)
 	}
-	if v := get[ShopView](t, srv, "/api/v1/shop"); v.Name != "Tern Rock, west" || v.Rules.Schools["bearing-reuse"] != "may-reuse" || v.Rules.Limits["chamber-bore"].Source != "Shop rule 7" {
+	if v := get[ShopView](t, srv, "/api/v1/shop"); v.Name != "Tern Rock, west" ||
+		v.Rules.Schools["bearing-reuse"] != "may-reuse" || v.Rules.Limits["chamber-bore"].Source != "Shop rule 7" {
 		t.Errorf("%+v", v)
 	}
 	// A limit that is written counts for the next job; what is signed keeps its own.
-	status, _, b := call(t, srv, "PUT", "/api/v1/pumps/LS-204/limits", `{"limits":{"shaft-runout-seal":{"max":"0.03 mm","source":"Seal maker's letter"},"end-play":{"source":""}}}`)
+	status, _, b := call(t, srv, "PUT", "/api/v1/pumps/LS-204/limits",
+		`{"limits":{"shaft-runout-seal":{"max":"0.03 mm","source":"Seal maker's letter"},"end-play":{"source":""}}}`)
 	v := decoded[LimitsView](t, status, b)
 	for _, row := range v.Rows {
 		if row.Key == "shaft-runout-seal" && (row.InForce.Source != "Seal maker's letter" || row.Said[0].Who != "pump") {

@@ -18,7 +18,8 @@ import (
 // itself, as it does on the command line: one contract, one reader.
 func (s *server) tools(api huma.API) {
 	huma.Register(api, huma.Operation{
-		OperationID: "calculate", Method: http.MethodPost, Path: "/api/v1/calc/{kind}", Summary: "One calculation, without a job: docs/calc.md has the kinds",
+		OperationID: "calculate", Method: http.MethodPost, Path: "/api/v1/calc/{kind}",
+		Summary:          "One calculation, without a job: docs/calc.md has the kinds",
 		SkipValidateBody: true, MaxBodyBytes: maxBody, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(_ context.Context, in *struct {
 		Kind    string `path:"kind" doc:"one of docs/calc.md"`
@@ -35,7 +36,8 @@ func (s *server) tools(api huma.API) {
 		return &body[any]{out}, nil
 	})
 	huma.Register(api, huma.Operation{
-		OperationID: "look", Method: http.MethodPost, Path: "/api/v1/tools/{kind}", Summary: "The same while it is typed: words, echo, and what is still missing",
+		OperationID: "look", Method: http.MethodPost, Path: "/api/v1/tools/{kind}",
+		Summary:          "The same while it is typed: words, echo, and what is still missing",
 		SkipValidateBody: true, MaxBodyBytes: maxBody, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(_ context.Context, in *struct {
 		Kind    string `path:"kind" doc:"one of docs/calc.md"`
@@ -48,17 +50,18 @@ func (s *server) tools(api huma.API) {
 		}
 		return &body[calc.Look]{calc.Preview(in.Kind, in.RawBody, unit)}, nil
 	})
-	operation(api, http.MethodPost, "/pumps/{tag}/notes", "add-note", "Keep a calculation to a pump's notes", func(ctx context.Context, in *struct {
-		PumpPath
-		Body NoteForm
-	}) (*body[store.Note], error) {
-		note, err := in.Body.note()
-		if err != nil {
-			return nil, err
-		}
-		note, err = s.store.AddNote(ctx, in.Tag, note, in.Body.By)
-		return &body[store.Note]{note}, err
-	})
+	operation(api, http.MethodPost, "/pumps/{tag}/notes", "add-note", "Keep a calculation to a pump's notes",
+		func(ctx context.Context, in *struct {
+			PumpPath
+			Body NoteForm
+		}) (*body[store.Note], error) {
+			note, err := in.Body.note()
+			if err != nil {
+				return nil, err
+			}
+			note, err = s.store.AddNote(ctx, in.Tag, note, in.Body.By)
+			return &body[store.Note]{note}, err
+		})
 }
 
 // NoteForm asks to keep a calculation. What it came to is worked out here, so

@@ -20,7 +20,8 @@ func (s *Store) ImportJob(ctx context.Context, r *Record, photos map[string][]by
 	s.writing.Lock()
 	defer s.writing.Unlock()
 	first, last := r.Log[0], r.Log[len(r.Log)-1]
-	err = s.db.QueryRowContext(ctx, "SELECT number FROM jobs JOIN entries ON entries.job = jobs.id WHERE entries.id = ?", first.ID).Scan(&number)
+	err = s.db.QueryRowContext(ctx, "SELECT number FROM jobs JOIN entries ON entries.job = jobs.id WHERE entries.id = ?",
+		first.ID).Scan(&number)
 	if err == nil {
 		return "", field.Errorf("file", "holds a job that is here already: look at %s", number)
 	} else if !errors.Is(err, sql.ErrNoRows) {
@@ -68,15 +69,18 @@ func (s *Store) ImportJob(ctx context.Context, r *Record, photos map[string][]by
 			}
 			number = fmt.Sprintf("%s-%d", r.Number, tail)
 		}
-		if _, err := tx.ExecContext(ctx, "INSERT INTO plans (hash, text) VALUES (?, ?) ON CONFLICT DO NOTHING", r.Plan.Hash, r.Plan.Text); err != nil {
+		if _, err := tx.ExecContext(ctx, "INSERT INTO plans (hash, text) VALUES (?, ?) ON CONFLICT DO NOTHING", r.Plan.Hash,
+			r.Plan.Text); err != nil {
 			return err
 		}
 		if fresh {
-			if _, err := tx.ExecContext(ctx, "INSERT INTO pumps (tag, record, plate) VALUES (?, ?, ?)", r.Pump.Tag, string(pump), plateWords(r.Pump)); err != nil {
+			if _, err := tx.ExecContext(ctx, "INSERT INTO pumps (tag, record, plate) VALUES (?, ?, ?)", r.Pump.Tag,
+				string(pump), plateWords(r.Pump)); err != nil {
 				return err
 			}
 			if theirs {
-				if _, err := tx.ExecContext(ctx, "INSERT INTO own_plans (key, hash, imported, by) VALUES (?, ?, ?, ?)", r.Plan.Key, r.Plan.Hash, s.now().Format(layout), first.By.Name); err != nil {
+				if _, err := tx.ExecContext(ctx, "INSERT INTO own_plans (key, hash, imported, by) VALUES (?, ?, ?, ?)",
+					r.Plan.Key, r.Plan.Hash, s.now().Format(layout), first.By.Name); err != nil {
 					return err
 				}
 			}
@@ -85,8 +89,10 @@ func (s *Store) ImportJob(ctx context.Context, r *Record, photos map[string][]by
 		for _, e := range r.Log {
 			words += " " + said(e, sheet)
 		}
-		res, err := tx.ExecContext(ctx, "INSERT INTO jobs (number, pump, plan, opened, changed, state, length, search, summary, past, complaint, decide) VALUES (?, (SELECT id FROM pumps WHERE tag = ?), ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-			number, r.Pump.Tag, r.Plan.Hash, first.At.Format(layout), last.At.Format(layout), sheet.State, len(r.Log), words, string(summary), string(past), first.Open.Complaint, sum.Decide)
+		res, err := tx.ExecContext(ctx, "INSERT INTO jobs (number, pump, plan, opened, changed, state, length, search, "+
+			"summary, past, complaint, decide) VALUES (?, (SELECT id FROM pumps WHERE tag = ?), ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+			number, r.Pump.Tag, r.Plan.Hash, first.At.Format(layout), last.At.Format(layout), sheet.State, len(
+				r.Log), words, string(summary), string(past), first.Open.Complaint, sum.Decide)
 		if err != nil {
 			return err
 		}
@@ -99,12 +105,14 @@ func (s *Store) ImportJob(ctx context.Context, r *Record, photos map[string][]by
 			if err != nil {
 				return err
 			}
-			if _, err := tx.ExecContext(ctx, "INSERT INTO entries (job, seq, id, line) VALUES (?, ?, ?, ?)", id, e.Seq, e.ID, string(line)); err != nil {
+			if _, err := tx.ExecContext(ctx, "INSERT INTO entries (job, seq, id, line) VALUES (?, ?, ?, ?)", id, e.Seq, e.ID,
+				string(line)); err != nil {
 				return err
 			}
 		}
 		for photo, jpeg := range photos {
-			if _, err := tx.ExecContext(ctx, "INSERT INTO photos (id, job, taken, bytes) VALUES (?, ?, ?, ?) ON CONFLICT DO NOTHING", photo, id, last.At.Format(layout), jpeg); err != nil {
+			if _, err := tx.ExecContext(ctx, "INSERT INTO photos (id, job, taken, bytes) VALUES (?, ?, ?, ?) ON CONFLICT "+
+				"DO NOTHING", photo, id, last.At.Format(layout), jpeg); err != nil {
 				return err
 			}
 		}

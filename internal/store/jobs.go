@@ -37,7 +37,8 @@ type Record struct {
 
 // OpenJob opens a job for a pump. The id is the client's: sent twice, it gives
 // the same job.
-func (s *Store) OpenJob(ctx context.Context, id, tag, complaint string, hours *float64, by job.Person) (number string, err error) {
+func (s *Store) OpenJob(ctx context.Context, id, tag, complaint string, hours *float64, by job.Person) (number string,
+	err error) {
 	s.writing.Lock()
 	defer s.writing.Unlock()
 	pump, pumpID, err := s.pump(ctx, tag)
@@ -74,18 +75,21 @@ func (s *Store) OpenJob(ctx context.Context, id, tag, complaint string, hours *f
 	}
 	sheet := job.Derive(job.Job{Plan: p, Log: []job.Entry{e}})
 	err = s.transaction(ctx, func(tx *sql.Tx) error {
-		err := tx.QueryRowContext(ctx, "SELECT number FROM jobs JOIN entries ON entries.job = jobs.id WHERE entries.id = ?", id).Scan(&number)
+		err := tx.QueryRowContext(ctx, "SELECT number FROM jobs JOIN entries ON entries.job = jobs.id WHERE entries.id = ?",
+			id).Scan(&number)
 		if !errors.Is(err, sql.ErrNoRows) {
 			return err // sent twice
 		}
 		var open sql.NullString
-		if err := tx.QueryRowContext(ctx, "SELECT max(number) FROM jobs WHERE pump = ? AND state <> 'signed'", pumpID).Scan(&open); err != nil {
+		if err := tx.QueryRowContext(ctx, "SELECT max(number) FROM jobs WHERE pump = ? AND state <> 'signed'",
+			pumpID).Scan(&open); err != nil {
 			return err
 		}
 		if open.Valid {
 			return field.Errorf("pump", "%s has an open job already: go on with %s", pump.Tag, open.String)
 		}
-		if _, err := tx.ExecContext(ctx, "INSERT INTO plans (hash, text) VALUES (?, ?) ON CONFLICT DO NOTHING", p.Hash, p.Text); err != nil {
+		if _, err := tx.ExecContext(ctx, "INSERT INTO plans (hash, text) VALUES (?, ?) ON CONFLICT DO NOTHING", p.Hash,
+			p.Text); err != nil {
 			return err
 		}
 		var n int64
@@ -105,7 +109,8 @@ func (s *Store) OpenJob(ctx context.Context, id, tag, complaint string, hours *f
 		}
 		search := jobWords(number, pump, complaint)
 		at := e.At.Format(layout)
-		if _, err := tx.ExecContext(ctx, "INSERT INTO jobs (id, number, pump, plan, opened, changed, state, length, search, summary, complaint) VALUES (?, ?, ?, ?, ?, ?, ?, 1, ?, ?, ?)",
+		if _, err := tx.ExecContext(ctx, "INSERT INTO jobs (id, number, pump, plan, opened, changed, state, length, "+
+			"search, summary, complaint) VALUES (?, ?, ?, ?, ?, ?, ?, 1, ?, ?, ?)",
 			n, number, pumpID, p.Hash, at, at, sheet.State, search, string(summary), complaint); err != nil {
 			return err
 		}
@@ -122,7 +127,8 @@ func (s *Store) Job(ctx context.Context, number string) (*Record, error) {
 	var id int64
 	var length int
 	var record, hash string
-	err := s.db.QueryRowContext(ctx, "SELECT jobs.id, length, plan, record FROM jobs JOIN pumps ON pumps.id = jobs.pump WHERE number = ?", number).Scan(&id, &length, &hash, &record)
+	err := s.db.QueryRowContext(ctx, "SELECT jobs.id, length, plan, record FROM jobs JOIN pumps ON pumps.id = "+
+		"jobs.pump WHERE number = ?", number).Scan(&id, &length, &hash, &record)
 	if errors.Is(err, sql.ErrNoRows) {
 		return nil, &NotFound{"job", number}
 	}
@@ -160,7 +166,8 @@ func (s *Store) Job(ctx context.Context, number string) (*Record, error) {
 func (s *Store) Past(ctx context.Context, tag string, limit int) ([]job.Past, error) {
 	type kept struct{ number, past string }
 	rows, err := query(ctx, s.db, func(rows *sql.Rows) (k kept, err error) { return k, rows.Scan(&k.number, &k.past) },
-		"SELECT number, past FROM jobs WHERE pump = (SELECT id FROM pumps WHERE tag = ?) ORDER BY changed DESC, id DESC LIMIT ?", tag, limit)
+		"SELECT number, past FROM jobs WHERE pump = (SELECT id FROM pumps WHERE tag = ?) ORDER BY changed DESC, id "+
+			"DESC LIMIT ?", tag, limit)
 	if err != nil {
 		return nil, err
 	}
@@ -245,10 +252,12 @@ func (s *Store) Append(ctx context.Context, number string, e job.Entry) (*Record
 		return nil, nil, err
 	}
 	err = s.transaction(ctx, func(tx *sql.Tx) error {
-		if _, err := tx.ExecContext(ctx, "INSERT INTO entries (job, seq, id, line) VALUES (?, ?, ?, ?)", r.id, e.Seq, e.ID, string(line)); err != nil {
+		if _, err := tx.ExecContext(ctx, "INSERT INTO entries (job, seq, id, line) VALUES (?, ?, ?, ?)", r.id, e.Seq, e.ID,
+			string(line)); err != nil {
 			return err
 		}
-		if _, err := tx.ExecContext(ctx, "UPDATE jobs SET changed = ?, state = ?, length = ?, summary = ?, past = ?, decide = ? WHERE id = ?",
+		if _, err := tx.ExecContext(ctx, "UPDATE jobs SET changed = ?, state = ?, length = ?, summary = ?, past = ?, "+
+			"decide = ? WHERE id = ?",
 			e.At.Format(layout), sheet.State, e.Seq, string(summary), string(past), sum.Decide, r.id); err != nil {
 			return err
 		}
@@ -256,7 +265,8 @@ func (s *Store) Append(ctx context.Context, number string, e job.Entry) (*Record
 		if words == "" {
 			return nil
 		}
-		_, err := tx.ExecContext(ctx, "UPDATE jobs SET search = search || ' ' || ?1 WHERE id = ?2 AND instr(search, ?1) = 0", words, r.id)
+		_, err := tx.ExecContext(ctx, "UPDATE jobs SET search = search || ' ' || ?1 WHERE id = ?2 AND instr(search, "+
+			"?1) = 0", words, r.id)
 		return err
 	})
 	if err != nil {
@@ -283,7 +293,8 @@ type Broken struct {
 
 // Verify checks the hash chain of every job and returns those that are broken.
 func (s *Store) Verify(ctx context.Context) (checked int, broken []Broken, err error) {
-	numbers, err := query(ctx, s.db, func(rows *sql.Rows) (n string, err error) { return n, rows.Scan(&n) }, "SELECT number FROM jobs ORDER BY id")
+	numbers, err := query(ctx, s.db, func(rows *sql.Rows) (n string, err error) { return n, rows.Scan(&n) },
+		"SELECT number FROM jobs ORDER BY id")
 	if err != nil {
 		return 0, nil, err
 	}

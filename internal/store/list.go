@@ -78,10 +78,15 @@ type JobQuery struct {
 // jobOrders are the ways the list of jobs is sorted, the latest first, and what
 // makes a job stand behind the one whose number is given.
 var jobOrders = map[string]struct{ by, behind string }{
-	"changed": {"jobs.changed DESC, jobs.id DESC", "(jobs.changed, jobs.id) < (SELECT changed, id FROM jobs WHERE number = ?)"},
-	"opened":  {"jobs.opened DESC, jobs.id DESC", "(jobs.opened, jobs.id) < (SELECT opened, id FROM jobs WHERE number = ?)"},
-	"number":  {"CAST(substr(jobs.number, 3) AS INTEGER) DESC, jobs.number DESC", "(CAST(substr(jobs.number, 3) AS INTEGER), jobs.number) < (SELECT CAST(substr(number, 3) AS INTEGER), number FROM jobs WHERE number = ?)"},
-	"tag":     {"pumps.tag, jobs.id DESC", "(pumps.tag, -jobs.id) > (SELECT p.tag, -j.id FROM jobs j JOIN pumps p ON p.id = j.pump WHERE j.number = ?)"},
+	"changed": {"jobs.changed DESC, jobs.id DESC", "(jobs.changed, jobs.id) < (SELECT changed, id FROM jobs WHERE " +
+		"number = ?)"},
+	"opened": {"jobs.opened DESC, jobs.id DESC", "(jobs.opened, jobs.id) < (SELECT opened, id FROM jobs WHERE " +
+		"number = ?)"},
+	"number": {"CAST(substr(jobs.number, 3) AS INTEGER) DESC, jobs.number DESC",
+		"(CAST(substr(jobs.number, 3) AS INTEGER), jobs.number) < (SELECT CAST(substr(number, 3) AS INTEGER), number " +
+			"FROM jobs WHERE number = ?)"},
+	"tag": {"pumps.tag, jobs.id DESC", "(pumps.tag, -jobs.id) > (SELECT p.tag, -j.id FROM jobs j JOIN pumps p " +
+		"ON p.id = j.pump WHERE j.number = ?)"},
 }
 
 // Jobs lists jobs.
@@ -158,7 +163,8 @@ func (s *Store) found(ctx context.Context, words string) (where []string, args [
 	}
 	text := strings.Join(match, " AND ")
 	var n int
-	err = s.db.QueryRowContext(ctx, "SELECT count(*) FROM (SELECT 1 FROM job_words WHERE job_words MATCH ? LIMIT ?)", text, rare+1).Scan(&n)
+	err = s.db.QueryRowContext(ctx, "SELECT count(*) FROM (SELECT 1 FROM job_words WHERE job_words MATCH ? LIMIT ?)",
+		text, rare+1).Scan(&n)
 	if err != nil || n > rare {
 		return where, args, err
 	}

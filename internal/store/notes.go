@@ -54,7 +54,8 @@ func (s *Store) AddNote(ctx context.Context, tag string, n Note, by string) (Not
 		return n, err
 	}
 	err = s.transaction(ctx, func(tx *sql.Tx) error {
-		res, err := tx.ExecContext(ctx, "INSERT INTO notes (id, pump, record) VALUES (?, ?, ?) ON CONFLICT DO NOTHING", n.ID, pump, string(record))
+		res, err := tx.ExecContext(ctx, "INSERT INTO notes (id, pump, record) VALUES (?, ?, ?) ON CONFLICT DO NOTHING",
+			n.ID, pump, string(record))
 		if err != nil {
 			return err
 		}

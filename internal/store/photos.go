@@ -21,7 +21,8 @@ func (s *Store) AddPhoto(ctx context.Context, number string, jpeg []byte) (strin
 	}
 	sum := sha256.Sum256(jpeg)
 	id := hex.EncodeToString(sum[:])
-	_, err = s.db.ExecContext(ctx, "INSERT INTO photos (id, job, taken, bytes) VALUES (?, ?, ?, ?) ON CONFLICT DO NOTHING", id, job, s.now().Format(layout), jpeg)
+	_, err = s.db.ExecContext(ctx, "INSERT INTO photos (id, job, taken, bytes) VALUES (?, ?, ?, ?) ON CONFLICT DO "+
+		"NOTHING", id, job, s.now().Format(layout), jpeg)
 	return id, err
 }
 

@@ -25,7 +25,8 @@ func (s *Store) Plans(ctx context.Context) (map[string]*plan.Plan, error) {
 // OwnPlans returns the plans the shop has written itself.
 func (s *Store) OwnPlans(ctx context.Context) (map[string]*plan.Plan, error) {
 	type kept struct{ key, hash string }
-	rows, err := query(ctx, s.db, func(rows *sql.Rows) (k kept, err error) { return k, rows.Scan(&k.key, &k.hash) }, "SELECT key, hash FROM own_plans")
+	rows, err := query(ctx, s.db, func(rows *sql.Rows) (k kept, err error) { return k, rows.Scan(&k.key, &k.hash) },
+		"SELECT key, hash FROM own_plans")
 	if err != nil {
 		return nil, err
 	}
@@ -47,7 +48,8 @@ func (s *Store) ImportPlan(ctx context.Context, p *plan.Plan, by string) error {
 		return err
 	}
 	if _, shipped := plan.Library()[p.Key]; shipped {
-		return field.Errorf("text", "key %s is that of a shipped plan: give yours a key of its own, such as %s-ours", p.Key, p.Key)
+		return field.Errorf("text", "key %s is that of a shipped plan: give yours a key of its own, such as %s-ours", p.Key,
+			p.Key)
 	}
 	own, err := s.OwnPlans(ctx)
 	if err != nil {
@@ -57,10 +59,12 @@ func (s *Store) ImportPlan(ctx context.Context, p *plan.Plan, by string) error {
 		return field.Errorf("text", "version is %d and version %d is in use: write %d", p.Version, old.Version, old.Version+1)
 	}
 	return s.transaction(ctx, func(tx *sql.Tx) error {
-		if _, err := tx.ExecContext(ctx, "INSERT INTO plans (hash, text) VALUES (?, ?) ON CONFLICT DO NOTHING", p.Hash, p.Text); err != nil {
+		if _, err := tx.ExecContext(ctx, "INSERT INTO plans (hash, text) VALUES (?, ?) ON CONFLICT DO NOTHING", p.Hash,
+			p.Text); err != nil {
 			return err
 		}
-		_, err := tx.ExecContext(ctx, "INSERT INTO own_plans (key, hash, imported, by) VALUES (?, ?, ?, ?) ON CONFLICT (key) DO UPDATE SET hash = excluded.hash, imported = excluded.imported, by = excluded.by",
+		_, err := tx.ExecContext(ctx, "INSERT INTO own_plans (key, hash, imported, by) VALUES (?, ?, ?, ?) ON CONFLICT "+
+			"(key) DO UPDATE SET hash = excluded.hash, imported = excluded.imported, by = excluded.by",
 			p.Key, p.Hash, s.now().Format(layout), who.Name)
 		return err
 	})

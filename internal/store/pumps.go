@@ -142,7 +142,8 @@ func (s *Store) SavePump(ctx context.Context, p Pump, fresh bool) error {
 		return err
 	}
 	if !fresh {
-		res, err := s.db.ExecContext(ctx, "UPDATE pumps SET record = ?, plate = ? WHERE tag = ?", string(record), plateWords(p), p.Tag)
+		res, err := s.db.ExecContext(ctx, "UPDATE pumps SET record = ?, plate = ? WHERE tag = ?", string(record),
+			plateWords(p), p.Tag)
 		if err != nil {
 			return err
 		}
@@ -151,7 +152,8 @@ func (s *Store) SavePump(ctx context.Context, p Pump, fresh bool) error {
 		}
 		return nil
 	}
-	res, err := s.db.ExecContext(ctx, "INSERT INTO pumps (tag, record, plate) VALUES (?, ?, ?) ON CONFLICT DO NOTHING", p.Tag, string(record), plateWords(p))
+	res, err := s.db.ExecContext(ctx, "INSERT INTO pumps (tag, record, plate) VALUES (?, ?, ?) ON CONFLICT DO NOTHING",
+		p.Tag, string(record), plateWords(p))
 	if err != nil {
 		return err
 	}
@@ -176,7 +178,8 @@ func (p Pump) Check(plans map[string]*plan.Plan) error {
 	if _, err := time.Parse("2006-01-02", p.PlannedStop); p.PlannedStop != "" && err != nil {
 		errs.Add("planned_stop", fmt.Errorf("is %q: write the day as year-month-day, such as 2027-03-01", p.PlannedStop))
 	}
-	if p.Service != "" && !slices.ContainsFunc(record.Services, func(s record.Service) bool { return s.Key == p.Service }) {
+	if p.Service != "" && !slices.ContainsFunc(record.Services,
+		func(s record.Service) bool { return s.Key == p.Service }) {
 		errs.Add("service", fmt.Errorf("is %q: write continuous or intermittent, or leave it blank", p.Service))
 	}
 	if d := p.GreaseEvery; d != nil && (*d < 1 || *d > 3650) {
@@ -212,7 +215,8 @@ func (s *Store) PutPumps(ctx context.Context, pumps []Pump, rules *job.Rules) er
 	s.writing.Lock()
 	defer s.writing.Unlock()
 	return s.transaction(ctx, func(tx *sql.Tx) error {
-		put, err := tx.PrepareContext(ctx, "INSERT INTO pumps (tag, record, plate) VALUES (?, ?, ?) ON CONFLICT (tag) DO UPDATE SET record = excluded.record, plate = excluded.plate")
+		put, err := tx.PrepareContext(ctx, "INSERT INTO pumps (tag, record, plate) VALUES (?, ?, ?) ON CONFLICT (tag) "+
+			"DO UPDATE SET record = excluded.record, plate = excluded.plate")
 		if err != nil {
 			return err
 		}
@@ -233,7 +237,8 @@ func (s *Store) PutPumps(ctx context.Context, pumps []Pump, rules *job.Rules) er
 		if err != nil {
 			return err
 		}
-		_, err = tx.ExecContext(ctx, "INSERT INTO shop (one, name, rules) VALUES (1, ?, ?) ON CONFLICT (one) DO UPDATE SET rules = excluded.rules", unnamed, string(text))
+		_, err = tx.ExecContext(ctx, "INSERT INTO shop (one, name, rules) VALUES (1, ?, ?) ON CONFLICT (one) DO UPDATE "+
+			"SET rules = excluded.rules", unnamed, string(text))
 		return err
 	})
 }

@@ -38,7 +38,8 @@ func (s *Store) Note(ctx context.Context, tag string, e record.Line, by string, 
 		return err
 	}
 	var known int
-	if err := s.db.QueryRowContext(ctx, "SELECT count(*) FROM pump_log WHERE id = ?", e.ID).Scan(&known); err != nil || known > 0 {
+	if err := s.db.QueryRowContext(ctx, "SELECT count(*) FROM pump_log WHERE id = ?", e.ID).Scan(&known); err != nil ||
+		known > 0 {
 		return err // sent twice
 	}
 	if err := record.Accept(e, open); err != nil {
@@ -58,7 +59,8 @@ func (s *Store) Note(ctx context.Context, tag string, e record.Line, by string, 
 		return err
 	}
 	return s.transaction(ctx, func(tx *sql.Tx) error {
-		if _, err := tx.ExecContext(ctx, "INSERT INTO pump_log (id, pump, line) VALUES (?, ?, ?)", e.ID, pump, string(line)); err != nil {
+		if _, err := tx.ExecContext(ctx, "INSERT INTO pump_log (id, pump, line) VALUES (?, ?, ?)", e.ID, pump,
+			string(line)); err != nil {
 			return err
 		}
 		return noted(ctx, tx, pump, e.Text)
@@ -79,7 +81,8 @@ func noted(ctx context.Context, tx *sql.Tx, pump int64, words string) error {
 func (s *Store) AddPaper(ctx context.Context, kind string, bytes []byte) (string, error) {
 	sum := sha256.Sum256(bytes)
 	id := hex.EncodeToString(sum[:])
-	_, err := s.db.ExecContext(ctx, "INSERT INTO papers (id, kept, type, bytes) VALUES (?, ?, ?, ?) ON CONFLICT DO NOTHING", id, s.now().Format(layout), kind, bytes)
+	_, err := s.db.ExecContext(ctx, "INSERT INTO papers (id, kept, type, bytes) VALUES (?, ?, ?, ?) ON CONFLICT DO "+
+		"NOTHING", id, s.now().Format(layout), kind, bytes)
 	return id, err
 }
 

@@ -67,7 +67,8 @@ func Open(ctx context.Context, path string, clock func() time.Time) (*Store, err
 // transactions keep a read that goes on to write from finding the file locked.
 func dsn(path string) string {
 	return "file:" + (&url.URL{Path: path}).EscapedPath() +
-		"?_pragma=busy_timeout(5000)&_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)&_pragma=foreign_keys(1)&_txlock=immediate"
+		"?_pragma=busy_timeout(5000)&_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)" +
+		"&_pragma=foreign_keys(1)&_txlock=immediate"
 }
 
 // Close closes the file.
@@ -124,7 +125,8 @@ func (s *Store) SetShop(ctx context.Context, shop Shop) error {
 	if err != nil {
 		return err
 	}
-	_, err = s.db.ExecContext(ctx, "INSERT INTO shop (one, name, rules) VALUES (1, ?, ?) ON CONFLICT (one) DO UPDATE SET name = excluded.name, rules = excluded.rules", shop.Name, string(rules))
+	_, err = s.db.ExecContext(ctx, "INSERT INTO shop (one, name, rules) VALUES (1, ?, ?) ON CONFLICT (one) DO "+
+		"UPDATE SET name = excluded.name, rules = excluded.rules", shop.Name, string(rules))
 	return err
 }
 
@@ -154,7 +156,8 @@ func (s *Store) AddPerson(ctx context.Context, name, role string) (job.Person, e
 			return err
 		}
 		p.ID = fmt.Sprintf("p%d", n+1)
-		res, err := tx.ExecContext(ctx, "INSERT INTO people (id, name, role) VALUES (?, ?, ?) ON CONFLICT DO NOTHING", p.ID, p.Name, p.Role)
+		res, err := tx.ExecContext(ctx, "INSERT INTO people (id, name, role) VALUES (?, ?, ?) ON CONFLICT DO NOTHING", p.ID,
+			p.Name, p.Role)
 		if err != nil {
 			return err
 		}
@@ -177,7 +180,8 @@ func (s *Store) Person(ctx context.Context, id string) (job.Person, error) {
 }
 
 // query gathers rows; no rows give an empty list, not nil.
-func query[T any](ctx context.Context, db *sql.DB, scan func(*sql.Rows) (T, error), q string, args ...any) ([]T, error) {
+func query[T any](ctx context.Context, db *sql.DB, scan func(*sql.Rows) (T, error), q string, args ...any) ([]T,
+	error) {
 	rows, err := db.QueryContext(ctx, q, args...)
 	if err != nil {
 		return nil, err

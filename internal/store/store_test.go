@@ -46,7 +46,8 @@ func furnish(t testing.TB, s *Store) (job.Person, string) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if err := s.SavePump(ctx, Pump{Tag: "LS-1", Name: "Filter feed", Construction: "A", Plan: "end-suction-back-pull-out", Maker: "Corran & Pike"}, true); err != nil {
+	if err := s.SavePump(ctx, Pump{Tag: "LS-1", Name: "Filter feed", Construction: "A",
+		Plan: "end-suction-back-pull-out", Maker: "Corran & Pike"}, true); err != nil {
 		t.Fatal(err)
 	}
 	number, err := s.OpenJob(ctx, "open-1", "LS-1", "seal leaks", nil, by)
@@ -61,8 +62,10 @@ func done(id, step string, by job.Person) job.Entry {
 }
 
 func play(id string, by job.Person, on, out string) job.Entry {
-	e := job.Entry{ID: id, By: by, Kind: job.Kept, Step: "end-play-found", On: on, Body: &job.Body{Unit: quantity.UnitThou, Float: &gauge.FloatForm{
-		Graduation: quantity.Type("0.5 thou"), Trials: []gauge.TrialForm{{In: quantity.Type("0"), Out: quantity.Type(out)}}}}}
+	e := job.Entry{ID: id, By: by, Kind: job.Kept, Step: "end-play-found", On: on,
+		Body: &job.Body{Unit: quantity.UnitThou, Float: &gauge.FloatForm{
+			Graduation: quantity.Type("0.5 thou"), Trials: []gauge.TrialForm{{In: quantity.Type("0"),
+				Out: quantity.Type(out)}}}}}
 	if on != "" {
 		e.Reason = "measured again"
 	}
@@ -80,7 +83,8 @@ func appended(t testing.TB, s *Store, number string, entries ...job.Entry) {
 
 func TestPragmas(t *testing.T) {
 	s, _, _ := shop(t)
-	for pragma, want := range map[string]string{"journal_mode": "wal", "synchronous": "2", "foreign_keys": "1", "busy_timeout": "5000"} {
+	for pragma, want := range map[string]string{"journal_mode": "wal", "synchronous": "2", "foreign_keys": "1",
+		"busy_timeout": "5000"} {
 		var got string
 		if err := s.db.QueryRow("PRAGMA " + pragma).Scan(&got); err != nil || got != want {
 			t.Errorf("%s is %s, %v; want %s", pragma, got, err, want)
@@ -90,7 +94,8 @@ func TestPragmas(t *testing.T) {
 
 func TestAppendAndReadBack(t *testing.T) {
 	s, by, number := shop(t)
-	appended(t, s, number, done("a", "lock-out", by), done("b", "isolate", by), done("c", "drain", by), done("c2", "support-casing", by), play("d", by, "", "4"))
+	appended(t, s, number, done("a", "lock-out", by), done("b", "isolate", by), done("c", "drain", by),
+		done("c2", "support-casing", by), play("d", by, "", "4"))
 	// Another store on the same file has nothing in memory.
 	again := open(t, s.path(t))
 	r, err := again.Job(ctx, number)
@@ -147,7 +152,8 @@ func TestTheLogIsNeverChanged(t *testing.T) {
 		}
 	}
 	// Somebody with the file and no scruples is found out.
-	for _, q := range []string{"DROP TRIGGER entries_keep_update", `UPDATE entries SET line = replace(line, '"lock-out"', '"isolate"') WHERE seq = 2`} {
+	for _, q := range []string{"DROP TRIGGER entries_keep_update",
+		`UPDATE entries SET line = replace(line, '"lock-out"', '"isolate"') WHERE seq = 2`} {
 		if _, err := s.db.Exec(q); err != nil {
 			t.Fatal(err)
 		}
@@ -181,14 +187,16 @@ func TestFindingJobs(t *testing.T) {
 	s, by, _ := shop(t)
 	for i := range 7 {
 		tag := fmt.Sprintf("IN-%d", i)
-		if err := s.SavePump(ctx, Pump{Tag: tag, Name: "Intake 50% duty", Construction: "A", Plan: "end-suction-back-pull-out"}, true); err != nil {
+		if err := s.SavePump(ctx, Pump{Tag: tag, Name: "Intake 50% duty", Construction: "A",
+			Plan: "end-suction-back-pull-out"}, true); err != nil {
 			t.Fatal(err)
 		}
 		if _, err := s.OpenJob(ctx, tag, tag, "low flow", nil, by); err != nil {
 			t.Fatal(err)
 		}
 	}
-	for words, want := range map[string]int{"": 8, "filter": 1, "LOW flow": 7, "in-3": 1, "J-0002": 1, "corran seal": 1, "50%": 7, "5_%": 0, "nothing such": 0, "'; DROP TABLE jobs": 0} {
+	for words, want := range map[string]int{"": 8, "filter": 1, "LOW flow": 7, "in-3": 1, "J-0002": 1, "corran seal": 1,
+		"50%": 7, "5_%": 0, "nothing such": 0, "'; DROP TABLE jobs": 0} {
 		rows, err := s.Jobs(ctx, JobQuery{Words: words})
 		if err != nil || len(rows) != want {
 			t.Errorf("%q finds %d, %v; want %d", words, len(rows), err, want)
@@ -214,8 +222,10 @@ func TestFindingJobs(t *testing.T) {
 func TestPumpsAndPeople(t *testing.T) {
 	s, _, _ := shop(t)
 	for name, p := range map[string]Pump{
-		"no tag": {Name: "x"}, "no name": {Tag: "x"}, "a slash": {Tag: "a/b", Name: "x"}, "taken": {Tag: "ls-1", Name: "x"}, "no such plan": {Tag: "x", Name: "x", Plan: "y"},
-		"bad papers": {Tag: "x", Name: "x", Plan: "end-suction-back-pull-out", Papers: job.Papers{Options: map[string]string{"a": "b"}}},
+		"no tag": {Name: "x"}, "no name": {Tag: "x"}, "a slash": {Tag: "a/b", Name: "x"}, "taken": {Tag: "ls-1",
+			Name: "x"}, "no such plan": {Tag: "x", Name: "x", Plan: "y"},
+		"bad papers": {Tag: "x", Name: "x", Plan: "end-suction-back-pull-out",
+			Papers: job.Papers{Options: map[string]string{"a": "b"}}},
 	} {
 		if err := s.SavePump(ctx, p, true); err == nil {
 			t.Errorf("%s: the pump was taken", name)
@@ -248,7 +258,8 @@ func TestAJobKeepsItsLimits(t *testing.T) {
 	}
 	r, err := open(t, s.path(t)).Job(ctx, number)
 	if err != nil || *r.Log[0].Open.Limits["shaft-runout-seal"].Max != 3*quantity.Thou {
-		t.Errorf("the job is judged by %v, %v; want the limit it was opened with", r.Log[0].Open.Limits["shaft-runout-seal"].Max, err)
+		t.Errorf("the job is judged by %v, %v; want the limit it was opened with",
+			r.Log[0].Open.Limits["shaft-runout-seal"].Max, err)
 	}
 }
 
@@ -310,7 +321,8 @@ func TestAKilledProcessLosesNothing(t *testing.T) {
 func appendForEver(t *testing.T, path string) {
 	s := open(t, path)
 	by, number := furnish(t, s)
-	appended(t, s, number, done("a", "lock-out", by), done("b", "isolate", by), done("c", "drain", by), done("c2", "support-casing", by))
+	appended(t, s, number, done("a", "lock-out", by), done("b", "isolate", by), done("c", "drain", by),
+		done("c2", "support-casing", by))
 	on := ""
 	for i := range 100_000 {
 		id := fmt.Sprintf("e%d", i)
@@ -337,7 +349,8 @@ func BenchmarkAppend(b *testing.B) {
 	})
 	b.Run("append and sheet", func(b *testing.B) {
 		s, by, number := shop(b)
-		appended(b, s, number, done("a", "lock-out", by), done("b", "isolate", by), done("c", "drain", by), done("c2", "support-casing", by))
+		appended(b, s, number, done("a", "lock-out", by), done("b", "isolate", by), done("c", "drain", by),
+			done("c2", "support-casing", by))
 		on := ""
 		n := 0
 		add := func() {

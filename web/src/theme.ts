@@ -5,22 +5,56 @@ import { createTheme } from '@mui/material/styles'
 // shop at night. Dye says "here" or "do this"; the verdict colours say only a
 // verdict. Contrasts are 4.5 : 1 or better on stone, panel and paper.
 const day = {
-  stone: '#E6E4DE', panel: '#F2F0EB', paper: '#FCFBF8', ink: '#121830', ink2: '#454B61',
-  dye: '#27348B', onDye: '#FFFFFF', dyeText: '#27348B', wash: '#DCDFF0', sleeve: '#A9B2E2', scribe: '#B9C1F2', brass: '#C9A24A',
-  within: '#0A5F5B', close: '#955000', out: '#A2271D', none: '#5A5F70', rule: '#B7B3A9', hair: '#CFCBC2',
+  stone: '#E6E4DE',
+  panel: '#F2F0EB',
+  paper: '#FCFBF8',
+  ink: '#121830',
+  ink2: '#454B61',
+  dye: '#27348B',
+  onDye: '#FFFFFF',
+  dyeText: '#27348B',
+  wash: '#DCDFF0',
+  sleeve: '#A9B2E2',
+  scribe: '#B9C1F2',
+  brass: '#C9A24A',
+  within: '#0A5F5B',
+  close: '#955000',
+  out: '#A2271D',
+  none: '#5A5F70',
+  rule: '#B7B3A9',
+  hair: '#CFCBC2',
 }
 
 const night: typeof day = {
-  stone: '#12162A', panel: '#191E36', paper: '#0E1222', ink: '#ECEAF2', ink2: '#B4B8CC',
-  dye: '#3443A8', onDye: '#FFFFFF', dyeText: '#A9B4FF', wash: '#2B3357', sleeve: '#4A568F', scribe: '#B9C1F2', brass: '#D9B662',
-  within: '#5CC9BF', close: '#F0AE57', out: '#FF8F80', none: '#A3A8BC', rule: '#454C6B', hair: '#2E3450',
+  stone: '#12162A',
+  panel: '#191E36',
+  paper: '#0E1222',
+  ink: '#ECEAF2',
+  ink2: '#B4B8CC',
+  dye: '#3443A8',
+  onDye: '#FFFFFF',
+  dyeText: '#A9B4FF',
+  wash: '#2B3357',
+  sleeve: '#4A568F',
+  scribe: '#B9C1F2',
+  brass: '#D9B662',
+  within: '#5CC9BF',
+  close: '#F0AE57',
+  out: '#FF8F80',
+  none: '#A3A8BC',
+  rule: '#454C6B',
+  hair: '#2E3450',
 }
 
 export type Ink = keyof typeof day
 
 declare module '@mui/material/styles' {
-  interface Palette { settle: typeof day }
-  interface PaletteOptions { settle?: typeof day }
+  interface Palette {
+    settle: typeof day
+  }
+  interface PaletteOptions {
+    settle?: typeof day
+  }
 }
 
 /** The CSS variable of one colour of the theme. */
@@ -55,7 +89,13 @@ export const theme = createTheme({
     h2: { fontFamily: condensed, fontSize: '1.375rem', fontWeight: 600, lineHeight: 1.15 },
     h3: { fontFamily: condensed, fontSize: '1.0625rem', fontWeight: 600, lineHeight: 1.2 },
     caption: { fontSize: '0.8125rem', lineHeight: 1.3 },
-    button: { fontFamily: condensed, fontSize: '1.125rem', fontWeight: 600, textTransform: 'none', lineHeight: 1.2 },
+    button: {
+      fontFamily: condensed,
+      fontSize: '1.125rem',
+      fontWeight: 600,
+      textTransform: 'none',
+      lineHeight: 1.2,
+    },
   },
   transitions: { create: () => 'none' },
   components: {
@@ -67,34 +107,87 @@ export const theme = createTheme({
         '@media print': { 'html, body': { background: '#fff' } },
       },
     },
-    MuiButtonBase: { defaultProps: { disableRipple: true }, styleOverrides: { root: { fontFamily: 'inherit' } } },
+    MuiButtonBase: {
+      defaultProps: { disableRipple: true },
+      styleOverrides: { root: { fontFamily: 'inherit' } },
+    },
     MuiButton: {
       defaultProps: { disableElevation: true },
       styleOverrides: {
-        root: { minHeight: 45, '&.Mui-focusVisible': { outline: '3px solid var(--mui-palette-settle-ink)', outlineOffset: 2 } },
-        outlined: { borderColor: 'var(--mui-palette-settle-dyeText)', color: 'var(--mui-palette-settle-dyeText)', borderWidth: 1.5, background: 'var(--mui-palette-settle-paper)' },
+        root: {
+          minHeight: 45,
+          '&.Mui-focusVisible': {
+            outline: '3px solid var(--mui-palette-settle-ink)',
+            outlineOffset: 2,
+          },
+        },
+        outlined: {
+          borderColor: 'var(--mui-palette-settle-dyeText)',
+          color: 'var(--mui-palette-settle-dyeText)',
+          borderWidth: 1.5,
+          background: 'var(--mui-palette-settle-paper)',
+        },
         text: { color: 'var(--mui-palette-settle-dyeText)' },
       },
     },
     MuiPaper: { styleOverrides: { root: { backgroundImage: 'none', boxShadow: 'none' } } },
-    MuiDialog: { styleOverrides: { paper: { border: '2px solid var(--mui-palette-settle-ink)', background: 'var(--mui-palette-settle-panel)' } } },
+    MuiDialog: {
+      styleOverrides: {
+        paper: {
+          border: '2px solid var(--mui-palette-settle-ink)',
+          background: 'var(--mui-palette-settle-panel)',
+        },
+      },
+    },
     // A label drawn into its frame stays above the smallest size.
-    MuiInputLabel: { styleOverrides: { outlined: { '&.MuiInputLabel-shrink': { transform: 'translate(14px, -9px) scale(0.9)' } } } },
-    MuiOutlinedInput: { styleOverrides: { root: { background: 'var(--mui-palette-settle-paper)' }, notchedOutline: { '& legend': { fontSize: '0.9em' } } } },
+    MuiInputLabel: {
+      styleOverrides: {
+        outlined: { '&.MuiInputLabel-shrink': { transform: 'translate(14px, -9px) scale(0.9)' } },
+      },
+    },
+    MuiOutlinedInput: {
+      styleOverrides: {
+        root: { background: 'var(--mui-palette-settle-paper)' },
+        notchedOutline: { '& legend': { fontSize: '0.9em' } },
+      },
+    },
     MuiToggleButton: {
       styleOverrides: {
         root: {
-          fontFamily: condensed, fontWeight: 600, textTransform: 'none', fontSize: '1rem', color: 'var(--mui-palette-settle-dyeText)', background: 'var(--mui-palette-settle-paper)',
-          borderColor: 'var(--mui-palette-settle-dyeText)', minHeight: 40, padding: '0 12px',
-          '&.Mui-selected, &.Mui-selected:hover': { background: 'var(--mui-palette-settle-dye)', color: 'var(--mui-palette-settle-onDye)' },
-          '&.Mui-focusVisible': { outline: '3px solid var(--mui-palette-settle-ink)', outlineOffset: 2, zIndex: 1 },
+          fontFamily: condensed,
+          fontWeight: 600,
+          textTransform: 'none',
+          fontSize: '1rem',
+          color: 'var(--mui-palette-settle-dyeText)',
+          background: 'var(--mui-palette-settle-paper)',
+          borderColor: 'var(--mui-palette-settle-dyeText)',
+          minHeight: 40,
+          padding: '0 12px',
+          '&.Mui-selected, &.Mui-selected:hover': {
+            background: 'var(--mui-palette-settle-dye)',
+            color: 'var(--mui-palette-settle-onDye)',
+          },
+          '&.Mui-focusVisible': {
+            outline: '3px solid var(--mui-palette-settle-ink)',
+            outlineOffset: 2,
+            zIndex: 1,
+          },
         },
       },
     },
     MuiTableCell: {
       styleOverrides: {
-        root: { padding: '5px 8px', borderColor: 'var(--mui-palette-settle-hair)', fontSize: '0.9375rem' },
-        head: { fontFamily: condensed, fontWeight: 600, color: 'var(--mui-palette-settle-dyeText)', borderBottom: '1.5px solid var(--mui-palette-settle-ink)' },
+        root: {
+          padding: '5px 8px',
+          borderColor: 'var(--mui-palette-settle-hair)',
+          fontSize: '0.9375rem',
+        },
+        head: {
+          fontFamily: condensed,
+          fontWeight: 600,
+          color: 'var(--mui-palette-settle-dyeText)',
+          borderBottom: '1.5px solid var(--mui-palette-settle-ink)',
+        },
       },
     },
   },

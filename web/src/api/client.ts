@@ -1,5 +1,11 @@
 import createClient from 'openapi-fetch'
-import { QueryClient, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import {
+  QueryClient,
+  useInfiniteQuery,
+  useMutation,
+  useQuery,
+  useQueryClient,
+} from '@tanstack/react-query'
 import type { EntryForm, Look, Problem } from './types'
 import type { paths } from './schema.gen'
 
@@ -13,33 +19,66 @@ export class ApiError extends Error {
     this.problem = problem
   }
   /** What the server says of one field, '' when it says nothing. */
-  field(path: string): string { return this.problem.errors?.find((e) => e.field === path)?.message ?? '' }
+  field(path: string): string {
+    return this.problem.errors?.find((e) => e.field === path)?.message ?? ''
+  }
 }
 
 const silent: Problem = {
-  title: 'No answer', status: 0,
-  detail: 'Settle does not answer. What you typed stays here: see that it is running, then try again.',
+  title: 'No answer',
+  status: 0,
+  detail:
+    'Settle does not answer. What you typed stays here: see that it is running, then try again.',
 }
 
 /** Unwraps an answer, or throws an ApiError. */
-export async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+export async function answer<T>(
+  call: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<T> {
   let got
-  try { got = await call } catch { throw new ApiError(silent) }
+  try {
+    got = await call
+  } catch {
+    throw new ApiError(silent)
+  }
   if (got.data !== undefined) return got.data
   const p = got.error as Partial<Problem> | undefined
-  throw new ApiError(p && typeof p.detail === 'string' ? (p as Problem) : { ...silent, status: got.response.status })
+  throw new ApiError(
+    p && typeof p.detail === 'string' ? (p as Problem) : { ...silent, status: got.response.status },
+  )
 }
 
 export const queryClient = new QueryClient({
-  defaultOptions: { queries: { retry: 1, retryDelay: 500, staleTime: 2000, networkMode: 'always' }, mutations: { networkMode: 'always' } },
+  defaultOptions: {
+    queries: { retry: 1, retryDelay: 500, staleTime: 2000, networkMode: 'always' },
+    mutations: { networkMode: 'always' },
+  },
 })
 
-export const useShop = () => useQuery({ queryKey: ['shop'], queryFn: () => answer(api.GET('/api/v1/shop')), staleTime: 60_000 })
-export const usePlans = () => useQuery({ queryKey: ['plans'], queryFn: () => answer(api.GET('/api/v1/plans')), staleTime: Infinity })
+export const useShop = () =>
+  useQuery({
+    queryKey: ['shop'],
+    queryFn: () => answer(api.GET('/api/v1/shop')),
+    staleTime: 60_000,
+  })
+export const usePlans = () =>
+  useQuery({
+    queryKey: ['plans'],
+    queryFn: () => answer(api.GET('/api/v1/plans')),
+    staleTime: Infinity,
+  })
 export const useJob = (number: string) =>
-  useQuery({ queryKey: ['job', number], queryFn: () => answer(api.GET('/api/v1/jobs/{number}', { params: { path: { number } } })) })
+  useQuery({
+    queryKey: ['job', number],
+    queryFn: () => answer(api.GET('/api/v1/jobs/{number}', { params: { path: { number } } })),
+  })
 
-export interface JobList { q: string; state: 'open' | 'decide' | 'signed' | 'all'; sort: 'changed' | 'opened' | 'number' | 'tag'; construction: string }
+export interface JobList {
+  q: string
+  state: 'open' | 'decide' | 'signed' | 'all'
+  sort: 'changed' | 'opened' | 'number' | 'tag'
+  construction: string
+}
 
 const page = 50
 
@@ -47,16 +86,39 @@ const page = 50
 export const useJobs = (list: JobList) =>
   useInfiniteQuery({
     queryKey: ['jobs', list],
-    queryFn: ({ pageParam }) => answer(api.GET('/api/v1/jobs', { params: { query: { ...list, q: list.q || undefined, construction: list.construction || undefined, after: pageParam || undefined, limit: page } } })),
+    queryFn: ({ pageParam }) =>
+      answer(
+        api.GET('/api/v1/jobs', {
+          params: {
+            query: {
+              ...list,
+              q: list.q || undefined,
+              construction: list.construction || undefined,
+              after: pageParam || undefined,
+              limit: page,
+            },
+          },
+        }),
+      ),
     initialPageParam: '',
     getNextPageParam: (last) => (last.length < page ? undefined : last[last.length - 1].number),
     placeholderData: (before) => before,
   })
 
-export const usePreview = (number: string, step: string, body: NonNullable<EntryForm['body']> | null) =>
+export const usePreview = (
+  number: string,
+  step: string,
+  body: NonNullable<EntryForm['body']> | null,
+) =>
   useQuery({
     queryKey: ['preview', number, step, body],
-    queryFn: () => answer(api.POST('/api/v1/jobs/{number}/steps/{step}/preview', { params: { path: { number, step } }, body: body! })),
+    queryFn: () =>
+      answer(
+        api.POST('/api/v1/jobs/{number}/steps/{step}/preview', {
+          params: { path: { number, step } },
+          body: body!,
+        }),
+      ),
     enabled: body !== null,
     // The last answer stays while the next is on its way, but only of this step.
     placeholderData: (before, query) => (query?.queryKey[2] === step ? before : undefined),
@@ -68,7 +130,13 @@ export const usePreview = (number: string, step: string, body: NonNullable<Entry
 export const useLook = (kind: string, input: object, unit: 'thou' | 'mm') =>
   useQuery({
     queryKey: ['look', kind, input, unit],
-    queryFn: () => answer<Look>(api.POST('/api/v1/tools/{kind}', { params: { path: { kind }, query: { unit } }, body: input as never })),
+    queryFn: () =>
+      answer<Look>(
+        api.POST('/api/v1/tools/{kind}', {
+          params: { path: { kind }, query: { unit } },
+          body: input as never,
+        }),
+      ),
     placeholderData: (before, query) => (query?.queryKey[1] === kind ? before : undefined),
     staleTime: Infinity,
     gcTime: 60_000,
@@ -79,7 +147,10 @@ export function useAppend(number: string) {
   const client = useQueryClient()
   return useMutation({
     mutationKey: ['append'],
-    mutationFn: (entry: EntryForm) => answer(api.POST('/api/v1/jobs/{number}/entries', { params: { path: { number } }, body: entry })),
+    mutationFn: (entry: EntryForm) =>
+      answer(
+        api.POST('/api/v1/jobs/{number}/entries', { params: { path: { number } }, body: entry }),
+      ),
     onSuccess: (job) => {
       client.setQueryData(['job', number], job)
       void client.invalidateQueries({ queryKey: ['jobs'] })
@@ -87,13 +158,18 @@ export function useAppend(number: string) {
     },
     onError: (error) => {
       // Somebody else was faster: fetch what they entered, to show both.
-      if (error instanceof ApiError && error.problem.status === 409) void client.invalidateQueries({ queryKey: ['job', number] })
+      if (error instanceof ApiError && error.problem.status === 409)
+        void client.invalidateQueries({ queryKey: ['job', number] })
     },
   })
 }
 
-export const fetchPlan = (key: string) => answer(api.GET('/api/v1/plans/{key}', { params: { path: { key } } }))
-export const useCheckPlan = () => useMutation({ mutationFn: (text: string) => answer(api.POST('/api/v1/plans/check', { body: { text } })) })
+export const fetchPlan = (key: string) =>
+  answer(api.GET('/api/v1/plans/{key}', { params: { path: { key } } }))
+export const useCheckPlan = () =>
+  useMutation({
+    mutationFn: (text: string) => answer(api.POST('/api/v1/plans/check', { body: { text } })),
+  })
 
 export function useImportPlan() {
   const client = useQueryClient()
@@ -108,7 +184,12 @@ export function useSaveShop() {
   return useMutation({
     mutationFn: async (body: { name: string; set: string; schools: Record<string, string> }) => {
       const { error, response } = await api.PUT('/api/v1/shop', { body })
-      if (error) throw new ApiError(typeof error.detail === 'string' ? (error as Problem) : { ...silent, status: response.status })
+      if (error)
+        throw new ApiError(
+          typeof error.detail === 'string'
+            ? (error as Problem)
+            : { ...silent, status: response.status },
+        )
     },
     onSuccess: () => client.invalidateQueries({ queryKey: ['shop'] }),
   })
@@ -120,20 +201,39 @@ const mostBytes = 10 * 1024 * 1024
 
 /** Refuses a file which the server would refuse for its length. */
 export function fits(file: File) {
-  if (file.size > mostBytes) throw new ApiError({ title: 'Too large', status: 413, detail: `The file is ${(file.size / 1024 / 1024).toFixed(1)} MB: at most 10 MB, take it with a smaller setting.` })
+  if (file.size > mostBytes)
+    throw new ApiError({
+      title: 'Too large',
+      status: 413,
+      detail: `The file is ${(file.size / 1024 / 1024).toFixed(1)} MB: at most 10 MB, take it with a smaller setting.`,
+    })
 }
 
-export const useAddPhoto = (number: string) => useMutation({
-  mutationFn: (file: File) => {
-    fits(file)
-    return answer(api.POST('/api/v1/jobs/{number}/photos', { params: { path: { number } }, body: file as never, bodySerializer: (f) => f as never, headers: { 'Content-Type': 'application/octet-stream' } }))
-  },
-})
+export const useAddPhoto = (number: string) =>
+  useMutation({
+    mutationFn: (file: File) => {
+      fits(file)
+      return answer(
+        api.POST('/api/v1/jobs/{number}/photos', {
+          params: { path: { number } },
+          body: file as never,
+          bodySerializer: (f) => f as never,
+          headers: { 'Content-Type': 'application/octet-stream' },
+        }),
+      )
+    },
+  })
 
 export function useOpenJob() {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (body: { id: string; by: string; pump: string; complaint: string; hours?: number }) => answer(api.POST('/api/v1/jobs', { body })),
+    mutationFn: (body: {
+      id: string
+      by: string
+      pump: string
+      complaint: string
+      hours?: number
+    }) => answer(api.POST('/api/v1/jobs', { body })),
     onSuccess: () => client.invalidateQueries(),
   })
 }
@@ -141,7 +241,8 @@ export function useOpenJob() {
 export function useAddPerson() {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (body: { name: string; role: string }) => answer(api.POST('/api/v1/people', { body })),
+    mutationFn: (body: { name: string; role: string }) =>
+      answer(api.POST('/api/v1/people', { body })),
     onSuccess: () => client.invalidateQueries({ queryKey: ['shop'] }),
   })
 }

@@ -2,23 +2,43 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { answer, api, fits } from './client'
 import type { LimitForm, LineForm, NoteForm, Pump } from './types'
 
-export interface PumpList { q?: string; construction?: string; sort?: 'tag' | 'name' | 'maker' | 'jobs'; limit?: number }
+export interface PumpList {
+  q?: string
+  construction?: string
+  sort?: 'tag' | 'name' | 'maker' | 'jobs'
+  limit?: number
+}
 
 /** The register of pumps, or those with the words in them. */
 export const usePumps = (list: PumpList = {}, enabled = true) =>
   useQuery({
     queryKey: ['pumps', list],
-    queryFn: () => answer(api.GET('/api/v1/pumps', { params: { query: { ...list, q: list.q || undefined, construction: list.construction || undefined } } })),
+    queryFn: () =>
+      answer(
+        api.GET('/api/v1/pumps', {
+          params: {
+            query: {
+              ...list,
+              q: list.q || undefined,
+              construction: list.construction || undefined,
+            },
+          },
+        }),
+      ),
     placeholderData: (before) => before,
     enabled,
   })
 export const usePump = (tag: string) =>
-  useQuery({ queryKey: ['pump', tag], queryFn: () => answer(api.GET('/api/v1/pumps/{tag}', { params: { path: { tag } } })) })
+  useQuery({
+    queryKey: ['pump', tag],
+    queryFn: () => answer(api.GET('/api/v1/pumps/{tag}', { params: { path: { tag } } })),
+  })
 
 export function useAddNote() {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: ({ tag, note }: { tag: string; note: NoteForm }) => answer(api.POST('/api/v1/pumps/{tag}/notes', { params: { path: { tag } }, body: note })),
+    mutationFn: ({ tag, note }: { tag: string; note: NoteForm }) =>
+      answer(api.POST('/api/v1/pumps/{tag}/notes', { params: { path: { tag } }, body: note })),
     onSuccess: (_, { tag }) => client.invalidateQueries({ queryKey: ['pump', tag] }),
   })
 }
@@ -26,9 +46,12 @@ export function useAddNote() {
 export function useSavePump(fresh: boolean) {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (pump: Pump) => answer(fresh
-      ? api.POST('/api/v1/pumps', { body: pump })
-      : api.PUT('/api/v1/pumps/{tag}', { params: { path: { tag: pump.tag } }, body: pump })),
+    mutationFn: (pump: Pump) =>
+      answer(
+        fresh
+          ? api.POST('/api/v1/pumps', { body: pump })
+          : api.PUT('/api/v1/pumps/{tag}', { params: { path: { tag: pump.tag } }, body: pump }),
+      ),
     onSuccess: () => client.invalidateQueries(),
   })
 }
@@ -40,7 +63,13 @@ export function useNotePump(tag: string) {
     mutationFn: async ({ line, file }: { line: LineForm; file?: File }) => {
       if (file) {
         fits(file)
-        const { id } = await answer(api.POST('/api/v1/papers', { body: file as never, bodySerializer: (f) => f as never, headers: { 'Content-Type': 'application/octet-stream' } }))
+        const { id } = await answer(
+          api.POST('/api/v1/papers', {
+            body: file as never,
+            bodySerializer: (f) => f as never,
+            headers: { 'Content-Type': 'application/octet-stream' },
+          }),
+        )
         line = { ...line, file: id }
       }
       return answer(api.POST('/api/v1/pumps/{tag}/log', { params: { path: { tag } }, body: line }))
@@ -51,20 +80,32 @@ export function useNotePump(tag: string) {
 
 export const paperAt = (id: string) => `/api/v1/papers/${id}`
 const here = () => encodeURIComponent(window.location.origin)
-export const calendarOf = (tag: string) => `/api/v1/pumps/${encodeURIComponent(tag)}/next.ics?at=${here()}`
-export const labelOf = (tag: string, at: string) => `/api/v1/pumps/${encodeURIComponent(tag)}/label.svg?at=${encodeURIComponent(at)}`
+export const calendarOf = (tag: string) =>
+  `/api/v1/pumps/${encodeURIComponent(tag)}/next.ics?at=${here()}`
+export const labelOf = (tag: string, at: string) =>
+  `/api/v1/pumps/${encodeURIComponent(tag)}/label.svg?at=${encodeURIComponent(at)}`
 
 /** The limits of a pump, or the shop's own where no tag is given. */
 export const useLimits = (tag?: string) =>
   useQuery({
     queryKey: ['limits', tag ?? ''],
-    queryFn: () => answer(tag === undefined ? api.GET('/api/v1/shop/limits') : api.GET('/api/v1/pumps/{tag}/limits', { params: { path: { tag } } })),
+    queryFn: () =>
+      answer(
+        tag === undefined
+          ? api.GET('/api/v1/shop/limits')
+          : api.GET('/api/v1/pumps/{tag}/limits', { params: { path: { tag } } }),
+      ),
   })
 
 export function useSaveLimits(tag?: string) {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (limits: Record<string, LimitForm>) => answer(tag === undefined ? api.PUT('/api/v1/shop/limits', { body: { limits } }) : api.PUT('/api/v1/pumps/{tag}/limits', { params: { path: { tag } }, body: { limits } })),
+    mutationFn: (limits: Record<string, LimitForm>) =>
+      answer(
+        tag === undefined
+          ? api.PUT('/api/v1/shop/limits', { body: { limits } })
+          : api.PUT('/api/v1/pumps/{tag}/limits', { params: { path: { tag } }, body: { limits } }),
+      ),
     onSuccess: () => client.invalidateQueries(),
   })
 }
@@ -77,8 +118,17 @@ export function useTakeIn(what: RegisterFile) {
   const client = useQueryClient()
   return useMutation({
     mutationFn: ({ file, only }: { file: Blob; only: boolean }) =>
-      answer(api.POST('/api/v1/register/{what}', { params: { path: { what }, query: { try: only } }, body: file as never, bodySerializer: (f) => f as never, headers: { 'Content-Type': 'text/csv' } })),
-    onSuccess: (done) => { if (done.done) void client.invalidateQueries() },
+      answer(
+        api.POST('/api/v1/register/{what}', {
+          params: { path: { what }, query: { try: only } },
+          body: file as never,
+          bodySerializer: (f) => f as never,
+          headers: { 'Content-Type': 'text/csv' },
+        }),
+      ),
+    onSuccess: (done) => {
+      if (done.done) void client.invalidateQueries()
+    },
   })
 }
 
@@ -86,7 +136,14 @@ export function useTakeIn(what: RegisterFile) {
 export function useTakeInJob() {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (file: Blob) => answer(api.POST('/api/v1/jobs/import', { body: file as never, bodySerializer: (f) => f as never, headers: { 'Content-Type': 'application/json' } })),
+    mutationFn: (file: Blob) =>
+      answer(
+        api.POST('/api/v1/jobs/import', {
+          body: file as never,
+          bodySerializer: (f) => f as never,
+          headers: { 'Content-Type': 'application/json' },
+        }),
+      ),
     onSuccess: () => client.invalidateQueries(),
   })
 }

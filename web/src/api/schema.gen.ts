@@ -506,7 +506,7 @@ export interface components {
             default?: string;
             key: string;
             /**
-             * @description number counts things, amount is any figure such as a speed
+             * @description amount: any figure
              * @enum {string}
              */
             kind: "length" | "torque" | "number" | "amount" | "words";
@@ -612,7 +612,7 @@ export interface components {
         };
         DirectForm: {
             graduation?: string;
-            /** @description the value is the thickest leaf that goes: no graduation is asked */
+            /** @description the thickest leaf that goes: no graduation is asked */
             leaf?: boolean;
             value?: string;
         };
@@ -818,7 +818,7 @@ export interface components {
             state: "to-order" | "on-the-bench" | "used" | "return" | "not-used";
             title: string;
             /**
-             * @description extra is no part of the kit, and is needed all the same
+             * @description extra is no part of the kit
              * @enum {string}
              */
             use: "always" | "if-needed" | "extra";
@@ -896,7 +896,7 @@ export interface components {
             asked: boolean;
             in_force: components["schemas"]["LimitShown"];
             key: string;
-            /** @description in the order in which they win; an origin that says nothing is left out */
+            /** @description in the order in which they win; the silent are left out */
             said: components["schemas"]["LimitSaid"][];
             title: string;
             /** @description why this one counts */
@@ -915,7 +915,7 @@ export interface components {
             source: string;
         };
         LimitsView: {
-            /** @description limit key → as written, of the pump or of the shop */
+            /** @description limit key → as written */
             forms: {
                 [key: string]: components["schemas"]["LimitForm"];
             };
@@ -961,7 +961,7 @@ export interface components {
         Look: {
             echo: components["schemas"]["Heard"][];
             errors: components["schemas"]["Error"][];
-            /** @description every length of the answer, written in both units, to label a picture by */
+            /** @description every length in both units, to label a picture by */
             figures: components["schemas"]["Label"][];
             /** @description the answer of the contract; missing until there is enough */
             out?: unknown;
@@ -1099,7 +1099,10 @@ export interface components {
             };
             /** @enum {string} */
             indicator?: "fixed" | "turns";
-            /** @enum {string} */
+            /**
+             * @description which panel it has
+             * @enum {string}
+             */
             instrument: "ack" | "turn" | "dial" | "float" | "feeler" | "setting" | "direct" | "travel" | "count" | "mark" | "inspect" | "torque" | "tool" | "heat" | "wait" | "test" | "photo" | "sign";
             /** @description a leaf is meant, not a gauge */
             leaf?: boolean;
@@ -1262,7 +1265,7 @@ export interface components {
         };
         Problem: {
             detail: string;
-            /** @description of a calculation: the first of the errors, as the command line gives it */
+            /** @description of a calculation: the first, as the command gives it */
             error?: components["schemas"]["Error"];
             errors?: components["schemas"]["Error"][];
             latest?: components["schemas"]["Entry"];
@@ -1389,14 +1392,14 @@ export interface components {
             plan?: components["schemas"]["PlanView"];
             pump: components["schemas"]["Pump"];
             record: components["schemas"]["Page"];
-            /** @description running hours between the jobs in which a seal was replaced */
+            /** @description running hours from one new seal to the next */
             seal_lives: number[];
         };
         Reading: {
             /** @description a setting: what was measured */
             against?: components["schemas"]["Figure"];
             /**
-             * @description what the rule says, where a person decided otherwise
+             * @description overruled
              * @enum {string}
              */
             by_rule?: "reuse" | "dress" | "repair" | "replace" | "order";
@@ -1422,13 +1425,13 @@ export interface components {
             torque?: components["schemas"]["Pull"];
             uncertainty?: components["schemas"]["Figure"];
             /**
-             * @description missing where nothing is judged
+             * @description if it is judged
              * @enum {string}
              */
             verdict?: "within" | "close" | "out" | "undecided" | "no-limit";
             warnings?: string[];
             /**
-             * @description what the rule said when it was entered, where a reading since then says otherwise
+             * @description what the rule said then
              * @enum {string}
              */
             was?: "reuse" | "dress" | "repair" | "replace" | "order";
@@ -1495,9 +1498,9 @@ export interface components {
             measured?: string;
         };
         Sheet: {
-            /** @description what may be behind the readings and findings together, the most likely first */
+            /** @description what may be behind it all, the most likely first */
             causes: components["schemas"]["Likely"][];
-            /** @description stations first, in their order, then those without a place */
+            /** @description stations first, then those without a place */
             checks: components["schemas"]["CheckSheet"][];
             /** @description parts to order, on the bench, used, to return */
             kit: components["schemas"]["KitLine"][];
@@ -1594,7 +1597,10 @@ export interface components {
             follows?: boolean;
             how?: string;
             id: string;
-            /** @enum {string} */
+            /**
+             * @description one of the kinds of steps
+             * @enum {string}
+             */
             kind: "do" | "caution" | "turn" | "measure" | "count" | "mark" | "inspect" | "torque" | "set" | "heat" | "wait" | "drip" | "test" | "align" | "grease" | "photo" | "sign";
             lead?: boolean;
             /** @description which of them, short */
@@ -1728,7 +1734,7 @@ export interface components {
             main: components["schemas"]["Row"];
             /** @description what stands behind it */
             rows: components["schemas"]["Row"][];
-            /** @description within, close, out, undecided or no-limit; missing where nothing is judged */
+            /** @description one of the verdicts; missing where nothing is judged */
             verdict?: string;
         };
     };

@@ -22,24 +22,44 @@ const TrayPage = later(() => import('../tools/TrayPage').then((m) => m.TrayPage)
 export function App() {
   return (
     <BrowserRouter>
-      <Suspense fallback={<Screen title="Opening"><Loading what="the page" /></Screen>}><Routes>
-        <Route path="/" element={<JobsPage />} />
-        <Route path="/jobs/new" element={<NewJobPage />} />
-        <Route path="/jobs/:number" element={<BenchPage />} />
-        <Route path="/jobs/:number/sheet" element={<SheetPage />} />
-        <Route path="/jobs/:number/parts" element={<KitPage />} />
-        <Route path="/pumps" element={<PumpsPage />} />
-        <Route path="/pumps/new" element={<PumpFormPage />} />
-        <Route path="/pumps/:tag" element={<PumpPage />} />
-        <Route path="/pumps/:tag/edit" element={<PumpFormPage />} />
-        <Route path="/pumps/:tag/label" element={<LabelPage />} />
-        <Route path="/pumps/:tag/limits" element={<LimitsPage />} />
-        <Route path="/shop/limits" element={<LimitsPage />} />
-        <Route path="/shop" element={<ShopPage />} />
-        <Route path="/tools" element={<TrayPage />} />
-        <Route path="/tools/:kind" element={<ToolPage />} />
-        <Route path="*" element={<Screen title="Not here"><Message title="There is no such page" text="Go back to the jobs and look from there." to="/" action="To the jobs" /></Screen>} />
-      </Routes></Suspense>
+      <Suspense
+        fallback={
+          <Screen title="Opening">
+            <Loading what="the page" />
+          </Screen>
+        }
+      >
+        <Routes>
+          <Route path="/" element={<JobsPage />} />
+          <Route path="/jobs/new" element={<NewJobPage />} />
+          <Route path="/jobs/:number" element={<BenchPage />} />
+          <Route path="/jobs/:number/sheet" element={<SheetPage />} />
+          <Route path="/jobs/:number/parts" element={<KitPage />} />
+          <Route path="/pumps" element={<PumpsPage />} />
+          <Route path="/pumps/new" element={<PumpFormPage />} />
+          <Route path="/pumps/:tag" element={<PumpPage />} />
+          <Route path="/pumps/:tag/edit" element={<PumpFormPage />} />
+          <Route path="/pumps/:tag/label" element={<LabelPage />} />
+          <Route path="/pumps/:tag/limits" element={<LimitsPage />} />
+          <Route path="/shop/limits" element={<LimitsPage />} />
+          <Route path="/shop" element={<ShopPage />} />
+          <Route path="/tools" element={<TrayPage />} />
+          <Route path="/tools/:kind" element={<ToolPage />} />
+          <Route
+            path="*"
+            element={
+              <Screen title="Not here">
+                <Message
+                  title="There is no such page"
+                  text="Go back to the jobs and look from there."
+                  to="/"
+                  action="To the jobs"
+                />
+              </Screen>
+            }
+          />
+        </Routes>
+      </Suspense>
     </BrowserRouter>
   )
 }

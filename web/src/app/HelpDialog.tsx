@@ -21,42 +21,109 @@ const groups: { title: string; keys: [string, string][] }[] = [
   },
   {
     title: 'On the bench',
-    keys: [['n', 'next step'], ['p', 'step before'], ['e', 'back into the boxes'], ['d', 'decide on a reading'], ['h', 'the clock of a hot bearing'], ['f', 'take a picture'], ['o', 'order of work'], ['t', 'what this tells you'], ['c', 'likely causes'], ['b', 'build sheet'], ['i', 'parts list'], ['s', 'leave a step out']],
+    keys: [
+      ['n', 'next step'],
+      ['p', 'step before'],
+      ['e', 'back into the boxes'],
+      ['d', 'decide on a reading'],
+      ['h', 'the clock of a hot bearing'],
+      ['f', 'take a picture'],
+      ['o', 'order of work'],
+      ['t', 'what this tells you'],
+      ['c', 'likely causes'],
+      ['b', 'build sheet'],
+      ['i', 'parts list'],
+      ['s', 'leave a step out'],
+    ],
   },
   {
     title: 'At a bench tool',
-    keys: [['e', 'into the boxes'], ['Space', 'a drop, at the packing drip'], ['c', 'copy as text'], ['n', 'keep to a pump’s notes'], ['x', 'clear']],
+    keys: [
+      ['e', 'into the boxes'],
+      ['Space', 'a drop, at the packing drip'],
+      ['c', 'copy as text'],
+      ['n', 'keep to a pump’s notes'],
+      ['x', 'clear'],
+    ],
   },
   {
     title: 'Everywhere',
-    keys: [['u', 'thou or mm'], ['j', 'jobs'], ['m', 'pumps'], ['k', 'bench tools'], ['y', 'shop and plans'], ['/', 'find a job'], ['?', 'this page'], ['Alt …', 'the same from inside a box']],
+    keys: [
+      ['u', 'thou or mm'],
+      ['j', 'jobs'],
+      ['m', 'pumps'],
+      ['k', 'bench tools'],
+      ['y', 'shop and plans'],
+      ['/', 'find a job'],
+      ['?', 'this page'],
+      ['Alt …', 'the same from inside a box'],
+    ],
   },
 ]
 
 export function Key({ children, on }: { children: string; on?: boolean }) {
   return (
-    <Box component="kbd" sx={{ fontFamily: mono, fontSize: '0.8125rem', fontWeight: 600, border: '1.5px solid currentColor', borderRadius: '3px', px: 1.5, py: 0.25, whiteSpace: 'nowrap', color: on ? 'inherit' : ink('ink2') }}>{children}</Box>
+    <Box
+      component="kbd"
+      sx={{
+        fontFamily: mono,
+        fontSize: '0.8125rem',
+        fontWeight: 600,
+        border: '1.5px solid currentColor',
+        borderRadius: '3px',
+        px: 1.5,
+        py: 0.25,
+        whiteSpace: 'nowrap',
+        color: on ? 'inherit' : ink('ink2'),
+      }}
+    >
+      {children}
+    </Box>
   )
 }
 
 export function HelpDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
   return (
     <Dialog open={open} onClose={onClose} maxWidth="md" aria-labelledby="help-title">
-      <DialogTitle id="help-title" variant="h1">Keys</DialogTitle>
-      <DialogContent sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 1fr 1fr' }, gap: 6 }}>
+      <DialogTitle id="help-title" variant="h1">
+        Keys
+      </DialogTitle>
+      <DialogContent
+        sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 1fr 1fr' }, gap: 6 }}
+      >
         {groups.map((g) => (
           <Box key={g.title}>
-            <Typography variant="h3" sx={{ mb: 2 }}>{g.title}</Typography>
+            <Typography variant="h3" sx={{ mb: 2 }}>
+              {g.title}
+            </Typography>
             {g.keys.map(([key, what], i) => (
-              <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '92px 1fr', alignItems: 'baseline', mb: 1.5 }}><span><Key>{key}</Key></span> <span>{what}</span></Box>
+              <Box
+                key={i}
+                sx={{
+                  display: 'grid',
+                  gridTemplateColumns: '92px 1fr',
+                  alignItems: 'baseline',
+                  mb: 1.5,
+                }}
+              >
+                <span>
+                  <Key>{key}</Key>
+                </span>{' '}
+                <span>{what}</span>
+              </Box>
             ))}
           </Box>
         ))}
         <Typography variant="body2" sx={{ gridColumn: '1 / -1' }}>
-          Lengths: 2, −1.5, +.5 in the unit chosen, or with their own: 2 thou, 0.002", .002 in, 0.05 mm, 50 µm, 3/16 in, 1-25/32 in. A decimal comma is fine.
+          Lengths: 2, −1.5, +.5 in the unit chosen, or with their own: 2 thou, 0.002", .002 in, 0.05
+          mm, 50 µm, 3/16 in, 1-25/32 in. A decimal comma is fine.
         </Typography>
       </DialogContent>
-      <DialogActions><Button variant="contained" onClick={onClose} autoFocus>Close</Button></DialogActions>
+      <DialogActions>
+        <Button variant="contained" onClick={onClose} autoFocus>
+          Close
+        </Button>
+      </DialogActions>
     </Dialog>
   )
 }

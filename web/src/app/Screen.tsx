@@ -8,7 +8,17 @@ import { useSettings } from './settings'
 import { TopBar } from './TopBar'
 
 /** A screen: the bar on top with its title, and the page below. */
-export function Screen({ title, note, children, actions }: { title: ReactNode; note?: ReactNode; children: ReactNode; actions?: ReactNode }) {
+export function Screen({
+  title,
+  note,
+  children,
+  actions,
+}: {
+  title: ReactNode
+  note?: ReactNode
+  children: ReactNode
+  actions?: ReactNode
+}) {
   const navigate = useNavigate()
   const { unit, setUnit } = useSettings()
   const [help, setHelp] = useState(false)
@@ -22,9 +32,22 @@ export function Screen({ title, note, children, actions }: { title: ReactNode; n
     y: () => void navigate('/shop'),
   })
   return (
-    <Box sx={{ minHeight: '100%', display: 'flex', flexDirection: 'column', background: ink('stone'), '@media print': { background: '#fff' } }}>
+    <Box
+      sx={{
+        minHeight: '100%',
+        display: 'flex',
+        flexDirection: 'column',
+        background: ink('stone'),
+        '@media print': { background: '#fff' },
+      }}
+    >
       <TopBar title={title} note={note} actions={actions} onHelp={() => setHelp(true)} />
-      <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>{children}</Box>
+      <Box
+        component="main"
+        sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}
+      >
+        {children}
+      </Box>
       <HelpDialog open={help} onClose={() => setHelp(false)} />
     </Box>
   )

@@ -19,100 +19,290 @@ import { condensed, ink } from '../theme'
 import { PersonDialog } from './PersonDialog'
 import { useSettings, type Unit } from './settings'
 
-const onDye = { color: ink('onDye'), '&:focus-visible, &.Mui-focusVisible': { outline: `3px solid ${ink('brass')}`, outlineOffset: 2 } }
+const onDye = {
+  color: ink('onDye'),
+  '&:focus-visible, &.Mui-focusVisible': { outline: `3px solid ${ink('brass')}`, outlineOffset: 2 },
+}
 
-export function TopBar({ title, note, actions, onHelp }: { title: ReactNode; note?: ReactNode; actions?: ReactNode; onHelp: () => void }) {
+export function TopBar({
+  title,
+  note,
+  actions,
+  onHelp,
+}: {
+  title: ReactNode
+  note?: ReactNode
+  actions?: ReactNode
+  onHelp: () => void
+}) {
   const shop = useShop()
   const { unit, setUnit } = useSettings()
   return (
     <Box
       component="header"
       sx={{
-        minHeight: 52, background: ink('dye'), color: ink('onDye'), display: 'flex', alignItems: 'center', gap: 4, px: 4, flexWrap: 'wrap',
+        minHeight: 52,
+        background: ink('dye'),
+        color: ink('onDye'),
+        display: 'flex',
+        alignItems: 'center',
+        gap: 4,
+        px: 4,
+        flexWrap: 'wrap',
         // The scribed rule along the lower edge of the bar.
         backgroundImage: `repeating-linear-gradient(90deg, ${ink('scribe')} 0 1px, transparent 1px 40px), repeating-linear-gradient(90deg, ${ink('scribe')} 0 1px, transparent 1px 8px)`,
-        backgroundSize: '100% 5px, 100% 3px', backgroundRepeat: 'no-repeat', backgroundPosition: 'bottom',
+        backgroundSize: '100% 5px, 100% 3px',
+        backgroundRepeat: 'no-repeat',
+        backgroundPosition: 'bottom',
         '@media print': { display: 'none' },
       }}
     >
-      <Box component={Link} to="/" aria-label="Settle, jobs" sx={{ display: { xs: 'none', lg: 'flex' }, alignItems: 'center', gap: 2.5, textDecoration: 'none', fontFamily: condensed, fontWeight: 600, fontSize: '1.625rem', ...onDye }}>
+      <Box
+        component={Link}
+        to="/"
+        aria-label="Settle, jobs"
+        sx={{
+          display: { xs: 'none', lg: 'flex' },
+          alignItems: 'center',
+          gap: 2.5,
+          textDecoration: 'none',
+          fontFamily: condensed,
+          fontWeight: 600,
+          fontSize: '1.625rem',
+          ...onDye,
+        }}
+      >
         <Mark /> Settle
       </Box>
       <Box component="nav" aria-label="Main" sx={{ display: { xs: 'none', lg: 'flex' } }}>
-        {places.map((p) => <Button key={p.to} component={Link} to={p.to} sx={{ ...onDye, minWidth: 0 }}>{p.title}</Button>)}
+        {places.map((p) => (
+          <Button key={p.to} component={Link} to={p.to} sx={{ ...onDye, minWidth: 0 }}>
+            {p.title}
+          </Button>
+        ))}
       </Box>
       <Places />
-      <Box sx={{ flex: 1, minWidth: 0, display: 'flex', alignItems: 'baseline', gap: 3, overflow: 'hidden', whiteSpace: 'nowrap' }}>
-        <Box component="h1" sx={{ m: 0, display: title === 'Jobs' || title === 'Pumps' || title === 'Bench tools' || title === 'Shop' ? { lg: 'none' } : undefined, fontFamily: condensed, fontWeight: 600, fontSize: '1.375rem', overflow: 'hidden', textOverflow: 'ellipsis' }}>{title}</Box>
-        <Box sx={{ color: ink('scribe'), display: { xs: 'none', lg: 'block' }, overflow: 'hidden', textOverflow: 'ellipsis' }}>{note ?? shop.data?.name}</Box>
+      <Box
+        sx={{
+          flex: 1,
+          minWidth: 0,
+          display: 'flex',
+          alignItems: 'baseline',
+          gap: 3,
+          overflow: 'hidden',
+          whiteSpace: 'nowrap',
+        }}
+      >
+        <Box
+          component="h1"
+          sx={{
+            m: 0,
+            display:
+              title === 'Jobs' || title === 'Pumps' || title === 'Bench tools' || title === 'Shop'
+                ? { lg: 'none' }
+                : undefined,
+            fontFamily: condensed,
+            fontWeight: 600,
+            fontSize: '1.375rem',
+            overflow: 'hidden',
+            textOverflow: 'ellipsis',
+          }}
+        >
+          {title}
+        </Box>
+        <Box
+          sx={{
+            color: ink('scribe'),
+            display: { xs: 'none', lg: 'block' },
+            overflow: 'hidden',
+            textOverflow: 'ellipsis',
+          }}
+        >
+          {note ?? shop.data?.name}
+        </Box>
       </Box>
       {actions}
       <ToggleButtonGroup
-        exclusive size="small" value={unit} aria-label="Unit of length" onChange={(_, u: Unit | null) => u && setUnit(u)}
-        sx={{ '& .MuiToggleButton-root': { width: 62, minHeight: 40, borderColor: ink('scribe'), background: 'transparent', color: ink('onDye'), '&.Mui-selected, &.Mui-selected:hover': { background: '#fff', color: '#27348B' }, ...focus } }}
+        exclusive
+        size="small"
+        value={unit}
+        aria-label="Unit of length"
+        onChange={(_, u: Unit | null) => u && setUnit(u)}
+        sx={{
+          '& .MuiToggleButton-root': {
+            width: 62,
+            minHeight: 40,
+            borderColor: ink('scribe'),
+            background: 'transparent',
+            color: ink('onDye'),
+            '&.Mui-selected, &.Mui-selected:hover': { background: '#fff', color: '#27348B' },
+            ...focus,
+          },
+        }}
       >
-        <ToggleButton value="thou" aria-label="thou, thousandths of an inch">thou</ToggleButton>
-        <ToggleButton value="mm" aria-label="mm, millimetres">mm</ToggleButton>
+        <ToggleButton value="thou" aria-label="thou, thousandths of an inch">
+          thou
+        </ToggleButton>
+        <ToggleButton value="mm" aria-label="mm, millimetres">
+          mm
+        </ToggleButton>
       </ToggleButtonGroup>
       <Who people={shop.data?.people ?? []} loaded={shop.isSuccess} />
       <Saved />
       <Box sx={{ display: 'flex' }}>
         <ModeButton />
-        <Tooltip title="Keys (?)"><IconButton onClick={onHelp} aria-label="Keys" sx={{ ...onDye, fontFamily: condensed, fontWeight: 600, fontSize: '1.25rem', width: 40, height: 40 }}>?</IconButton></Tooltip>
+        <Tooltip title="Keys (?)">
+          <IconButton
+            onClick={onHelp}
+            aria-label="Keys"
+            sx={{
+              ...onDye,
+              fontFamily: condensed,
+              fontWeight: 600,
+              fontSize: '1.25rem',
+              width: 40,
+              height: 40,
+            }}
+          >
+            ?
+          </IconButton>
+        </Tooltip>
       </Box>
     </Box>
   )
 }
 
-const places = [{ to: '/', title: 'Jobs' }, { to: '/pumps', title: 'Pumps' }, { to: '/tools', title: 'Tools' }, { to: '/shop', title: 'Shop' }]
+const places = [
+  { to: '/', title: 'Jobs' },
+  { to: '/pumps', title: 'Pumps' },
+  { to: '/tools', title: 'Tools' },
+  { to: '/shop', title: 'Shop' },
+]
 
 /** Where to go, behind the mark: on a tablet there is no room for the words. */
 function Places() {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   return (
     <>
-      <Button onClick={(e) => setAnchor(e.currentTarget)} aria-haspopup="menu" aria-label="Go to" data-places sx={{ ...onDye, display: { lg: 'none' }, minWidth: 48, minHeight: 48, px: 1, gap: 1 }}>
-        <Mark /><svg width="10" height="6" viewBox="0 0 10 6" aria-hidden fill="none" stroke="currentColor" strokeWidth="2"><path d="m1 1 4 4 4-4" /></svg>
+      <Button
+        onClick={(e) => setAnchor(e.currentTarget)}
+        aria-haspopup="menu"
+        aria-label="Go to"
+        data-places
+        sx={{ ...onDye, display: { lg: 'none' }, minWidth: 48, minHeight: 48, px: 1, gap: 1 }}
+      >
+        <Mark />
+        <svg
+          width="10"
+          height="6"
+          viewBox="0 0 10 6"
+          aria-hidden
+          fill="none"
+          stroke="currentColor"
+          strokeWidth="2"
+        >
+          <path d="m1 1 4 4 4-4" />
+        </svg>
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        {places.map((p) => <MenuItem key={p.to} component={Link} to={p.to} onClick={() => setAnchor(null)} sx={{ minHeight: 52, minWidth: 160, fontSize: '1.125rem' }}>{p.title}</MenuItem>)}
+        {places.map((p) => (
+          <MenuItem
+            key={p.to}
+            component={Link}
+            to={p.to}
+            onClick={() => setAnchor(null)}
+            sx={{ minHeight: 52, minWidth: 160, fontSize: '1.125rem' }}
+          >
+            {p.title}
+          </MenuItem>
+        ))}
       </Menu>
     </>
   )
 }
 
-const focus = { '&.Mui-focusVisible': { outline: `3px solid ${ink('brass')}`, outlineOffset: 2, zIndex: 1 } }
+const focus = {
+  '&.Mui-focusVisible': { outline: `3px solid ${ink('brass')}`, outlineOffset: 2, zIndex: 1 },
+}
 
 /** The maker's mark: a dial over a plate. */
 function Mark() {
   return (
     <svg width="30" height="30" viewBox="0 0 32 32" aria-hidden>
-      <g fill="none" stroke="currentColor" strokeWidth="2"><circle cx="16" cy="13" r="8" /><path d="M16 2v22M5 13h22" /></g>
+      <g fill="none" stroke="currentColor" strokeWidth="2">
+        <circle cx="16" cy="13" r="8" />
+        <path d="M16 2v22M5 13h22" />
+      </g>
       <path d="M3 28h26" stroke={ink('brass')} strokeWidth="3" />
     </svg>
   )
 }
 
 /** Who is working: stands behind every entry. */
-function Who({ people, loaded }: { people: { id: string; name: string; role: string }[]; loaded: boolean }) {
+function Who({
+  people,
+  loaded,
+}: {
+  people: { id: string; name: string; role: string }[]
+  loaded: boolean
+}) {
   const { person, setPerson } = useSettings()
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const [adding, setAdding] = useState(false)
   const me = people.find((p) => p.id === person)
   return (
     <>
-      <Button id="who" onClick={(e) => (loaded && people.length === 0 ? setAdding(true) : setAnchor(e.currentTarget))} aria-haspopup="menu" sx={{ ...onDye, fontFamily: 'inherit', fontWeight: 500, fontSize: '1rem', ...(me ? {} : { background: '#fff', color: '#27348B', '&:hover': { background: '#fff' } }) }}>
+      <Button
+        id="who"
+        onClick={(e) =>
+          loaded && people.length === 0 ? setAdding(true) : setAnchor(e.currentTarget)
+        }
+        aria-haspopup="menu"
+        sx={{
+          ...onDye,
+          fontFamily: 'inherit',
+          fontWeight: 500,
+          fontSize: '1rem',
+          ...(me
+            ? {}
+            : { background: '#fff', color: '#27348B', '&:hover': { background: '#fff' } }),
+        }}
+      >
         {me ? me.name : 'Who is working?'}
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
         {people.map((p) => (
-          <MenuItem key={p.id} selected={p.id === person} onClick={() => { setPerson(p.id); setAnchor(null) }} sx={{ minHeight: 45 }}>
+          <MenuItem
+            key={p.id}
+            selected={p.id === person}
+            onClick={() => {
+              setPerson(p.id)
+              setAnchor(null)
+            }}
+            sx={{ minHeight: 45 }}
+          >
             <ListItemText primary={p.name} secondary={p.role} />
           </MenuItem>
         ))}
-        <MenuItem onClick={() => { setAnchor(null); setAdding(true) }} sx={{ minHeight: 45, color: ink('dyeText') }}>Add somebody</MenuItem>
+        <MenuItem
+          onClick={() => {
+            setAnchor(null)
+            setAdding(true)
+          }}
+          sx={{ minHeight: 45, color: ink('dyeText') }}
+        >
+          Add somebody
+        </MenuItem>
       </Menu>
-      {adding && <PersonDialog onClose={() => setAdding(false)} onAdded={(id) => { setPerson(id); setAdding(false) }} />}
+      {adding && (
+        <PersonDialog
+          onClose={() => setAdding(false)}
+          onAdded={(id) => {
+            setPerson(id)
+            setAdding(false)
+          }}
+        />
+      )}
     </>
   )
 }
@@ -120,26 +310,63 @@ function Who({ people, loaded }: { people: { id: string; name: string; role: str
 /** Whether everything kept so far is on the disk. */
 function Saved() {
   const saving = useIsMutating({ mutationKey: ['append'] }) > 0
-  const last = useMutationState({ filters: { mutationKey: ['append'] }, select: (m) => m.state.error }).at(-1)
+  const last = useMutationState({
+    filters: { mutationKey: ['append'] },
+    select: (m) => m.state.error,
+  }).at(-1)
   const offline = last instanceof ApiError && last.problem.status === 0
   return (
-    <Box role="status" sx={{ display: { xs: 'none', sm: 'flex' }, alignItems: 'center', gap: 1.5, minWidth: { lg: 88 } }}>
-      <svg width="16" height="16" viewBox="0 0 16 16" aria-hidden fill="none" stroke="currentColor" strokeWidth="2">
-        {offline ? <path d="M8 2v8M8 13v1.5" /> : saving ? <circle cx="8" cy="8" r="5" strokeDasharray="4 3" /> : <path d="m2 8 4 4 8-9" />}
+    <Box
+      role="status"
+      sx={{
+        display: { xs: 'none', sm: 'flex' },
+        alignItems: 'center',
+        gap: 1.5,
+        minWidth: { lg: 88 },
+      }}
+    >
+      <svg
+        width="16"
+        height="16"
+        viewBox="0 0 16 16"
+        aria-hidden
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="2"
+      >
+        {offline ? (
+          <path d="M8 2v8M8 13v1.5" />
+        ) : saving ? (
+          <circle cx="8" cy="8" r="5" strokeDasharray="4 3" />
+        ) : (
+          <path d="m2 8 4 4 8-9" />
+        )}
       </svg>
-      <Box component="span" sx={offline ? {} : { display: { sm: 'none', lg: 'inline' } }}>{offline ? 'Not saved' : saving ? 'Saving' : 'All saved'}</Box>
+      <Box component="span" sx={offline ? {} : { display: { sm: 'none', lg: 'inline' } }}>
+        {offline ? 'Not saved' : saving ? 'Saving' : 'All saved'}
+      </Box>
     </Box>
   )
 }
 
-const modes = { system: ['light', SystemMode, 'as the system says'], light: ['dark', LightMode, 'light'], dark: ['system', DarkMode, 'dark'] } as const
+const modes = {
+  system: ['light', SystemMode, 'as the system says'],
+  light: ['dark', LightMode, 'light'],
+  dark: ['system', DarkMode, 'dark'],
+} as const
 
 function ModeButton() {
   const { mode, setMode } = useColorScheme()
   const [next, Icon, word] = modes[mode ?? 'system']
   return (
     <Tooltip title={`Colours: ${word}`}>
-      <IconButton onClick={() => setMode(next)} aria-label={`Colours: ${word}; change to ${next}`} sx={{ ...onDye, width: 40, height: 40 }}><Icon /></IconButton>
+      <IconButton
+        onClick={() => setMode(next)}
+        aria-label={`Colours: ${word}; change to ${next}`}
+        sx={{ ...onDye, width: 40, height: 40 }}
+      >
+        <Icon />
+      </IconButton>
     </Tooltip>
   )
 }

@@ -2,7 +2,8 @@ import { useEffect, useEffectEvent } from 'react'
 
 /** Whether the person is typing into a field, where letters are letters. */
 export const typing = (target: EventTarget | null) =>
-  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+  target instanceof HTMLElement &&
+  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
 
 /**
  * Single keys for the whole screen, by KeyboardEvent.key. They are silent
@@ -29,7 +30,13 @@ export function useKeys(keys: Record<string, () => void>) {
 export function useEscape() {
   useEffect(() => {
     const leave = (e: KeyboardEvent) => {
-      if (e.key === 'Escape' && !e.defaultPrevented && typing(e.target) && !document.querySelector('[role=dialog]')) (e.target as HTMLElement).blur()
+      if (
+        e.key === 'Escape' &&
+        !e.defaultPrevented &&
+        typing(e.target) &&
+        !document.querySelector('[role=dialog]')
+      )
+        (e.target as HTMLElement).blur()
     }
     window.addEventListener('keydown', leave)
     return () => window.removeEventListener('keydown', leave)

@@ -4,12 +4,22 @@ import { Screen } from './Screen'
 
 /** A page whose script is fetched when it is first opened. */
 export const later = (page: () => Promise<ComponentType>) =>
-  lazy(() => page().then((it) => ({ default: it }), () => ({ default: Unfetched })))
+  lazy(() =>
+    page().then(
+      (it) => ({ default: it }),
+      () => ({ default: Unfetched }),
+    ),
+  )
 
 function Unfetched() {
   return (
     <Screen title="Not fetched">
-      <Message title="This page did not come" text="Settle may have stopped, or been renewed since this window was opened. See that it runs, then load again. Nothing kept is lost." action="Load again" onAction={() => location.reload()} />
+      <Message
+        title="This page did not come"
+        text="Settle may have stopped, or been renewed since this window was opened. See that it runs, then load again. Nothing kept is lost."
+        action="Load again"
+        onAction={() => location.reload()}
+      />
     </Screen>
   )
 }

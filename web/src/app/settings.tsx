@@ -17,7 +17,10 @@ const Context = createContext<Settings | null>(null)
 export function SettingsProvider({ children }: { children: ReactNode }) {
   const [unit, setUnit] = useKept<Unit>('settle.unit', 'thou')
   const [person, setPerson] = useKept<string>('settle.person', '')
-  const value = useMemo(() => ({ unit, setUnit, person, setPerson }), [unit, setUnit, person, setPerson])
+  const value = useMemo(
+    () => ({ unit, setUnit, person, setPerson }),
+    [unit, setUnit, person, setPerson],
+  )
   return <Context value={value}>{children}</Context>
 }
 
@@ -34,7 +37,8 @@ export function useUnit() {
     () => ({
       unit,
       other: (unit === 'thou' ? 'mm' : 'thou') as Unit,
-      show: (x: Figure | Sentence | undefined, missing = '') => (x ? typographic(x[unit]) : missing),
+      show: (x: Figure | Sentence | undefined, missing = '') =>
+        x ? typographic(x[unit]) : missing,
       second: (x: Figure | undefined) => (x ? typographic(x[unit === 'thou' ? 'mm' : 'thou']) : ''),
     }),
     [unit],
@@ -47,17 +51,29 @@ export const typographic = (text: string) => text.replace(/(^|[\s(])-(?=[\d.])/g
 /** State kept in the browser; a browser that keeps nothing is no fault. */
 export function useKept<T extends string>(key: string, first: T): [T, (value: T) => void] {
   const [value, set] = useState<T>(() => (read(key) as T | null) ?? first)
-  const keep = useCallback((next: T) => { set(next); write(key, next) }, [key])
+  const keep = useCallback(
+    (next: T) => {
+      set(next)
+      write(key, next)
+    },
+    [key],
+  )
   return [value, keep]
 }
 
 export function read(key: string): string | null {
-  try { return localStorage.getItem(key) } catch { return null }
+  try {
+    return localStorage.getItem(key)
+  } catch {
+    return null
+  }
 }
 
 export function write(key: string, value: string | null) {
   try {
     if (value === null) localStorage.removeItem(key)
     else localStorage.setItem(key, value)
-  } catch { /* private window: the entry on the screen is all there is */ }
+  } catch {
+    /* private window: the entry on the screen is all there is */
+  }
 }

@@ -17,13 +17,44 @@ import { StepPanel } from './StepPanel'
 export function BenchPage() {
   const number = useParams().number!
   const job = useJob(number)
-  const title = job.data ? <>{number}&ensp;{job.data.pump.tag} {job.data.pump.name}</> : number
+  const title = job.data ? (
+    <>
+      {number}&ensp;{job.data.pump.tag} {job.data.pump.name}
+    </>
+  ) : (
+    number
+  )
   return (
-    <Screen title={title} actions={job.data && <>
-      <Button component={Link} to={`/jobs/${number}/parts`} sx={{ color: ink('onDye'), minWidth: 0, display: { xs: 'none', lg: 'inline-flex' } }}>Parts</Button>
-      <Button component={Link} to={`/jobs/${number}/sheet`} sx={{ color: ink('onDye'), minWidth: 0, display: { xs: 'none', sm: 'inline-flex' } }}>Build sheet</Button>
-    </>}>
-      {job.isPending ? <Loading what={`job ${number}`} /> : job.error ? <Failure error={job.error} again={() => void job.refetch()} /> : <Bench job={job.data} />}
+    <Screen
+      title={title}
+      actions={
+        job.data && (
+          <>
+            <Button
+              component={Link}
+              to={`/jobs/${number}/parts`}
+              sx={{ color: ink('onDye'), minWidth: 0, display: { xs: 'none', lg: 'inline-flex' } }}
+            >
+              Parts
+            </Button>
+            <Button
+              component={Link}
+              to={`/jobs/${number}/sheet`}
+              sx={{ color: ink('onDye'), minWidth: 0, display: { xs: 'none', sm: 'inline-flex' } }}
+            >
+              Build sheet
+            </Button>
+          </>
+        )
+      }
+    >
+      {job.isPending ? (
+        <Loading what={`job ${number}`} />
+      ) : job.error ? (
+        <Failure error={job.error} again={() => void job.refetch()} />
+      ) : (
+        <Bench job={job.data} />
+      )}
     </Screen>
   )
 }
@@ -40,15 +71,27 @@ function Bench({ job }: { job: JobView }) {
   // router may lag behind an answer, and a kept reading must stay in sight.
   const [current, setCurrent] = useState(query.get('step') ?? job.sheet.next ?? '')
   // A step whose condition no longer holds leaves the list: go on from what is due.
-  const step = steps.find((s) => s.id === current) ?? steps.find((s) => s.id === job.sheet.next) ?? steps[steps.length - 1]
+  const step =
+    steps.find((s) => s.id === current) ??
+    steps.find((s) => s.id === job.sheet.next) ??
+    steps[steps.length - 1]
   if (current !== step.id) setCurrent(step.id)
-  const go = (id: string) => { setDrawer(null); setCurrent(id) }
+  const go = (id: string) => {
+    setDrawer(null)
+    setCurrent(id)
+  }
   const asked = query.get('step')
   const at = steps.indexOf(step)
   // What comes after the hand-back is not next before the signature.
   const later = (s: Step | undefined) => s?.follows === true && job.sheet.state !== 'signed'
-  const due = steps.slice(at + 1).concat(steps.slice(0, at)).find((s) => (s.state === 'open' || s.state === 'decide') && !later(s))
-  const next = steps[at + 1]?.state === 'open' && !later(steps[at + 1]) ? steps[at + 1] : due ?? steps[at + 1]
+  const due = steps
+    .slice(at + 1)
+    .concat(steps.slice(0, at))
+    .find((s) => (s.state === 'open' || s.state === 'decide') && !later(s))
+  const next =
+    steps[at + 1]?.state === 'open' && !later(steps[at + 1])
+      ? steps[at + 1]
+      : (due ?? steps[at + 1])
 
   // The address follows the work, so that a reload comes back to this step.
   useEffect(() => {
@@ -67,18 +110,61 @@ function Bench({ job }: { job: JobView }) {
   return (
     <>
       <ShaftLine sheet={job.sheet} current={step} onPick={go} />
-      <Box sx={{ flex: 1, minHeight: 0, display: 'grid', gridTemplateColumns: wide ? '270px minmax(0, 1fr)' : 'minmax(0, 1fr)', gridTemplateRows: wide ? undefined : 'auto 1fr' }}>
-        {wide
-          ? <Box component="nav" aria-label="Order of work" sx={{ borderRight: `1px solid ${ink('rule')}`, minWidth: 0 }}>{order}</Box>
-          : (
-            <Box sx={{ display: 'flex', gap: 2, p: 2, borderBottom: `1px solid ${ink('rule')}`, background: ink('stone') }}>
-              <Button variant="outlined" onClick={() => setDrawer('order')}>Order of work ({at + 1} of {steps.length})</Button>
-              <Button variant="outlined" onClick={() => setDrawer('tells')}>What this tells you</Button>
-            </Box>
-          )}
-        <StepPanel key={step.id} job={job} step={step} next={next} onNext={go} wide={wide} tells={drawer === 'tells'} onTells={(open) => setDrawer(open ? 'tells' : null)} />
+      <Box
+        sx={{
+          flex: 1,
+          minHeight: 0,
+          display: 'grid',
+          gridTemplateColumns: wide ? '270px minmax(0, 1fr)' : 'minmax(0, 1fr)',
+          gridTemplateRows: wide ? undefined : 'auto 1fr',
+        }}
+      >
+        {wide ? (
+          <Box
+            component="nav"
+            aria-label="Order of work"
+            sx={{ borderRight: `1px solid ${ink('rule')}`, minWidth: 0 }}
+          >
+            {order}
+          </Box>
+        ) : (
+          <Box
+            sx={{
+              display: 'flex',
+              gap: 2,
+              p: 2,
+              borderBottom: `1px solid ${ink('rule')}`,
+              background: ink('stone'),
+            }}
+          >
+            <Button variant="outlined" onClick={() => setDrawer('order')}>
+              Order of work ({at + 1} of {steps.length})
+            </Button>
+            <Button variant="outlined" onClick={() => setDrawer('tells')}>
+              What this tells you
+            </Button>
+          </Box>
+        )}
+        <StepPanel
+          key={step.id}
+          job={job}
+          step={step}
+          next={next}
+          onNext={go}
+          wide={wide}
+          tells={drawer === 'tells'}
+          onTells={(open) => setDrawer(open ? 'tells' : null)}
+        />
       </Box>
-      <Drawer open={drawer === 'order' && !wide} onClose={() => setDrawer(null)} slotProps={{ paper: { sx: { width: 300, background: ink('stone') }, 'aria-label': 'Order of work' } }}>{order}</Drawer>
+      <Drawer
+        open={drawer === 'order' && !wide}
+        onClose={() => setDrawer(null)}
+        slotProps={{
+          paper: { sx: { width: 300, background: ink('stone') }, 'aria-label': 'Order of work' },
+        }}
+      >
+        {order}
+      </Drawer>
     </>
   )
 }

@@ -16,19 +16,56 @@ import { condensed, ink } from '../theme'
  * speaks for and against each, and the one test that would tell. */
 export function Causes({ causes }: { causes: Sheet['causes'] }) {
   const [open, setOpen] = useState(false)
-  useKeys({ c: () => { if (causes.length > 0) setOpen(true) } })
+  useKeys({
+    c: () => {
+      if (causes.length > 0) setOpen(true)
+    },
+  })
   if (causes.length === 0) return null
   return (
     <>
-      <Button variant="outlined" data-causes onClick={() => setOpen(true)} sx={{ gap: 2, justifyContent: 'space-between', textAlign: 'left' }}>What may be behind it: {causes.length} <Key>c</Key></Button>
-      <Dialog open={open} onClose={() => setOpen(false)} maxWidth="md" fullWidth aria-labelledby="causes-title">
-        <DialogTitle id="causes-title" variant="h1">What may be behind it</DialogTitle>
+      <Button
+        variant="outlined"
+        data-causes
+        onClick={() => setOpen(true)}
+        sx={{ gap: 2, justifyContent: 'space-between', textAlign: 'left' }}
+      >
+        What may be behind it: {causes.length} <Key>c</Key>
+      </Button>
+      <Dialog
+        open={open}
+        onClose={() => setOpen(false)}
+        maxWidth="md"
+        fullWidth
+        aria-labelledby="causes-title"
+      >
+        <DialogTitle id="causes-title" variant="h1">
+          What may be behind it
+        </DialogTitle>
         <DialogContent sx={{ display: 'grid', gap: 4 }}>
-          <Typography>From all readings and findings of this job together. None of it is certain: a test tells, and a person decides.</Typography>
+          <Typography>
+            From all readings and findings of this job together. None of it is certain: a test
+            tells, and a person decides.
+          </Typography>
           {causes.map((c) => (
-            <Box key={c.key} component="section" sx={{ borderTop: `1.5px solid ${ink('ink')}`, pt: 2 }}>
-              <Box sx={{ display: 'flex', gap: 3, alignItems: 'baseline', fontFamily: condensed, fontWeight: 600 }}>
-                <Box component="h3" sx={{ m: 0, fontSize: '1.375rem' }}>{c.title}</Box><Box sx={{ color: ink('ink2'), fontSize: '1.125rem' }}>{c.standing}</Box>
+            <Box
+              key={c.key}
+              component="section"
+              sx={{ borderTop: `1.5px solid ${ink('ink')}`, pt: 2 }}
+            >
+              <Box
+                sx={{
+                  display: 'flex',
+                  gap: 3,
+                  alignItems: 'baseline',
+                  fontFamily: condensed,
+                  fontWeight: 600,
+                }}
+              >
+                <Box component="h3" sx={{ m: 0, fontSize: '1.375rem' }}>
+                  {c.title}
+                </Box>
+                <Box sx={{ color: ink('ink2'), fontSize: '1.125rem' }}>{c.standing}</Box>
               </Box>
               <Typography sx={{ mb: 1.5 }}>{c.because}</Typography>
               <Signs title="For it" signs={c.for} />
@@ -37,7 +74,11 @@ export function Causes({ causes }: { causes: Sheet['causes'] }) {
             </Box>
           ))}
         </DialogContent>
-        <DialogActions><Button variant="contained" autoFocus onClick={() => setOpen(false)}>Close</Button></DialogActions>
+        <DialogActions>
+          <Button variant="contained" autoFocus onClick={() => setOpen(false)}>
+            Close
+          </Button>
+        </DialogActions>
       </Dialog>
     </>
   )
@@ -49,7 +90,11 @@ function Signs({ title, signs }: { title: string; signs: Sentence[] }) {
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: '84px 1fr', gap: 2, color: ink('ink2') }}>
       <span>{title}</span>
-      <Box component="ul" sx={{ m: 0, pl: 4 }}>{signs.map((s, i) => <li key={i}>{show(s)}</li>)}</Box>
+      <Box component="ul" sx={{ m: 0, pl: 4 }}>
+        {signs.map((s, i) => (
+          <li key={i}>{show(s)}</li>
+        ))}
+      </Box>
     </Box>
   )
 }

@@ -9,7 +9,19 @@ import { useSettings } from '../app/settings'
 import { ink } from '../theme'
 
 /** Takes a picture and puts it to a step, or to a finding at it; it is kept at once. */
-export function AddPicture({ job, step, of, disabled, mark }: { job: string; step: string; of?: string; disabled: boolean; mark?: string }) {
+export function AddPicture({
+  job,
+  step,
+  of,
+  disabled,
+  mark,
+}: {
+  job: string
+  step: string
+  of?: string
+  disabled: boolean
+  mark?: string
+}) {
   const { person } = useSettings()
   const photo = useAddPhoto(job)
   const append = useAppend(job)
@@ -27,14 +39,48 @@ export function AddPicture({ job, step, of, disabled, mark }: { job: string; ste
     setBusy(true)
     try {
       const { id } = await photo.mutateAsync(file)
-      await append.mutateAsync({ id: crypto.randomUUID(), by: person, kind: 'pictured', step, body: { photo: { photos: [id], of } } })
-    } catch { /* the error stands below */ } finally { setBusy(false) }
+      await append.mutateAsync({
+        id: crypto.randomUUID(),
+        by: person,
+        kind: 'pictured',
+        step,
+        body: { photo: { photos: [id], of } },
+      })
+    } catch {
+      /* the error stands below */
+    } finally {
+      setBusy(false)
+    }
   }
   return (
     <>
-      <Button variant="text" disabled={disabled || busy} onClick={open} sx={{ minHeight: 40, px: 1, gap: 1.5 }}>{busy ? 'Keeping' : 'Picture'}{mark && <Key>{mark}</Key>}</Button>
-      <input ref={input} type="file" hidden accept="image/jpeg,image/png,image/webp" capture="environment" aria-label="Picture" data-picture={of ?? ''} onChange={(e) => { void take(e.target.files?.[0]); e.target.value = '' }} />
-      {error && <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>{error.message}</Box>}
+      <Button
+        variant="text"
+        disabled={disabled || busy}
+        onClick={open}
+        sx={{ minHeight: 40, px: 1, gap: 1.5 }}
+      >
+        {busy ? 'Keeping' : 'Picture'}
+        {mark && <Key>{mark}</Key>}
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        hidden
+        accept="image/jpeg,image/png,image/webp"
+        capture="environment"
+        aria-label="Picture"
+        data-picture={of ?? ''}
+        onChange={(e) => {
+          void take(e.target.files?.[0])
+          e.target.value = ''
+        }}
+      />
+      {error && (
+        <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>
+          {error.message}
+        </Box>
+      )}
     </>
   )
 }
@@ -46,8 +92,24 @@ export function Pictures({ job, step, disabled }: { job: string; step: Step; dis
   return (
     <Box data-pictures sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'center' }}>
       {step.pictures?.map((p) => (
-        <a key={p.id} href={photoAt(p.id)} target="_blank" rel="noreferrer" title={[p.of, p.by].filter(Boolean).join(', ')}>
-          <img src={photoAt(p.id)} alt={p.of ?? step.title} style={{ display: 'block', width: 66, height: 50, objectFit: 'cover', border: `1px solid ${ink('ink')}` }} />
+        <a
+          key={p.id}
+          href={photoAt(p.id)}
+          target="_blank"
+          rel="noreferrer"
+          title={[p.of, p.by].filter(Boolean).join(', ')}
+        >
+          <img
+            src={photoAt(p.id)}
+            alt={p.of ?? step.title}
+            style={{
+              display: 'block',
+              width: 66,
+              height: 50,
+              objectFit: 'cover',
+              border: `1px solid ${ink('ink')}`,
+            }}
+          />
         </a>
       ))}
       <AddPicture job={job} step={step.id} disabled={disabled} mark="f" />

@@ -4,7 +4,14 @@ import { useUnit } from '../app/settings'
 import { OutcomeShape, VerdictShape, outcomeWord, verdictInk, verdictWord } from '../shapes/Verdict'
 import { condensed, ink, mono } from '../theme'
 
-const titles: Record<string, string> = { dial: 'Total run-out, TIR', float: 'Play, mean', feeler: 'Smallest clearance', setting: 'Off the mark', direct: 'Measured', travel: 'Travel' }
+const titles: Record<string, string> = {
+  dial: 'Total run-out, TIR',
+  float: 'Play, mean',
+  feeler: 'Smallest clearance',
+  setting: 'Off the mark',
+  direct: 'Measured',
+  travel: 'Travel',
+}
 
 /** The number that is judged, large, with its verdict and what stands behind it. */
 export function Result({ step, reading }: { step: Step; reading: Reading | undefined }) {
@@ -14,17 +21,52 @@ export function Result({ step, reading }: { step: Step; reading: Reading | undef
   if (reading?.tool?.words) return <Answer reading={reading} />
   if (p.instrument in titles) {
     const text = show(reading?.figure, '––')
-    const title = step.panel.surface === 'face' ? 'Face, total reading' : step.panel.surface === 'bore' ? 'Concentricity, TIR' : titles[p.instrument]
+    const title =
+      step.panel.surface === 'face'
+        ? 'Face, total reading'
+        : step.panel.surface === 'bore'
+          ? 'Concentricity, TIR'
+          : titles[p.instrument]
     return (
       <Box aria-live="polite" data-result>
         <Box sx={{ fontFamily: condensed, fontWeight: 500, fontSize: '1.0625rem' }}>{title}</Box>
         <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, whiteSpace: 'nowrap' }}>
-          <Box component="span" data-figure sx={{ fontFamily: mono, fontWeight: 600, lineHeight: 1, fontSize: text.length > 5 ? '3rem' : text.length > 3 ? '3.875rem' : '5.5rem', letterSpacing: '-0.04em', color: reading?.figure ? ink('ink') : ink('none') }}>{text}</Box>
-          <Box component="span" sx={{ fontWeight: 600, fontSize: '1.25rem' }}>{unit}</Box>
+          <Box
+            component="span"
+            data-figure
+            sx={{
+              fontFamily: mono,
+              fontWeight: 600,
+              lineHeight: 1,
+              fontSize: text.length > 5 ? '3rem' : text.length > 3 ? '3.875rem' : '5.5rem',
+              letterSpacing: '-0.04em',
+              color: reading?.figure ? ink('ink') : ink('none'),
+            }}
+          >
+            {text}
+          </Box>
+          <Box component="span" sx={{ fontWeight: 600, fontSize: '1.25rem' }}>
+            {unit}
+          </Box>
         </Box>
-        <Box sx={{ fontFamily: mono, color: ink('ink2'), minHeight: 22 }}>{reading?.figure && `${second(reading.figure)} ${other}`}</Box>
-        <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, my: 1, fontFamily: condensed, fontWeight: 600, fontSize: '1.5rem', lineHeight: 1.1, color: verdictInk(reading?.verdict) }}>
-          <VerdictShape verdict={reading?.verdict} size={22} /> <span data-verdict>{verdictWord(reading?.verdict)}</span>
+        <Box sx={{ fontFamily: mono, color: ink('ink2'), minHeight: 22 }}>
+          {reading?.figure && `${second(reading.figure)} ${other}`}
+        </Box>
+        <Box
+          sx={{
+            display: 'flex',
+            alignItems: 'center',
+            gap: 2,
+            my: 1,
+            fontFamily: condensed,
+            fontWeight: 600,
+            fontSize: '1.5rem',
+            lineHeight: 1.1,
+            color: verdictInk(reading?.verdict),
+          }}
+        >
+          <VerdictShape verdict={reading?.verdict} size={22} />{' '}
+          <span data-verdict>{verdictWord(reading?.verdict)}</span>
         </Box>
         <Rows rows={[['Limit', limitText(p.limit, show)], ...behind(step, reading, show)]} />
       </Box>
@@ -34,18 +76,69 @@ export function Result({ step, reading }: { step: Step; reading: Reading | undef
     return (
       <Box aria-live="polite">
         <Box sx={{ fontFamily: condensed, fontWeight: 500, fontSize: '1.0625rem' }}>{p.part}</Box>
-        <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, my: 1.5, fontFamily: condensed, fontWeight: 600, fontSize: '1.875rem', lineHeight: 1 }}><OutcomeShape outcome={reading.outcome} size={26} /> <span data-outcome>{outcomeWord(reading.outcome)}</span></Box>
-        <Box sx={{ color: ink('ink2') }}>{reading.by_rule ? <>Decided by a person. The rule says {outcomeWord(reading.by_rule).toLowerCase()}.</> : <>Rule: {reading.rule}.</>}</Box>
-        {reading.was && <Box role="note" sx={{ mt: 1.5, color: ink('close'), fontWeight: 500 }}>It was {outcomeWord(reading.was).toLowerCase()} when it was entered: a reading since then says otherwise.</Box>}
+        <Box
+          sx={{
+            display: 'flex',
+            alignItems: 'center',
+            gap: 2,
+            my: 1.5,
+            fontFamily: condensed,
+            fontWeight: 600,
+            fontSize: '1.875rem',
+            lineHeight: 1,
+          }}
+        >
+          <OutcomeShape outcome={reading.outcome} size={26} />{' '}
+          <span data-outcome>{outcomeWord(reading.outcome)}</span>
+        </Box>
+        <Box sx={{ color: ink('ink2') }}>
+          {reading.by_rule ? (
+            <>Decided by a person. The rule says {outcomeWord(reading.by_rule).toLowerCase()}.</>
+          ) : (
+            <>Rule: {reading.rule}.</>
+          )}
+        </Box>
+        {reading.was && (
+          <Box role="note" sx={{ mt: 1.5, color: ink('close'), fontWeight: 500 }}>
+            It was {outcomeWord(reading.was).toLowerCase()} when it was entered: a reading since
+            then says otherwise.
+          </Box>
+        )}
         {reading.text && <Box sx={{ mt: 1 }}>{reading.text}</Box>}
       </Box>
     )
   }
   if (!reading?.text && !reading?.torque) return null
   return (
-    <Box aria-live="polite" sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1.75rem', lineHeight: 1.1 }}>
-      {reading.verdict && <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, color: verdictInk(reading.verdict), fontSize: '1.5rem', mb: 1 }}><VerdictShape verdict={reading.verdict} size={22} /><span data-verdict>{verdictWord(reading.verdict)}</span></Box>}
-      {reading.torque ? <>{reading.torque.lbf_ft} lbf·ft<Box sx={{ fontFamily: mono, fontWeight: 400, fontSize: '1rem', color: ink('ink2') }}>{reading.torque.nm} N·m</Box></> : reading.text}
+    <Box
+      aria-live="polite"
+      sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1.75rem', lineHeight: 1.1 }}
+    >
+      {reading.verdict && (
+        <Box
+          sx={{
+            display: 'flex',
+            alignItems: 'center',
+            gap: 2,
+            color: verdictInk(reading.verdict),
+            fontSize: '1.5rem',
+            mb: 1,
+          }}
+        >
+          <VerdictShape verdict={reading.verdict} size={22} />
+          <span data-verdict>{verdictWord(reading.verdict)}</span>
+        </Box>
+      )}
+      {reading.torque ? (
+        <>
+          {reading.torque.lbf_ft} lbf·ft
+          <Box sx={{ fontFamily: mono, fontWeight: 400, fontSize: '1rem', color: ink('ink2') }}>
+            {reading.torque.nm} N·m
+          </Box>
+        </>
+      ) : (
+        reading.text
+      )}
     </Box>
   )
 }
@@ -58,10 +151,42 @@ function Answer({ reading }: { reading: Reading }) {
   const second = words.main.value[other]
   return (
     <Box aria-live="polite" data-result>
-      <Box sx={{ fontFamily: condensed, fontWeight: 500, fontSize: '1.0625rem' }}>{words.main.name}</Box>
-      <Box data-figure sx={{ fontFamily: mono, fontWeight: 600, lineHeight: 1.05, letterSpacing: '-0.03em', fontSize: main.length > 14 ? '1.25rem' : '2rem' }}>{main}</Box>
-      {second !== words.main.value[other === 'thou' ? 'mm' : 'thou'] && <Box sx={{ fontFamily: mono, color: ink('ink2') }}>{second}</Box>}
-      {reading.verdict && <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, my: 1, fontFamily: condensed, fontWeight: 600, fontSize: '1.5rem', lineHeight: 1.1, color: verdictInk(reading.verdict) }}><VerdictShape verdict={reading.verdict} size={22} /> <span data-verdict>{verdictWord(reading.verdict)}</span></Box>}
+      <Box sx={{ fontFamily: condensed, fontWeight: 500, fontSize: '1.0625rem' }}>
+        {words.main.name}
+      </Box>
+      <Box
+        data-figure
+        sx={{
+          fontFamily: mono,
+          fontWeight: 600,
+          lineHeight: 1.05,
+          letterSpacing: '-0.03em',
+          fontSize: main.length > 14 ? '1.25rem' : '2rem',
+        }}
+      >
+        {main}
+      </Box>
+      {second !== words.main.value[other === 'thou' ? 'mm' : 'thou'] && (
+        <Box sx={{ fontFamily: mono, color: ink('ink2') }}>{second}</Box>
+      )}
+      {reading.verdict && (
+        <Box
+          sx={{
+            display: 'flex',
+            alignItems: 'center',
+            gap: 2,
+            my: 1,
+            fontFamily: condensed,
+            fontWeight: 600,
+            fontSize: '1.5rem',
+            lineHeight: 1.1,
+            color: verdictInk(reading.verdict),
+          }}
+        >
+          <VerdictShape verdict={reading.verdict} size={22} />{' '}
+          <span data-verdict>{verdictWord(reading.verdict)}</span>
+        </Box>
+      )}
       <Rows rows={words.rows.map((r) => [r.name, show(r.value)])} />
     </Box>
   )
@@ -79,7 +204,9 @@ export function limitText(limit: Limit | undefined, show: Show): string {
 
 function behind(step: Step, r: Reading | undefined, show: Show): [string, string][] {
   const rows: [string, string][] = []
-  const add = (name: string, f: Figure | undefined) => { if (f) rows.push([name, show(f)]) }
+  const add = (name: string, f: Figure | undefined) => {
+    if (f) rows.push([name, show(f)])
+  }
   const { found } = step.panel
   add('As found', found)
   if (r?.dial) {
@@ -99,9 +226,31 @@ export function Rows({ rows }: { rows: [string, string][] }) {
   return (
     <Box component="dl" sx={{ m: 0, borderTop: `1px solid ${ink('rule')}` }}>
       {rows.map(([name, value]) => (
-        <Box key={name} sx={{ display: 'flex', alignItems: 'baseline', gap: 2, py: 0.5, borderBottom: `1px solid ${ink('rule')}` }}>
-          <Box component="dt" sx={{ flex: 1 }}>{name}</Box>
-          <Box component="dd" sx={{ m: 0, fontFamily: mono, fontWeight: 600, textAlign: 'right', fontSize: value.length > 12 ? '0.8125rem' : undefined }}>{value}</Box>
+        <Box
+          key={name}
+          sx={{
+            display: 'flex',
+            alignItems: 'baseline',
+            gap: 2,
+            py: 0.5,
+            borderBottom: `1px solid ${ink('rule')}`,
+          }}
+        >
+          <Box component="dt" sx={{ flex: 1 }}>
+            {name}
+          </Box>
+          <Box
+            component="dd"
+            sx={{
+              m: 0,
+              fontFamily: mono,
+              fontWeight: 600,
+              textAlign: 'right',
+              fontSize: value.length > 12 ? '0.8125rem' : undefined,
+            }}
+          >
+            {value}
+          </Box>
         </Box>
       ))}
     </Box>

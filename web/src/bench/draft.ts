@@ -22,37 +22,76 @@ export const graduations: Record<string, string[]> = {
 }
 
 const usual: Record<string, Record<Unit, string>> = {
-  dial: { thou: '0.5 thou', mm: '0.01 mm' }, float: { thou: '0.5 thou', mm: '0.01 mm' },
-  feeler: { thou: '1 thou', mm: '0.02 mm' }, setting: { thou: '1/64 in', mm: '0.5 mm' },
-  direct: { thou: '1 thou', mm: '0.02 mm' }, travel: { thou: '1/64 in', mm: '0.5 mm' },
+  dial: { thou: '0.5 thou', mm: '0.01 mm' },
+  float: { thou: '0.5 thou', mm: '0.01 mm' },
+  feeler: { thou: '1 thou', mm: '0.02 mm' },
+  setting: { thou: '1/64 in', mm: '0.5 mm' },
+  direct: { thou: '1 thou', mm: '0.02 mm' },
+  travel: { thou: '1/64 in', mm: '0.5 mm' },
 }
 
-export const lastGraduation = (instrument: string, unit: Unit) => read(`settle.graduation.${instrument}`) ?? usual[instrument][unit]
-export const rememberGraduation = (instrument: string, text: string) => write(`settle.graduation.${instrument}`, text)
+export const lastGraduation = (instrument: string, unit: Unit) =>
+  read(`settle.graduation.${instrument}`) ?? usual[instrument][unit]
+export const rememberGraduation = (instrument: string, text: string) =>
+  write(`settle.graduation.${instrument}`, text)
 
 /** An empty form for the instrument of a step. */
 export function blank(step: Step, unit: Unit): Body {
   const p = step.panel
   const graduation = p.instrument in usual ? lastGraduation(p.instrument, unit) : ''
   switch (p.instrument) {
-    case 'dial': return { unit, dial: { graduation, readings: (p.places ?? []).map((clock) => ({ clock, value: '' })), back_to_start: '' } }
-    case 'float': return { unit, float: { graduation, trials: Array.from({ length: p.repeats ?? 1 }, () => ({ in: '', out: '' })) } }
-    case 'feeler': return { unit, feeler: { positions: (p.places ?? []).map((at) => ({ at, go: '', no_go: '' })) } }
-    case 'setting': return { unit, setting: { graduation, measured: '' } }
-    case 'count': return { unit, count: {} }
-    case 'mark': return { marks: (p.marks ?? []).map(() => '') }
-    case 'torque': return { torque: { ticks: [] } }
-    case 'turn': return { turn: { turn: '' } }
-    case 'sign': return { sign: { remark: '' } }
-    case 'direct': return { unit, direct: p.leaf ? { leaf: true } : { graduation } }
-    case 'travel': return { unit, travel: { graduation } }
-    case 'tool': return { unit, tool: {} }
-    case 'heat': return { unit, heat: { input: {} } }
-    case 'wait': return { wait: {} }
-    case 'test': return { test: { pressure: p.pressure ?? '' } }
-    case 'photo': return { photo: {} }
-    case 'ack': return { done: true }
-    default: return {}
+    case 'dial':
+      return {
+        unit,
+        dial: {
+          graduation,
+          readings: (p.places ?? []).map((clock) => ({ clock, value: '' })),
+          back_to_start: '',
+        },
+      }
+    case 'float':
+      return {
+        unit,
+        float: {
+          graduation,
+          trials: Array.from({ length: p.repeats ?? 1 }, () => ({ in: '', out: '' })),
+        },
+      }
+    case 'feeler':
+      return {
+        unit,
+        feeler: { positions: (p.places ?? []).map((at) => ({ at, go: '', no_go: '' })) },
+      }
+    case 'setting':
+      return { unit, setting: { graduation, measured: '' } }
+    case 'count':
+      return { unit, count: {} }
+    case 'mark':
+      return { marks: (p.marks ?? []).map(() => '') }
+    case 'torque':
+      return { torque: { ticks: [] } }
+    case 'turn':
+      return { turn: { turn: '' } }
+    case 'sign':
+      return { sign: { remark: '' } }
+    case 'direct':
+      return { unit, direct: p.leaf ? { leaf: true } : { graduation } }
+    case 'travel':
+      return { unit, travel: { graduation } }
+    case 'tool':
+      return { unit, tool: {} }
+    case 'heat':
+      return { unit, heat: { input: {} } }
+    case 'wait':
+      return { wait: {} }
+    case 'test':
+      return { test: { pressure: p.pressure ?? '' } }
+    case 'photo':
+      return { photo: {} }
+    case 'ack':
+      return { done: true }
+    default:
+      return {}
   }
 }
 
@@ -79,16 +118,22 @@ export function withUnit(body: Body, unit: Unit): Body {
   const old = body.unit
   // A calculator's boxes keep the unit they were begun in, and say so.
   if (!old || old === unit || body.tool || body.heat) return body
-  const pin = (text: string | undefined) => (text && /^\s*[-+−]?[\d.,/\s-]+$/.test(text) && /\d/.test(text) ? `${text.trim()} ${old}` : text)
+  const pin = (text: string | undefined) =>
+    text && /^\s*[-+−]?[\d.,/\s-]+$/.test(text) && /\d/.test(text) ? `${text.trim()} ${old}` : text
   const b: Body = structuredClone(body)
   b.unit = unit
-  b.dial?.readings?.forEach((r) => { r.value = pin(r.value) })
+  b.dial?.readings?.forEach((r) => {
+    r.value = pin(r.value)
+  })
   if (b.dial) {
     b.dial.back_to_start = pin(b.dial.back_to_start)
     b.dial.sag = pin(b.dial.sag)
     if (b.dial.sweep) b.dial.sweep = { low: pin(b.dial.sweep.low), high: pin(b.dial.sweep.high) }
   }
-  b.float?.trials?.forEach((t) => { t.in = pin(t.in); t.out = pin(t.out) })
+  b.float?.trials?.forEach((t) => {
+    t.in = pin(t.in)
+    t.out = pin(t.out)
+  })
   b.feeler?.positions?.forEach((p) => {
     if (p.go !== undefined) p.go = pin(p.go)
     if (p.no_go !== undefined) p.no_go = pin(p.no_go)
@@ -101,27 +146,47 @@ export function withUnit(body: Body, unit: Unit): Body {
   return b
 }
 
-interface Kept { body: Body; seen: string }
+interface Kept {
+  body: Body
+  seen: string
+}
 
 /** The body being typed at a step, and the entry it was begun on. */
 export function useDraft(job: string, step: Step, kept: Body | undefined, unit: Unit) {
   const [draft, set] = useState<Kept | null>(() => {
     const text = read(key(job, step.id))
     if (!text) return null
-    try { return JSON.parse(text) as Kept } catch { return null }
+    try {
+      return JSON.parse(text) as Kept
+    } catch {
+      return null
+    }
   })
   const body = draft ? withUnit(draft.body, unit) : kept ? withUnit(kept, unit) : blank(step, unit)
-  const change = useCallback((next: Body) => {
-    set((before) => {
-      const d = { body: next, seen: before?.seen ?? step.entry ?? '' }
-      write(key(job, step.id), JSON.stringify(d))
-      return d
-    })
-  }, [job, step.id, step.entry])
-  const drop = useCallback(() => { write(key(job, step.id), null); set(null) }, [job, step.id])
+  const change = useCallback(
+    (next: Body) => {
+      set((before) => {
+        const d = { body: next, seen: before?.seen ?? step.entry ?? '' }
+        write(key(job, step.id), JSON.stringify(d))
+        return d
+      })
+    },
+    [job, step.id, step.entry],
+  )
+  const drop = useCallback(() => {
+    write(key(job, step.id), null)
+    set(null)
+  }, [job, step.id])
   /** Takes what stands there now for seen, so that mine may take its place. */
   const look = useCallback((entry: string) => set((d) => d && { ...d, seen: entry }), [])
-  return { body, typed: draft !== null, seen: draft ? draft.seen : step.entry ?? '', change, drop, look }
+  return {
+    body,
+    typed: draft !== null,
+    seen: draft ? draft.seen : (step.entry ?? ''),
+    change,
+    drop,
+    look,
+  }
 }
 
 /** A value that follows another after a pause. */

@@ -17,9 +17,21 @@ interface Entering {
 }
 
 /** What the boxes of one form share. */
-export const EntryContext = createContext<Entering>({ unit: undefined, errors: [], echo: [], disabled: false, setField: () => {} })
+export const EntryContext = createContext<Entering>({
+  unit: undefined,
+  errors: [],
+  echo: [],
+  disabled: false,
+  setField: () => {},
+})
 
-const hidden = { position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' } as const
+const hidden = {
+  position: 'absolute',
+  width: 1,
+  height: 1,
+  overflow: 'hidden',
+  clipPath: 'inset(50%)',
+} as const
 
 interface BoxProps {
   /** what stands before the box: 12, vane 1 */
@@ -37,30 +49,152 @@ interface BoxProps {
 }
 
 /** One box for one reading. Enter goes on to the next; the value understood is echoed in the other unit. */
-export function EntryBox({ label, name, field, value = '', onChange, width = 112, plain, above }: BoxProps) {
+export function EntryBox({
+  label,
+  name,
+  field,
+  value = '',
+  onChange,
+  width = 112,
+  plain,
+  above,
+}: BoxProps) {
   const { unit, errors, echo: heard, disabled, setField } = use(EntryContext)
   const error = errors.find((e) => e.field === field)?.message
   const echo = heard.find((e) => e.field === field)
   const says = error ?? echo?.odd
   // Echoed in the unit it was not typed in.
-  const metric = /m\s*$/i.test(value) || (/[\d.,]\s*$/.test(value) && (unit === 'mm' || unit === 'um'))
-  const echoed = echo && !plain ? (metric ? `${typographic(echo.figure.thou)} thou` : `${typographic(echo.figure.mm)} mm`) : ''
+  const metric =
+    /m\s*$/i.test(value) || (/[\d.,]\s*$/.test(value) && (unit === 'mm' || unit === 'um'))
+  const echoed =
+    echo && !plain
+      ? metric
+        ? `${typographic(echo.figure.thou)} thou`
+        : `${typographic(echo.figure.mm)} mm`
+      : ''
   const id = field.replace(/[^\w]/g, '-')
   return (
     <Box sx={{ width, position: 'relative' }}>
-      {above && <Box component="label" htmlFor={id} sx={{ display: 'block', fontFamily: condensed, fontSize: '0.9375rem', fontWeight: 500, color: ink('ink2'), lineHeight: 1.2, pb: 1 }}>{label}</Box>}
-      <Box sx={{ display: 'flex', height: 54, border: `1.5px solid ${error ? ink('out') : ink('ink')}`, background: ink('paper'), '&:focus-within': { outline: `3px solid ${ink('ink')}`, outlineOffset: 1 } }}>
-        {!above && label && <Box component="label" htmlFor={id} sx={{ minWidth: 30, px: 1, display: 'grid', placeItems: 'center', fontFamily: condensed, fontWeight: 600, fontSize: '1.0625rem', color: ink('ink2'), background: ink('stone'), borderRight: `1px solid ${ink('rule')}`, whiteSpace: 'nowrap' }}>{label}</Box>}
+      {above && (
+        <Box
+          component="label"
+          htmlFor={id}
+          sx={{
+            display: 'block',
+            fontFamily: condensed,
+            fontSize: '0.9375rem',
+            fontWeight: 500,
+            color: ink('ink2'),
+            lineHeight: 1.2,
+            pb: 1,
+          }}
+        >
+          {label}
+        </Box>
+      )}
+      <Box
+        sx={{
+          display: 'flex',
+          height: 54,
+          border: `1.5px solid ${error ? ink('out') : ink('ink')}`,
+          background: ink('paper'),
+          '&:focus-within': { outline: `3px solid ${ink('ink')}`, outlineOffset: 1 },
+        }}
+      >
+        {!above && label && (
+          <Box
+            component="label"
+            htmlFor={id}
+            sx={{
+              minWidth: 30,
+              px: 1,
+              display: 'grid',
+              placeItems: 'center',
+              fontFamily: condensed,
+              fontWeight: 600,
+              fontSize: '1.0625rem',
+              color: ink('ink2'),
+              background: ink('stone'),
+              borderRight: `1px solid ${ink('rule')}`,
+              whiteSpace: 'nowrap',
+            }}
+          >
+            {label}
+          </Box>
+        )}
         <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
-        <InputBase
-          id={id} value={value} disabled={disabled} onChange={(e) => onChange(e.target.value)} onFocus={(e) => { setField(field); e.target.select() }} onBlur={() => setField('')}
-          inputProps={{ 'data-entry': '', 'data-field': field, 'aria-label': name ?? label, 'aria-invalid': error !== undefined, 'aria-describedby': id + '-says', autoComplete: 'off', autoCorrect: 'off', spellCheck: false, inputMode: plain ? undefined : 'text', style: { textAlign: plain === true && value.length > 6 ? 'left' : 'center', padding: '0 4px', height: '100%', outline: 'none' } }}
-          sx={{ flex: 1, fontFamily: mono, fontWeight: 600, fontSize: value.length > 5 ? '1rem' : '1.5rem', lineHeight: 1, color: ink('ink') }}
-        />
-          {echoed && <Box aria-hidden sx={{ fontSize: '0.8125rem', lineHeight: '17px', textAlign: 'center', color: ink('ink2'), whiteSpace: 'nowrap' }}>{echoed}</Box>}
+          <InputBase
+            id={id}
+            value={value}
+            disabled={disabled}
+            onChange={(e) => onChange(e.target.value)}
+            onFocus={(e) => {
+              setField(field)
+              e.target.select()
+            }}
+            onBlur={() => setField('')}
+            inputProps={{
+              'data-entry': '',
+              'data-field': field,
+              'aria-label': name ?? label,
+              'aria-invalid': error !== undefined,
+              'aria-describedby': id + '-says',
+              autoComplete: 'off',
+              autoCorrect: 'off',
+              spellCheck: false,
+              inputMode: plain ? undefined : 'text',
+              style: {
+                textAlign: plain === true && value.length > 6 ? 'left' : 'center',
+                padding: '0 4px',
+                height: '100%',
+                outline: 'none',
+              },
+            }}
+            sx={{
+              flex: 1,
+              fontFamily: mono,
+              fontWeight: 600,
+              fontSize: value.length > 5 ? '1rem' : '1.5rem',
+              lineHeight: 1,
+              color: ink('ink'),
+            }}
+          />
+          {echoed && (
+            <Box
+              aria-hidden
+              sx={{
+                fontSize: '0.8125rem',
+                lineHeight: '17px',
+                textAlign: 'center',
+                color: ink('ink2'),
+                whiteSpace: 'nowrap',
+              }}
+            >
+              {echoed}
+            </Box>
+          )}
         </Box>
       </Box>
-      <Box id={id + '-says'} sx={says ? { position: 'absolute', top: '100%', left: 0, width: 'max-content', maxWidth: 260, zIndex: 2, px: 1, background: ink('panel'), fontSize: '0.875rem', lineHeight: 1.2, color: error ? ink('out') : ink('close') } : hidden}>
+      <Box
+        id={id + '-says'}
+        sx={
+          says
+            ? {
+                position: 'absolute',
+                top: '100%',
+                left: 0,
+                width: 'max-content',
+                maxWidth: 260,
+                zIndex: 2,
+                px: 1,
+                background: ink('panel'),
+                fontSize: '0.875rem',
+                lineHeight: 1.2,
+                color: error ? ink('out') : ink('close'),
+              }
+            : hidden
+        }
+      >
         {says ?? echoed}
       </Box>
     </Box>

@@ -23,7 +23,12 @@ import { condensed, ink, mono } from '../theme'
 type Show = JobList['state']
 type Sort = JobList['sort']
 
-const sorts: Record<Sort, string> = { changed: 'worked on last', opened: 'opened last', number: 'job number', tag: 'tag of the pump' }
+const sorts: Record<Sort, string> = {
+  changed: 'worked on last',
+  opened: 'opened last',
+  number: 'job number',
+  tag: 'tag of the pump',
+}
 
 /** The shop's jobs, the one worked on last on top. */
 export function JobsPage() {
@@ -40,87 +45,306 @@ export function JobsPage() {
   const find = useRef<HTMLInputElement>(null)
   const list = useRef<HTMLDivElement>(null)
   const rows = jobs.data?.pages.flat() ?? []
-  const hits = q.length > 1 ? pumps.data ?? [] : []
+  const hits = q.length > 1 ? (pumps.data ?? []) : []
   const move = (to: number) => {
     const next = Math.max(0, Math.min(to, rows.length - 1))
     setAt(next)
     list.current?.querySelectorAll<HTMLElement>('[data-job]')[next]?.focus()
   }
-  useKeys({ '/': () => find.current?.focus(), n: () => void navigate('/jobs/new'), ArrowDown: () => move(at), ArrowUp: () => move(at) })
-  useEffect(() => { find.current?.focus() }, [])
+  useKeys({
+    '/': () => find.current?.focus(),
+    n: () => void navigate('/jobs/new'),
+    ArrowDown: () => move(at),
+    ArrowUp: () => move(at),
+  })
+  useEffect(() => {
+    find.current?.focus()
+  }, [])
   return (
     <Screen title="Jobs">
       <Box sx={{ p: 5, maxWidth: 1280, width: '100%', mx: 'auto' }}>
         <Box sx={{ display: 'flex', gap: 3, mb: 4, flexWrap: 'wrap', alignItems: 'center' }}>
           <TextField
-            inputRef={find} value={words} onChange={(e) => { setWords(e.target.value); setAt(0) }} placeholder="Tag, job number, maker, serial, a finding, a remark" sx={{ flex: '1 1 320px' }}
+            inputRef={find}
+            value={words}
+            onChange={(e) => {
+              setWords(e.target.value)
+              setAt(0)
+            }}
+            placeholder="Tag, job number, maker, serial, a finding, a remark"
+            sx={{ flex: '1 1 320px' }}
             onKeyDown={(e) => {
-              if (e.key === 'ArrowDown') { e.preventDefault(); move(0) }
+              if (e.key === 'ArrowDown') {
+                e.preventDefault()
+                move(0)
+              }
               if (e.key === 'Enter' && rows.length === 1) void navigate(`/jobs/${rows[0].number}`)
             }}
-            slotProps={{ htmlInput: { 'aria-label': 'Find a job', autoComplete: 'off' }, input: { endAdornment: <InputAdornment position="end"><Key>/</Key></InputAdornment> } }}
+            slotProps={{
+              htmlInput: { 'aria-label': 'Find a job', autoComplete: 'off' },
+              input: {
+                endAdornment: (
+                  <InputAdornment position="end">
+                    <Key>/</Key>
+                  </InputAdornment>
+                ),
+              },
+            }}
           />
-          <ToggleButtonGroup exclusive value={show} onChange={(_, s: Show | null) => s && setShow(s)} aria-label="Which jobs">
-            <ToggleButton value="open" sx={{ minHeight: 56, px: 4 }}>Open</ToggleButton><ToggleButton value="decide" sx={{ px: 4 }}>To decide</ToggleButton><ToggleButton value="signed" sx={{ px: 4 }}>Signed</ToggleButton><ToggleButton value="all" sx={{ px: 4 }}>All</ToggleButton>
+          <ToggleButtonGroup
+            exclusive
+            value={show}
+            onChange={(_, s: Show | null) => s && setShow(s)}
+            aria-label="Which jobs"
+          >
+            <ToggleButton value="open" sx={{ minHeight: 56, px: 4 }}>
+              Open
+            </ToggleButton>
+            <ToggleButton value="decide" sx={{ px: 4 }}>
+              To decide
+            </ToggleButton>
+            <ToggleButton value="signed" sx={{ px: 4 }}>
+              Signed
+            </ToggleButton>
+            <ToggleButton value="all" sx={{ px: 4 }}>
+              All
+            </ToggleButton>
           </ToggleButtonGroup>
-          <Button variant="contained" component={Link} to="/jobs/new" sx={{ minHeight: 56, px: 5, gap: 2 }}>New job <Key on>n</Key></Button>
+          <Button
+            variant="contained"
+            component={Link}
+            to="/jobs/new"
+            sx={{ minHeight: 56, px: 5, gap: 2 }}
+          >
+            New job <Key on>n</Key>
+          </Button>
         </Box>
         <Box sx={{ display: 'flex', gap: 3, mb: 3, flexWrap: 'wrap' }}>
-          <TextField select size="small" label="Sorted by" value={sort} onChange={(e) => setSort(e.target.value as Sort)} sx={{ width: 210 }}>{Object.entries(sorts).map(([k, w]) => <MenuItem key={k} value={k}>{w}</MenuItem>)}</TextField>
-          <TextField select size="small" label="Construction" value={construction} onChange={(e) => setConstruction(e.target.value)} sx={{ width: 300 }}>
+          <TextField
+            select
+            size="small"
+            label="Sorted by"
+            value={sort}
+            onChange={(e) => setSort(e.target.value as Sort)}
+            sx={{ width: 210 }}
+          >
+            {Object.entries(sorts).map(([k, w]) => (
+              <MenuItem key={k} value={k}>
+                {w}
+              </MenuItem>
+            ))}
+          </TextField>
+          <TextField
+            select
+            size="small"
+            label="Construction"
+            value={construction}
+            onChange={(e) => setConstruction(e.target.value)}
+            sx={{ width: 300 }}
+          >
             <MenuItem value="">all</MenuItem>
-            {(plans.data ?? []).filter((p) => !p.own).map((p) => <MenuItem key={p.key} value={p.construction}>{p.title}</MenuItem>)}
+            {(plans.data ?? [])
+              .filter((p) => !p.own)
+              .map((p) => (
+                <MenuItem key={p.key} value={p.construction}>
+                  {p.title}
+                </MenuItem>
+              ))}
           </TextField>
         </Box>
         {hits.length > 0 && (
-          <Box component="section" aria-label="Pumps found" data-pump-hits sx={{ mb: 4, display: 'flex', gap: 2, flexWrap: 'wrap' }}>
-            {hits.map((p) => <ButtonBase key={p.tag} component={Link} to={`/pumps/${encodeURIComponent(p.tag)}`} sx={{ minHeight: 48, px: 3, border: `1.5px solid ${ink('dyeText')}`, background: ink('paper'), gap: 2 }}><Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1.125rem', color: ink('dyeText') }}>{p.tag}</Box>{p.name}</ButtonBase>)}
+          <Box
+            component="section"
+            aria-label="Pumps found"
+            data-pump-hits
+            sx={{ mb: 4, display: 'flex', gap: 2, flexWrap: 'wrap' }}
+          >
+            {hits.map((p) => (
+              <ButtonBase
+                key={p.tag}
+                component={Link}
+                to={`/pumps/${encodeURIComponent(p.tag)}`}
+                sx={{
+                  minHeight: 48,
+                  px: 3,
+                  border: `1.5px solid ${ink('dyeText')}`,
+                  background: ink('paper'),
+                  gap: 2,
+                }}
+              >
+                <Box
+                  sx={{
+                    fontFamily: condensed,
+                    fontWeight: 600,
+                    fontSize: '1.125rem',
+                    color: ink('dyeText'),
+                  }}
+                >
+                  {p.tag}
+                </Box>
+                {p.name}
+              </ButtonBase>
+            ))}
           </Box>
         )}
-        {jobs.isPending
-          ? <Loading what="the jobs" />
-          : jobs.error
-            ? <Failure error={jobs.error} again={() => void jobs.refetch()} />
-            : rows.length === 0
-              ? words
-                ? <Message title="Nothing found" text={`No job has "${words}" in it. Try the tag or the job number alone.`} action="Show all jobs" onAction={() => { setWords(''); setShow('all'); setConstruction('') }} />
-                : show === 'decide' ? <Message title="Nothing to decide" text="No job has a reading that waits for somebody's decision." action="Show all jobs" onAction={() => setShow('all')} />
-                : <Message title={show === 'open' ? 'No open jobs' : construction ? 'No jobs of this construction' : 'No jobs yet'} text="A job begins with a pump on the bench. Open one and work through its rebuild." to="/jobs/new" action="New job" />
-              : (
-                <Box ref={list} role="list" aria-label="Jobs" sx={{ borderTop: `1.5px solid ${ink('ink')}` }} onKeyDown={(e) => {
-                  if (e.key === 'ArrowDown') { e.preventDefault(); move(at + 1) }
-                  if (e.key === 'ArrowUp') { e.preventDefault(); if (at === 0) find.current?.focus(); else move(at - 1) }
-                }}>
-                  {rows.map((job, i) => <Row key={job.number} job={job} onFocus={() => setAt(i)} />)}
-                  {jobs.hasNextPage && <Button variant="outlined" data-more disabled={jobs.isFetchingNextPage} onClick={() => void jobs.fetchNextPage()} sx={{ mt: 3, minHeight: 56 }}>{jobs.isFetchingNextPage ? 'Fetching' : 'More jobs'}</Button>}
-                </Box>
-              )}
+        {jobs.isPending ? (
+          <Loading what="the jobs" />
+        ) : jobs.error ? (
+          <Failure error={jobs.error} again={() => void jobs.refetch()} />
+        ) : rows.length === 0 ? (
+          words ? (
+            <Message
+              title="Nothing found"
+              text={`No job has "${words}" in it. Try the tag or the job number alone.`}
+              action="Show all jobs"
+              onAction={() => {
+                setWords('')
+                setShow('all')
+                setConstruction('')
+              }}
+            />
+          ) : show === 'decide' ? (
+            <Message
+              title="Nothing to decide"
+              text="No job has a reading that waits for somebody's decision."
+              action="Show all jobs"
+              onAction={() => setShow('all')}
+            />
+          ) : (
+            <Message
+              title={
+                show === 'open'
+                  ? 'No open jobs'
+                  : construction
+                    ? 'No jobs of this construction'
+                    : 'No jobs yet'
+              }
+              text="A job begins with a pump on the bench. Open one and work through its rebuild."
+              to="/jobs/new"
+              action="New job"
+            />
+          )
+        ) : (
+          <Box
+            ref={list}
+            role="list"
+            aria-label="Jobs"
+            sx={{ borderTop: `1.5px solid ${ink('ink')}` }}
+            onKeyDown={(e) => {
+              if (e.key === 'ArrowDown') {
+                e.preventDefault()
+                move(at + 1)
+              }
+              if (e.key === 'ArrowUp') {
+                e.preventDefault()
+                if (at === 0) find.current?.focus()
+                else move(at - 1)
+              }
+            }}
+          >
+            {rows.map((job, i) => (
+              <Row key={job.number} job={job} onFocus={() => setAt(i)} />
+            ))}
+            {jobs.hasNextPage && (
+              <Button
+                variant="outlined"
+                data-more
+                disabled={jobs.isFetchingNextPage}
+                onClick={() => void jobs.fetchNextPage()}
+                sx={{ mt: 3, minHeight: 56 }}
+              >
+                {jobs.isFetchingNextPage ? 'Fetching' : 'More jobs'}
+              </Button>
+            )}
+          </Box>
+        )}
       </Box>
     </Screen>
   )
 }
 
-const states = { received: 'Received', 'in-work': 'In work', ready: 'Ready to sign', signed: 'Signed' } as const
+const states = {
+  received: 'Received',
+  'in-work': 'In work',
+  ready: 'Ready to sign',
+  signed: 'Signed',
+} as const
 
 function Row({ job, onFocus }: { job: JobRow; onFocus: () => void }) {
-  const date = (d: string) => new Date(d).toLocaleDateString(undefined, { day: 'numeric', month: 'short', year: 'numeric' })
+  const date = (d: string) =>
+    new Date(d).toLocaleDateString(undefined, { day: 'numeric', month: 'short', year: 'numeric' })
   return (
     <Box role="listitem">
       <ButtonBase
-        component={Link} to={`/jobs/${job.number}${job.state === 'signed' ? '/sheet' : ''}`} onFocus={onFocus} data-job={job.number}
-        sx={{ width: '100%', minHeight: 72, display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '84px minmax(0, 1fr) minmax(0, 1fr)', md: '84px minmax(0, 1fr) minmax(0, 1fr) 250px 118px' }, columnGap: 4, rowGap: { xs: 1, md: 4 }, '& > :nth-of-type(1)': { gridRow: { sm: 'span 2', md: 'auto' } }, alignItems: 'center', justifyItems: 'start', textAlign: 'left', px: 3, py: 2, borderBottom: `1px solid ${ink('rule')}`, background: job.state === 'signed' ? 'transparent' : ink('panel'), '&:hover': { background: ink('paper') }, outlineOffset: '-3px !important' }}
+        component={Link}
+        to={`/jobs/${job.number}${job.state === 'signed' ? '/sheet' : ''}`}
+        onFocus={onFocus}
+        data-job={job.number}
+        sx={{
+          width: '100%',
+          minHeight: 72,
+          display: 'grid',
+          gridTemplateColumns: {
+            xs: '1fr',
+            sm: '84px minmax(0, 1fr) minmax(0, 1fr)',
+            md: '84px minmax(0, 1fr) minmax(0, 1fr) 250px 118px',
+          },
+          columnGap: 4,
+          rowGap: { xs: 1, md: 4 },
+          '& > :nth-of-type(1)': { gridRow: { sm: 'span 2', md: 'auto' } },
+          alignItems: 'center',
+          justifyItems: 'start',
+          textAlign: 'left',
+          px: 3,
+          py: 2,
+          borderBottom: `1px solid ${ink('rule')}`,
+          background: job.state === 'signed' ? 'transparent' : ink('panel'),
+          '&:hover': { background: ink('paper') },
+          outlineOffset: '-3px !important',
+        }}
       >
         <Box sx={{ fontFamily: mono, fontWeight: 600 }}>{job.number}</Box>
         <Box sx={{ minWidth: 0 }}>
-          <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1.1875rem', lineHeight: 1.15 }}>{job.tag} {job.name}</Box>
+          <Box
+            sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1.1875rem', lineHeight: 1.15 }}
+          >
+            {job.tag} {job.name}
+          </Box>
           <Box sx={{ color: ink('ink2'), fontSize: '0.875rem' }}>{job.complaint}</Box>
         </Box>
         <Box sx={{ minWidth: 0 }}>
-          <Box sx={{ fontWeight: 600, display: 'flex', alignItems: 'center', gap: 1.5, color: job.state === 'signed' ? ink('ink2') : ink('ink') }}>{states[job.state]}{job.decide > 0 && <><VerdictShape verdict="out" size={13} /> {job.decide} to decide</>}</Box>
-          <Box sx={{ color: ink('ink2'), fontSize: '0.875rem' }}>{job.state === 'signed' ? job.remark : `${job.stage}: ${job.step}`}</Box>
+          <Box
+            sx={{
+              fontWeight: 600,
+              display: 'flex',
+              alignItems: 'center',
+              gap: 1.5,
+              color: job.state === 'signed' ? ink('ink2') : ink('ink'),
+            }}
+          >
+            {states[job.state]}
+            {job.decide > 0 && (
+              <>
+                <VerdictShape verdict="out" size={13} /> {job.decide} to decide
+              </>
+            )}
+          </Box>
+          <Box sx={{ color: ink('ink2'), fontSize: '0.875rem' }}>
+            {job.state === 'signed' ? job.remark : `${job.stage}: ${job.step}`}
+          </Box>
         </Box>
         <SmallLine line={job.line} />
-        <Box sx={{ fontSize: '0.875rem', color: ink('ink2') }}>{date(job.changed)}<br />{job.by}{job.state !== 'signed' && <><br />{job.done} of {job.total} done</>}</Box>
+        <Box sx={{ fontSize: '0.875rem', color: ink('ink2') }}>
+          {date(job.changed)}
+          <br />
+          {job.by}
+          {job.state !== 'signed' && (
+            <>
+              <br />
+              {job.done} of {job.total} done
+            </>
+          )}
+        </Box>
       </ButtonBase>
     </Box>
   )

@@ -32,45 +32,210 @@ export function NewJobPage() {
   const bad = hours.trim() !== '' && !Number.isFinite(Number(hours.replace(',', '.')))
   const problem = open.error instanceof ApiError ? open.error : null
   const all = words.trim().toLowerCase().split(/\s+/).filter(Boolean)
-  const found = (pumps.data ?? []).filter((p) => all.every((w) => `${p.tag} ${p.name} ${p.place} ${p.maker} ${p.serial}`.toLowerCase().includes(w)))
+  const found = (pumps.data ?? []).filter((p) =>
+    all.every((w) =>
+      `${p.tag} ${p.name} ${p.place} ${p.maker} ${p.serial}`.toLowerCase().includes(w),
+    ),
+  )
   const pump = pumps.data?.find((p) => p.tag === picked)
-  const pick = (tag: string) => { setPicked(tag); setTimeout(() => reason.current?.focus()) }
+  const pick = (tag: string) => {
+    setPicked(tag)
+    setTimeout(() => reason.current?.focus())
+  }
   const submit = () => {
     if (!person) document.getElementById('who')?.click()
-    else open.mutate({ id: id.current, by: person, pump: picked, complaint: why, hours: hours.trim() === '' ? undefined : Number(hours.replace(',', '.')) }, { onSuccess: (job) => void navigate(`/jobs/${job.number}`) })
+    else
+      open.mutate(
+        {
+          id: id.current,
+          by: person,
+          pump: picked,
+          complaint: why,
+          hours: hours.trim() === '' ? undefined : Number(hours.replace(',', '.')),
+        },
+        { onSuccess: (job) => void navigate(`/jobs/${job.number}`) },
+      )
   }
-  if (pumps.isPending) return <Screen title="New job"><Loading what="the pumps" /></Screen>
-  if (pumps.error) return <Screen title="New job"><Failure error={pumps.error} again={() => void pumps.refetch()} /></Screen>
-  if (pumps.data.length === 0) return <Screen title="New job"><Message title="No pumps yet" text="A job is about a pump. Write the nameplate of the first one." to="/pumps/new" action="Add a pump" /></Screen>
+  if (pumps.isPending)
+    return (
+      <Screen title="New job">
+        <Loading what="the pumps" />
+      </Screen>
+    )
+  if (pumps.error)
+    return (
+      <Screen title="New job">
+        <Failure error={pumps.error} again={() => void pumps.refetch()} />
+      </Screen>
+    )
+  if (pumps.data.length === 0)
+    return (
+      <Screen title="New job">
+        <Message
+          title="No pumps yet"
+          text="A job is about a pump. Write the nameplate of the first one."
+          to="/pumps/new"
+          action="Add a pump"
+        />
+      </Screen>
+    )
   return (
     <Screen title="New job">
-      <Box sx={{ p: 5, display: 'grid', gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1fr) 380px' }, gap: 6, maxWidth: 1100, width: '100%', mx: 'auto', alignItems: 'start' }}>
+      <Box
+        sx={{
+          p: 5,
+          display: 'grid',
+          gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1fr) 380px' },
+          gap: 6,
+          maxWidth: 1100,
+          width: '100%',
+          mx: 'auto',
+          alignItems: 'start',
+        }}
+      >
         <Box>
           <TextField
-            fullWidth autoFocus={!picked} label="Which pump?" value={words} onChange={(e) => { setWords(e.target.value); setPicked('') }} slotProps={{ htmlInput: { autoComplete: 'off' } }}
-            onKeyDown={(e) => { if (e.key === 'Enter' && found[0]?.plan && !found[0].open) { e.preventDefault(); pick(found[0].tag) } }}
+            fullWidth
+            autoFocus={!picked}
+            label="Which pump?"
+            value={words}
+            onChange={(e) => {
+              setWords(e.target.value)
+              setPicked('')
+            }}
+            slotProps={{ htmlInput: { autoComplete: 'off' } }}
+            onKeyDown={(e) => {
+              if (e.key === 'Enter' && found[0]?.plan && !found[0].open) {
+                e.preventDefault()
+                pick(found[0].tag)
+              }
+            }}
           />
           <Box sx={{ mt: 3, borderTop: `1.5px solid ${ink('ink')}` }}>
             {found.map((p, i) => (
-              <ButtonBase key={p.tag} disabled={!p.plan || p.open !== undefined} onClick={() => pick(p.tag)} aria-pressed={picked === p.tag} data-pump={p.tag} sx={{ width: '100%', minHeight: 56, px: 3, py: 1.5, display: 'grid', gridTemplateColumns: '90px 1fr auto', gap: 3, textAlign: 'left', borderBottom: `1px solid ${ink('rule')}`, background: picked === p.tag ? ink('wash') : 'none', color: p.plan && !p.open ? ink('ink') : ink('none'), outlineOffset: '-3px !important' }}>
-                <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1.125rem' }}>{p.tag}</Box>
-                <Box>{p.name}<Box sx={{ fontSize: '0.875rem', color: ink('ink2') }}>{p.kind}</Box></Box>
-                <Box sx={{ fontSize: '0.875rem' }}>{p.open ? `open as ${p.open}` : p.plan ? i === 0 && words && !picked ? <Key>Enter</Key> : '' : 'no plan for this kind yet'}</Box>
+              <ButtonBase
+                key={p.tag}
+                disabled={!p.plan || p.open !== undefined}
+                onClick={() => pick(p.tag)}
+                aria-pressed={picked === p.tag}
+                data-pump={p.tag}
+                sx={{
+                  width: '100%',
+                  minHeight: 56,
+                  px: 3,
+                  py: 1.5,
+                  display: 'grid',
+                  gridTemplateColumns: '90px 1fr auto',
+                  gap: 3,
+                  textAlign: 'left',
+                  borderBottom: `1px solid ${ink('rule')}`,
+                  background: picked === p.tag ? ink('wash') : 'none',
+                  color: p.plan && !p.open ? ink('ink') : ink('none'),
+                  outlineOffset: '-3px !important',
+                }}
+              >
+                <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1.125rem' }}>
+                  {p.tag}
+                </Box>
+                <Box>
+                  {p.name}
+                  <Box sx={{ fontSize: '0.875rem', color: ink('ink2') }}>{p.kind}</Box>
+                </Box>
+                <Box sx={{ fontSize: '0.875rem' }}>
+                  {p.open ? (
+                    `open as ${p.open}`
+                  ) : p.plan ? (
+                    i === 0 && words && !picked ? (
+                      <Key>Enter</Key>
+                    ) : (
+                      ''
+                    )
+                  ) : (
+                    'no plan for this kind yet'
+                  )}
+                </Box>
               </ButtonBase>
             ))}
-            {found.length === 0 && <Message title="No such pump" text={`Nothing in the register has "${words}" in it.`} to="/pumps/new" action="Add a pump" />}
+            {found.length === 0 && (
+              <Message
+                title="No such pump"
+                text={`Nothing in the register has "${words}" in it.`}
+                to="/pumps/new"
+                action="Add a pump"
+              />
+            )}
           </Box>
-          <Button component={Link} to="/pumps/new" sx={{ mt: 2 }}>Add a pump that is not here</Button>
+          <Button component={Link} to="/pumps/new" sx={{ mt: 2 }}>
+            Add a pump that is not here
+          </Button>
         </Box>
-        <Box component="form" onSubmit={(e) => { e.preventDefault(); submit() }} sx={{ display: 'flex', flexDirection: 'column', gap: 3 }}>
-          <Typography variant="h2">{pump ? `${pump.tag} ${pump.name}` : 'Choose a pump on the left'}</Typography>
+        <Box
+          component="form"
+          onSubmit={(e) => {
+            e.preventDefault()
+            submit()
+          }}
+          sx={{ display: 'flex', flexDirection: 'column', gap: 3 }}
+        >
+          <Typography variant="h2">
+            {pump ? `${pump.tag} ${pump.name}` : 'Choose a pump on the left'}
+          </Typography>
           {pump && <NextTime tag={pump.tag} />}
-          <TextField inputRef={reason} label="Why is it here?" autoFocus={picked !== ''} value={why} onChange={(e) => setWhy(e.target.value)} disabled={!pump} error={!!problem?.field('complaint')} helperText={problem?.field('complaint')} slotProps={{ htmlInput: { autoComplete: 'off' } }} />
-          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5 }}>{reasons.map((r) => <Button key={r} variant="outlined" disabled={!pump} onClick={() => setWhy(r)} sx={{ px: 3 }}>{r}</Button>)}</Box>
-          <TextField label="Running hours, if they are known" value={hours} onChange={(e) => setHours(e.target.value)} disabled={!pump} error={bad || !!problem?.field('hours')} helperText={bad ? 'Write a number of hours, such as 12400, or leave it blank.' : problem?.field('hours') || 'They tell the wear.'} slotProps={{ htmlInput: { autoComplete: 'off', inputMode: 'decimal' } }} />
-          <Button type="submit" variant="contained" disabled={!pump || bad || open.isPending} sx={{ minHeight: 56, gap: 2 }}>Open the job <Key on>Enter</Key></Button>
-          {pump?.plan && <Typography variant="body2">The job keeps the plan and the limits as they are today, whatever is changed later.</Typography>}
-          {problem && !problem.field('complaint') && <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>{problem.message}</Box>}
+          <TextField
+            inputRef={reason}
+            label="Why is it here?"
+            autoFocus={picked !== ''}
+            value={why}
+            onChange={(e) => setWhy(e.target.value)}
+            disabled={!pump}
+            error={!!problem?.field('complaint')}
+            helperText={problem?.field('complaint')}
+            slotProps={{ htmlInput: { autoComplete: 'off' } }}
+          />
+          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5 }}>
+            {reasons.map((r) => (
+              <Button
+                key={r}
+                variant="outlined"
+                disabled={!pump}
+                onClick={() => setWhy(r)}
+                sx={{ px: 3 }}
+              >
+                {r}
+              </Button>
+            ))}
+          </Box>
+          <TextField
+            label="Running hours, if they are known"
+            value={hours}
+            onChange={(e) => setHours(e.target.value)}
+            disabled={!pump}
+            error={bad || !!problem?.field('hours')}
+            helperText={
+              bad
+                ? 'Write a number of hours, such as 12400, or leave it blank.'
+                : problem?.field('hours') || 'They tell the wear.'
+            }
+            slotProps={{ htmlInput: { autoComplete: 'off', inputMode: 'decimal' } }}
+          />
+          <Button
+            type="submit"
+            variant="contained"
+            disabled={!pump || bad || open.isPending}
+            sx={{ minHeight: 56, gap: 2 }}
+          >
+            Open the job <Key on>Enter</Key>
+          </Button>
+          {pump?.plan && (
+            <Typography variant="body2">
+              The job keeps the plan and the limits as they are today, whatever is changed later.
+            </Typography>
+          )}
+          {problem && !problem.field('complaint') && (
+            <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>
+              {problem.message}
+            </Box>
+          )}
         </Box>
       </Box>
     </Screen>

@@ -20,9 +20,20 @@ export function LimitsPage() {
   const of = tag ? `/pumps/${encodeURIComponent(tag)}` : '/shop'
   return (
     <Screen title={tag ? `${tag}, limits` : 'Limits of the shop'}>
-      {limits.isPending ? <Loading what="the limits" /> : limits.error ? <Failure error={limits.error} again={() => void limits.refetch()} />
-        : limits.data.rows.length === 0 ? <Message title="No limits yet" text="This pump has no plan, so nothing of it is judged. Choose its plan first." to={`${of}/edit`} action="Choose a plan" />
-        : <Form key={tag} tag={tag} back={of} view={limits.data} />}
+      {limits.isPending ? (
+        <Loading what="the limits" />
+      ) : limits.error ? (
+        <Failure error={limits.error} again={() => void limits.refetch()} />
+      ) : limits.data.rows.length === 0 ? (
+        <Message
+          title="No limits yet"
+          text="This pump has no plan, so nothing of it is judged. Choose its plan first."
+          to={`${of}/edit`}
+          action="Choose a plan"
+        />
+      ) : (
+        <Form key={tag} tag={tag} back={of} view={limits.data} />
+      )}
     </Screen>
   )
 }
@@ -39,47 +50,147 @@ function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsVie
   const error = save.error instanceof ApiError ? save.error : null
   const changed = JSON.stringify(forms) !== JSON.stringify(view.forms)
   const own = tag ? 'pump' : 'shop'
-  const put = (key: string, patch: Partial<LimitForm>) => setTyped(() => {
-    const next = { ...blank, ...forms[key], ...patch }
-    const all = { ...forms, [key]: next }
-    if (!next.min && !next.max && !next.source) delete all[key]
-    return all
-  })
+  const put = (key: string, patch: Partial<LimitForm>) =>
+    setTyped(() => {
+      const next = { ...blank, ...forms[key], ...patch }
+      const all = { ...forms, [key]: next }
+      if (!next.min && !next.max && !next.source) delete all[key]
+      return all
+    })
   return (
-    <Box component="form" onSubmit={(e) => { e.preventDefault(); save.mutate(forms, { onSuccess: () => setTyped(undefined) }) }} sx={{ p: 5, maxWidth: 1240, width: '100%', mx: 'auto' }}>
+    <Box
+      component="form"
+      onSubmit={(e) => {
+        e.preventDefault()
+        save.mutate(forms, { onSuccess: () => setTyped(undefined) })
+      }}
+      sx={{ p: 5, maxWidth: 1240, width: '100%', mx: 'auto' }}
+    >
       <Typography sx={{ mb: 3, maxWidth: 900 }}>
         {tag
           ? 'Write what the maker’s manual, the drawing or the seal’s maker says, with the unit, such as 2 thou or 0.05 mm, and where it stands. The pump’s own counts before the shop’s, the shop’s before the general set.'
-          : `What this shop has settled for all its pumps, with the unit and where it comes from. A pump’s own limit counts before it; it counts before the general set, which is “${view.set}”.`}
-        {' '}Jobs that are open or signed keep the limits they began with.
+          : `What this shop has settled for all its pumps, with the unit and where it comes from. A pump’s own limit counts before it; it counts before the general set, which is “${view.set}”.`}{' '}
+        Jobs that are open or signed keep the limits they began with.
       </Typography>
       <Box role="table" aria-label="Limits" sx={{ borderTop: `1.5px solid ${ink('ink')}` }}>
-        {[...view.rows].sort((a, b) => Number(b.asked) - Number(a.asked)).map((r) => {
-          const f = forms[r.key] ?? blank
-          const field = (part: 'min' | 'max' | 'source') => { const m = error?.field(`limits.${r.key}.${part}`) ?? ''; return { error: m !== '', helperText: m, size: 'small' as const, value: f[part] ?? '', slotProps: { htmlInput: { autoComplete: 'off', 'data-limit': `${r.key}.${part}` } } } }
-          const bound = (part: 'min' | 'max') => (e: React.ChangeEvent<HTMLInputElement>) => put(r.key, { [part]: e.target.value || undefined })
-          return (
-            <Box role="row" key={r.key} data-key={r.key} sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr 1fr', md: '210px 108px 108px minmax(150px, 1fr) minmax(0, 1.35fr)' }, gap: 2, alignItems: 'start', borderBottom: `1px solid ${ink('rule')}`, py: 2 }}>
-              <Box sx={{ pt: 1, gridColumn: wholeRow, fontFamily: condensed, fontWeight: 600, fontSize: '1.0625rem' }}>{r.title}{!r.asked && <Box sx={{ ...small, fontFamily: 'inherit', fontWeight: 400 }}>not asked with these options</Box>}</Box>
-              <TextField label="min" {...field('min')} onChange={bound('min')} />
-              <TextField label="max" {...field('max')} onChange={bound('max')} />
-              <TextField label="from" sx={{ gridColumn: wholeRow }} {...field('source')} onChange={(e) => put(r.key, { source: e.target.value })} />
-              <Box sx={{ minWidth: 0, gridColumn: wholeRow }}>
-                <Box><Box component="span" sx={{ fontFamily: mono, fontWeight: 600, fontSize: '1.0625rem' }}>{limitText(r.in_force, show)}</Box> <Box component="span" sx={{ fontWeight: 500 }}>{r.why}</Box></Box>
-                {r.said.map((s, i) => (
-                  <Box key={s.who} sx={{ ...small, ...(i > 0 ? { textDecoration: 'line-through' } : {}) }}>{s.limit.source.startsWith(s.who) ? '' : `${who[s.who] ?? s.who}: `}{i > 0 && `${limitText(s.limit, show)}, `}{s.limit.source}</Box>
-                ))}
-                {error?.field(`limits.${r.key}`) && <Box role="alert" sx={{ color: ink('out') }}>{error.field(`limits.${r.key}`)}</Box>}
+        {[...view.rows]
+          .sort((a, b) => Number(b.asked) - Number(a.asked))
+          .map((r) => {
+            const f = forms[r.key] ?? blank
+            const field = (part: 'min' | 'max' | 'source') => {
+              const m = error?.field(`limits.${r.key}.${part}`) ?? ''
+              return {
+                error: m !== '',
+                helperText: m,
+                size: 'small' as const,
+                value: f[part] ?? '',
+                slotProps: { htmlInput: { autoComplete: 'off', 'data-limit': `${r.key}.${part}` } },
+              }
+            }
+            const bound = (part: 'min' | 'max') => (e: React.ChangeEvent<HTMLInputElement>) =>
+              put(r.key, { [part]: e.target.value || undefined })
+            return (
+              <Box
+                role="row"
+                key={r.key}
+                data-key={r.key}
+                sx={{
+                  display: 'grid',
+                  gridTemplateColumns: {
+                    xs: '1fr 1fr',
+                    md: '210px 108px 108px minmax(150px, 1fr) minmax(0, 1.35fr)',
+                  },
+                  gap: 2,
+                  alignItems: 'start',
+                  borderBottom: `1px solid ${ink('rule')}`,
+                  py: 2,
+                }}
+              >
+                <Box
+                  sx={{
+                    pt: 1,
+                    gridColumn: wholeRow,
+                    fontFamily: condensed,
+                    fontWeight: 600,
+                    fontSize: '1.0625rem',
+                  }}
+                >
+                  {r.title}
+                  {!r.asked && (
+                    <Box sx={{ ...small, fontFamily: 'inherit', fontWeight: 400 }}>
+                      not asked with these options
+                    </Box>
+                  )}
+                </Box>
+                <TextField label="min" {...field('min')} onChange={bound('min')} />
+                <TextField label="max" {...field('max')} onChange={bound('max')} />
+                <TextField
+                  label="from"
+                  sx={{ gridColumn: wholeRow }}
+                  {...field('source')}
+                  onChange={(e) => put(r.key, { source: e.target.value })}
+                />
+                <Box sx={{ minWidth: 0, gridColumn: wholeRow }}>
+                  <Box>
+                    <Box
+                      component="span"
+                      sx={{ fontFamily: mono, fontWeight: 600, fontSize: '1.0625rem' }}
+                    >
+                      {limitText(r.in_force, show)}
+                    </Box>{' '}
+                    <Box component="span" sx={{ fontWeight: 500 }}>
+                      {r.why}
+                    </Box>
+                  </Box>
+                  {r.said.map((s, i) => (
+                    <Box
+                      key={s.who}
+                      sx={{ ...small, ...(i > 0 ? { textDecoration: 'line-through' } : {}) }}
+                    >
+                      {s.limit.source.startsWith(s.who) ? '' : `${who[s.who] ?? s.who}: `}
+                      {i > 0 && `${limitText(s.limit, show)}, `}
+                      {s.limit.source}
+                    </Box>
+                  ))}
+                  {error?.field(`limits.${r.key}`) && (
+                    <Box role="alert" sx={{ color: ink('out') }}>
+                      {error.field(`limits.${r.key}`)}
+                    </Box>
+                  )}
+                </Box>
               </Box>
-            </Box>
-          )
-        })}
+            )
+          })}
       </Box>
-      <Box sx={{ display: 'flex', gap: 3, alignItems: 'center', position: 'sticky', bottom: 0, zIndex: 2, py: 3, background: ink('stone') }}>
-        <Button type="submit" variant="contained" disabled={!changed || save.isPending} sx={{ minHeight: 56, px: 6 }}>Keep</Button>
-        <Button variant="outlined" component={Link} to={back} sx={{ minHeight: 56 }}>{own === 'pump' ? 'Back to the pump' : 'Back to the shop'}</Button>
+      <Box
+        sx={{
+          display: 'flex',
+          gap: 3,
+          alignItems: 'center',
+          position: 'sticky',
+          bottom: 0,
+          zIndex: 2,
+          py: 3,
+          background: ink('stone'),
+        }}
+      >
+        <Button
+          type="submit"
+          variant="contained"
+          disabled={!changed || save.isPending}
+          sx={{ minHeight: 56, px: 6 }}
+        >
+          Keep
+        </Button>
+        <Button variant="outlined" component={Link} to={back} sx={{ minHeight: 56 }}>
+          {own === 'pump' ? 'Back to the pump' : 'Back to the shop'}
+        </Button>
         {changed && <span>Which one counts is shown when it is kept.</span>}
-        {error && <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>{error.message}</Box>}
+        {error && (
+          <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>
+            {error.message}
+          </Box>
+        )}
       </Box>
     </Box>
   )

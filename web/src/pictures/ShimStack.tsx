@@ -21,33 +21,86 @@ export function ShimStack({ before, after, add, remove, stacks, label }: Props) 
   const gone = marked(before, remove)
   const fresh = marked(after, add)
   const column = (x: number, list: number[], on: boolean[], mark: 'off' | 'on', title: string) => {
-    const tops = list.map((um, i) => ({ um, h: Math.max(um * k, 3), y: height - 22 - sum(list.slice(0, i).map((u) => Math.max(u * k, 3))) - Math.max(um * k, 3) }))
+    const tops = list.map((um, i) => ({
+      um,
+      h: Math.max(um * k, 3),
+      y: height - 22 - sum(list.slice(0, i).map((u) => Math.max(u * k, 3))) - Math.max(um * k, 3),
+    }))
     return (
       <g>
-        <text x={x + 60} y={height + 2} textAnchor="middle" fontSize="16" fontWeight="600" fill={ink('ink')}>{title}</text>
+        <text
+          x={x + 60}
+          y={height + 2}
+          textAnchor="middle"
+          fontSize="16"
+          fontWeight="600"
+          fill={ink('ink')}
+        >
+          {title}
+        </text>
         <path d={`M${x - 6} ${height - 22}H${x + 126}`} stroke={ink('ink')} strokeWidth="2" />
         {tops.map((p, i) => (
           <g key={i}>
-            <rect x={x} y={p.y} width="120" height={p.h} fill={ink('brass')} fillOpacity={on[i] && mark === 'off' ? 0.15 : 1} stroke={ink('ink')} strokeWidth={on[i] && mark === 'on' ? 3 : 1} />
-            {on[i] && mark === 'off' && <rect x={x} y={p.y} width="120" height={p.h} fill="url(#shim-past)" />}
+            <rect
+              x={x}
+              y={p.y}
+              width="120"
+              height={p.h}
+              fill={ink('brass')}
+              fillOpacity={on[i] && mark === 'off' ? 0.15 : 1}
+              stroke={ink('ink')}
+              strokeWidth={on[i] && mark === 'on' ? 3 : 1}
+            />
+            {on[i] && mark === 'off' && (
+              <rect x={x} y={p.y} width="120" height={p.h} fill="url(#shim-past)" />
+            )}
           </g>
         ))}
-        {labels(tops.map((p) => p.y + p.h / 2), most).map((y, i) => (
+        {labels(
+          tops.map((p) => p.y + p.h / 2),
+          most,
+        ).map((y, i) => (
           <g key={i}>
-            <path d={`M${x + 120} ${tops[i].y + tops[i].h / 2}L${x + 132} ${y}`} stroke={ink('ink2')} />
-            <text x={x + 136} y={y + 5} fontSize="15" fontWeight={on[i] ? 600 : 400} fill={on[i] ? (mark === 'off' ? ink('out') : ink('dyeText')) : ink('ink')}>{label(tops[i].um)}{on[i] ? (mark === 'off' ? ', off' : ', on') : ''}</text>
+            <path
+              d={`M${x + 120} ${tops[i].y + tops[i].h / 2}L${x + 132} ${y}`}
+              stroke={ink('ink2')}
+            />
+            <text
+              x={x + 136}
+              y={y + 5}
+              fontSize="15"
+              fontWeight={on[i] ? 600 : 400}
+              fill={on[i] ? (mark === 'off' ? ink('out') : ink('dyeText')) : ink('ink')}
+            >
+              {label(tops[i].um)}
+              {on[i] ? (mark === 'off' ? ', off' : ', on') : ''}
+            </text>
           </g>
         ))}
-        {list.length === 0 && <text x={x + 60} y={height - 34} textAnchor="middle" fontSize="15" fill={ink('ink2')}>no shim</text>}
+        {list.length === 0 && (
+          <text x={x + 60} y={height - 34} textAnchor="middle" fontSize="15" fill={ink('ink2')}>
+            no shim
+          </text>
+        )}
       </g>
     )
   }
   return (
-    <svg width="100%" viewBox={`0 0 440 ${height + 26}`} role="img" aria-label="The stack of shims before and after" style={{ fontFamily: condensed, maxHeight: 320 }}>
+    <svg
+      width="100%"
+      viewBox={`0 0 440 ${height + 26}`}
+      role="img"
+      aria-label="The stack of shims before and after"
+      style={{ fontFamily: condensed, maxHeight: 320 }}
+    >
       <Hatches id="shim" />
       {column(12, before, gone, 'off', 'now')}
       {column(232, after, fresh, 'on', 'then')}
-      {stacks > 1 && <text x="220" y={height + 22} textAnchor="middle" fontSize="14" fill={ink('ink2')}>the same in each of the {stacks} stacks</text>}
+      {stacks > 1 && (
+        <text x="220" y={height + 22} textAnchor="middle" fontSize="14" fill={ink('ink2')}>
+          the same in each of the {stacks} stacks
+        </text>
+      )}
     </svg>
   )
 }

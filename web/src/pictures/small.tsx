@@ -6,7 +6,14 @@ import { Hatches } from './hatch'
 // The pictures that are little more than a scale.
 
 type Label = (um: number) => string
-const frame = (label: string, height: number, max = 300) => ({ width: '100%', viewBox: `0 0 440 ${height}`, role: 'img', 'aria-label': label, style: { fontFamily: condensed, maxHeight: max } }) as const
+const frame = (label: string, height: number, max = 300) =>
+  ({
+    width: '100%',
+    viewBox: `0 0 440 ${height}`,
+    role: 'img',
+    'aria-label': label,
+    style: { fontFamily: condensed, maxHeight: max },
+  }) as const
 
 /** Each push and pull as a line between its two readings. */
 export function Travel({ trials, label }: { trials: { in: number; out: number }[]; label: Label }) {
@@ -15,13 +22,40 @@ export function Travel({ trials, label }: { trials: { in: number; out: number }[
   const x = (um: number) => 60 + ((um - low) / (high - low)) * 300
   return (
     <svg {...frame('The shaft pushed in and pulled out', 60 + trials.length * 44, 240)}>
-      <text x="60" y="18" fontSize="15" fill={ink('ink2')}>in</text><text x="360" y="18" textAnchor="end" fontSize="15" fill={ink('ink2')}>out</text>
+      <text x="60" y="18" fontSize="15" fill={ink('ink2')}>
+        in
+      </text>
+      <text x="360" y="18" textAnchor="end" fontSize="15" fill={ink('ink2')}>
+        out
+      </text>
       {trials.map((t, i) => (
         <g key={i} transform={`translate(0 ${46 + i * 44})`}>
-          <text x="20" y="6" fontSize="17" fontWeight="600" fill={ink('ink')}>{i + 1}</text>
-          <rect x={Math.min(x(t.in), x(t.out))} y="-10" width={Math.max(Math.abs(x(t.out) - x(t.in)), 2)} height="20" fill={ink('wash')} stroke={ink('ink')} />
-          <path d={`M${x(t.in)} 0H${x(t.out)}m-9-6 9 6-9 6`} fill="none" stroke={ink('dyeText')} strokeWidth="2" />
-          <text x={Math.max(x(t.in), x(t.out)) + 10} y="6" fontSize="16" fontWeight="600" fill={ink('ink')}>{label(t.out)}</text>
+          <text x="20" y="6" fontSize="17" fontWeight="600" fill={ink('ink')}>
+            {i + 1}
+          </text>
+          <rect
+            x={Math.min(x(t.in), x(t.out))}
+            y="-10"
+            width={Math.max(Math.abs(x(t.out) - x(t.in)), 2)}
+            height="20"
+            fill={ink('wash')}
+            stroke={ink('ink')}
+          />
+          <path
+            d={`M${x(t.in)} 0H${x(t.out)}m-9-6 9 6-9 6`}
+            fill="none"
+            stroke={ink('dyeText')}
+            strokeWidth="2"
+          />
+          <text
+            x={Math.max(x(t.in), x(t.out)) + 10}
+            y="6"
+            fontSize="16"
+            fontWeight="600"
+            fill={ink('ink')}
+          >
+            {label(t.out)}
+          </text>
         </g>
       ))}
     </svg>
@@ -29,25 +63,77 @@ export function Travel({ trials, label }: { trials: { in: number; out: number }[
 }
 
 /** A ring on its hub: what lies between them, on both sides together, enlarged. */
-export function RingOnHub({ clearance, limit, out, label }: { clearance: number; limit: number; out: boolean; label: Label }) {
+export function RingOnHub({
+  clearance,
+  limit,
+  out,
+  label,
+}: {
+  clearance: number
+  limit: number
+  out: boolean
+  label: Label
+}) {
   const gap = Math.min(Math.max((clearance / Math.max(limit, clearance, 1)) * 34, 0), 34)
   const allowed = Math.min((limit / Math.max(limit, clearance, 1)) * 34, 34)
   return (
     <svg {...frame('The ring on its hub', 250)}>
       <Hatches id="ring" />
-      <circle cx="220" cy="122" r="116" fill="url(#ring-cut)" stroke={ink('ink')} strokeWidth="1.5" />
-      <circle cx="220" cy="122" r={62 + gap} fill={ink('paper')} stroke={ink('ink')} strokeWidth="1.5" />
-      <circle cx="220" cy="122" r={62 + allowed} fill="none" stroke={ink('out')} strokeWidth="1.5" strokeDasharray="5 4" />
+      <circle
+        cx="220"
+        cy="122"
+        r="116"
+        fill="url(#ring-cut)"
+        stroke={ink('ink')}
+        strokeWidth="1.5"
+      />
+      <circle
+        cx="220"
+        cy="122"
+        r={62 + gap}
+        fill={ink('paper')}
+        stroke={ink('ink')}
+        strokeWidth="1.5"
+      />
+      <circle
+        cx="220"
+        cy="122"
+        r={62 + allowed}
+        fill="none"
+        stroke={ink('out')}
+        strokeWidth="1.5"
+        strokeDasharray="5 4"
+      />
       <circle cx="220" cy="122" r="62" fill={ink('wash')} stroke={ink('ink')} strokeWidth="1.5" />
-      <text x="220" y="118" textAnchor="middle" fontSize="22" fontWeight="600" fill={out ? ink('out') : ink('ink')}>{label(clearance)}</text>
-      <text x="220" y="138" textAnchor="middle" fontSize="14" fill={ink('ink2')}>across both sides</text>
-      <text x="346" y="20" fontSize="14" fill={ink('ink2')}>dashed: the limit</text>
+      <text
+        x="220"
+        y="118"
+        textAnchor="middle"
+        fontSize="22"
+        fontWeight="600"
+        fill={out ? ink('out') : ink('ink')}
+      >
+        {label(clearance)}
+      </text>
+      <text x="220" y="138" textAnchor="middle" fontSize="14" fill={ink('ink2')}>
+        across both sides
+      </text>
+      <text x="346" y="20" fontSize="14" fill={ink('ink2')}>
+        dashed: the limit
+      </text>
     </svg>
   )
 }
 
 // What was found is a dot, what was set a ring: with no set, all are dots.
-interface WearProps { history: { hours: number; um: number; set?: boolean }[]; limit: number; planned: number; left?: number; label: Label; title?: string }
+interface WearProps {
+  history: { hours: number; um: number; set?: boolean }[]
+  limit: number
+  planned: number
+  left?: number
+  label: Label
+  title?: string
+}
 
 /** Up to how many readings each has its figure beside it. */
 const few = 10
@@ -55,30 +141,131 @@ const few = 10
 /** Clearance over running hours, its trend, the limit and the planned stop. */
 export function WearPlot({ history, limit, planned, left, label, title = 'Clearance' }: WearProps) {
   const last = history[history.length - 1]
-  const end = Math.max(last.hours + planned, left !== undefined && left < 1e6 ? Math.min(last.hours + left, (last.hours + planned) * 2) : 0, 1) * 1.06
+  const end =
+    Math.max(
+      last.hours + planned,
+      left !== undefined && left < 1e6
+        ? Math.min(last.hours + left, (last.hours + planned) * 2)
+        : 0,
+      1,
+    ) * 1.06
   const top = Math.max(limit, ...history.map((h) => h.um)) * 1.15 || 1
   const x = (h: number) => 40 + (h / end) * 386
   const y = (um: number) => 210 - (um / top) * 180
   // The trend runs from the last reading to the limit: where the two meet is what the core says.
-  const meets = left !== undefined && left > 0 ? [x(Math.min(last.hours + left, end)), y(last.hours + left > end ? last.um + ((limit - last.um) * (end - last.hours)) / left : limit)] : undefined
+  const meets =
+    left !== undefined && left > 0
+      ? [
+          x(Math.min(last.hours + left, end)),
+          y(
+            last.hours + left > end
+              ? last.um + ((limit - last.um) * (end - last.hours)) / left
+              : limit,
+          ),
+        ]
+      : undefined
   const stop = last.hours + planned
   return (
     <svg {...frame(`${title} over running hours`, 250)}>
       <Hatches id="wear" />
       <rect x="40" y={y(top)} width="386" height={y(limit) - y(top)} fill="url(#wear-past)" />
       <path d="M40 20V210H428" fill="none" stroke={ink('ink')} strokeWidth="1.5" />
-      <path d={`M40 ${y(limit)}H428`} stroke={ink('out')} strokeWidth="2" /><text x="44" y={y(limit) - 5} fontSize="15" fontWeight="600" fill={ink('ink')} stroke={ink('panel')} strokeWidth="4" paintOrder="stroke">limit {label(limit)}</text>
-      {planned > 0 && <><path d={`M${x(stop)} 20V210`} stroke={ink('dyeText')} strokeWidth="1.5" strokeDasharray="6 4" /><text x={Math.min(x(stop), 392)} y="246" textAnchor="middle" fontSize="15" fill={ink('dyeText')}>planned stop</text></>}
-      {meets && <path d={`M${x(last.hours)} ${y(last.um)}L${meets[0]} ${meets[1]}`} stroke={ink('ink')} strokeWidth="2" strokeDasharray="3 4" />}
-      <polyline points={history.map((h) => `${x(h.hours)},${y(h.um)}`).join(' ')} fill="none" stroke={ink('ink')} strokeWidth="2" />
-      {history.map((h, i) => <g key={i}><circle cx={x(h.hours)} cy={y(h.um)} r={history.length > few ? 3.5 : 6} fill={ink(h.set ? 'paper' : 'dye')} stroke={ink(h.set ? 'dye' : 'paper')} strokeWidth={h.set ? 2.5 : 1.5} />{(history.length <= few || i >= history.length - 2) && <text x={x(h.hours)} y={y(h.um) - 12} textAnchor="middle" fontSize="15" fontWeight="600" fill={ink('ink')} stroke={ink('stone')} strokeWidth="4" paintOrder="stroke">{label(h.um)}</text>}</g>)}
-      {[0, last.hours].map((h, i) => <text key={i} x={x(h)} y="228" textAnchor="middle" fontSize="14" fill={ink('ink2')}>{h} h</text>)}
+      <path d={`M40 ${y(limit)}H428`} stroke={ink('out')} strokeWidth="2" />
+      <text
+        x="44"
+        y={y(limit) - 5}
+        fontSize="15"
+        fontWeight="600"
+        fill={ink('ink')}
+        stroke={ink('panel')}
+        strokeWidth="4"
+        paintOrder="stroke"
+      >
+        limit {label(limit)}
+      </text>
+      {planned > 0 && (
+        <>
+          <path
+            d={`M${x(stop)} 20V210`}
+            stroke={ink('dyeText')}
+            strokeWidth="1.5"
+            strokeDasharray="6 4"
+          />
+          <text
+            x={Math.min(x(stop), 392)}
+            y="246"
+            textAnchor="middle"
+            fontSize="15"
+            fill={ink('dyeText')}
+          >
+            planned stop
+          </text>
+        </>
+      )}
+      {meets && (
+        <path
+          d={`M${x(last.hours)} ${y(last.um)}L${meets[0]} ${meets[1]}`}
+          stroke={ink('ink')}
+          strokeWidth="2"
+          strokeDasharray="3 4"
+        />
+      )}
+      <polyline
+        points={history.map((h) => `${x(h.hours)},${y(h.um)}`).join(' ')}
+        fill="none"
+        stroke={ink('ink')}
+        strokeWidth="2"
+      />
+      {history.map((h, i) => (
+        <g key={i}>
+          <circle
+            cx={x(h.hours)}
+            cy={y(h.um)}
+            r={history.length > few ? 3.5 : 6}
+            fill={ink(h.set ? 'paper' : 'dye')}
+            stroke={ink(h.set ? 'dye' : 'paper')}
+            strokeWidth={h.set ? 2.5 : 1.5}
+          />
+          {(history.length <= few || i >= history.length - 2) && (
+            <text
+              x={x(h.hours)}
+              y={y(h.um) - 12}
+              textAnchor="middle"
+              fontSize="15"
+              fontWeight="600"
+              fill={ink('ink')}
+              stroke={ink('stone')}
+              strokeWidth="4"
+              paintOrder="stroke"
+            >
+              {label(h.um)}
+            </text>
+          )}
+        </g>
+      ))}
+      {[0, last.hours].map((h, i) => (
+        <text key={i} x={x(h)} y="228" textAnchor="middle" fontSize="14" fill={ink('ink2')}>
+          {h} h
+        </text>
+      ))}
     </svg>
   )
 }
 
 /** The packs in order of thickness, with how the shaft turned on each. */
-export function Packs({ packs, trials, next, answer, label }: { packs: number[]; trials: { um: number; turns: string }[]; next?: number; answer?: number; label: Label }) {
+export function Packs({
+  packs,
+  trials,
+  next,
+  answer,
+  label,
+}: {
+  packs: number[]
+  trials: { um: number; turns: string }[]
+  next?: number
+  answer?: number
+  label: Label
+}) {
   const list = [...new Set(packs)].sort((a, b) => a - b)
   const top = Math.max(...list, 1)
   const step = 400 / Math.max(list.length, 1)
@@ -92,10 +279,37 @@ export function Packs({ packs, trials, next, answer, label }: { packs: number[];
         const word = answer === um ? 'this one' : tried ? tried.turns : next === um ? 'try' : ''
         return (
           <g key={um}>
-            <rect x={x - w / 2} y={180 - h} width={w} height={h} fill={ink('brass')} fillOpacity={tried && tried.turns !== 'free' ? 0.25 : 1} stroke={ink('ink')} strokeWidth={next === um || answer === um ? 3.5 : 1} />
-            <text x={x} y="200" textAnchor="middle" fontSize="16" fontWeight="600" fill={ink('ink')}>{label(um)}</text>
-            <text x={x} y="222" textAnchor="middle" fontSize="15" fill={ink('ink2')}>{word}</text>
-            {tried && <VerdictMark verdict={(tried.turns === 'free' ? 'within' : 'out') as Verdict} x={x} y={166 - h} size={16} />}
+            <rect
+              x={x - w / 2}
+              y={180 - h}
+              width={w}
+              height={h}
+              fill={ink('brass')}
+              fillOpacity={tried && tried.turns !== 'free' ? 0.25 : 1}
+              stroke={ink('ink')}
+              strokeWidth={next === um || answer === um ? 3.5 : 1}
+            />
+            <text
+              x={x}
+              y="200"
+              textAnchor="middle"
+              fontSize="16"
+              fontWeight="600"
+              fill={ink('ink')}
+            >
+              {label(um)}
+            </text>
+            <text x={x} y="222" textAnchor="middle" fontSize="15" fill={ink('ink2')}>
+              {word}
+            </text>
+            {tried && (
+              <VerdictMark
+                verdict={(tried.turns === 'free' ? 'within' : 'out') as Verdict}
+                x={x}
+                y={166 - h}
+                size={16}
+              />
+            )}
           </g>
         )
       })}
@@ -104,7 +318,15 @@ export function Packs({ packs, trials, next, answer, label }: { packs: number[];
 }
 
 /** The adjusting nut from where it is turned, with its flats and the turn. */
-export function Nut({ degrees, divisions, direction }: { degrees: number; divisions?: number; direction?: string }) {
+export function Nut({
+  degrees,
+  divisions,
+  direction,
+}: {
+  degrees: number
+  divisions?: number
+  direction?: string
+}) {
   const flats = divisions ?? 6
   const sign = direction === 'anticlockwise' ? -1 : 1
   const shown = Math.abs(degrees) % 360
@@ -113,16 +335,50 @@ export function Nut({ degrees, divisions, direction }: { degrees: number; divisi
   return (
     <svg {...frame('The nut and its turn', 240)}>
       <g transform="translate(220 122)">
-        {flats === 6
-          ? <path d={Array.from({ length: 6 }, (_, i) => `${i ? 'L' : 'M'}${at(76, ((i * 60 + 30 - 90) * Math.PI) / 180)}`).join('') + 'Z'} fill={ink('sleeve')} stroke={ink('ink')} strokeWidth="2" />
-          : <circle r="72" fill={ink('sleeve')} stroke={ink('ink')} strokeWidth="2" />}
-        {flats !== 6 && Array.from({ length: Math.min(flats, 120) }, (_, i) => { const a = ((i * 360) / flats - 90) * (Math.PI / 180); return <path key={i} d={`M${at(62, a)}L${at(74, a)}`} stroke={ink('ink')} strokeWidth={flats > 40 ? 1 : 3} /> })}
+        {flats === 6 ? (
+          <path
+            d={
+              Array.from(
+                { length: 6 },
+                (_, i) => `${i ? 'L' : 'M'}${at(76, ((i * 60 + 30 - 90) * Math.PI) / 180)}`,
+              ).join('') + 'Z'
+            }
+            fill={ink('sleeve')}
+            stroke={ink('ink')}
+            strokeWidth="2"
+          />
+        ) : (
+          <circle r="72" fill={ink('sleeve')} stroke={ink('ink')} strokeWidth="2" />
+        )}
+        {flats !== 6 &&
+          Array.from({ length: Math.min(flats, 120) }, (_, i) => {
+            const a = ((i * 360) / flats - 90) * (Math.PI / 180)
+            return (
+              <path
+                key={i}
+                d={`M${at(62, a)}L${at(74, a)}`}
+                stroke={ink('ink')}
+                strokeWidth={flats > 40 ? 1 : 3}
+              />
+            )
+          })}
         <circle r="34" fill={ink('wash')} stroke={ink('ink')} strokeWidth="1.5" />
-        {shown > 0 && <path d={`M0 -98A98 98 0 ${shown > 180 ? 1 : 0} ${sign > 0 ? 1 : 0} ${at(98, end)}`} fill="none" stroke={ink('dyeText')} strokeWidth="5" />}
+        {shown > 0 && (
+          <path
+            d={`M0 -98A98 98 0 ${shown > 180 ? 1 : 0} ${sign > 0 ? 1 : 0} ${at(98, end)}`}
+            fill="none"
+            stroke={ink('dyeText')}
+            strokeWidth="5"
+          />
+        )}
         <circle cx={98 * Math.cos(end)} cy={98 * Math.sin(end)} r="7" fill={ink('dye')} />
         <path d="M0 -106V-88" stroke={ink('brass')} strokeWidth="4" />
       </g>
-      {degrees >= 360 && <text x="220" y="128" textAnchor="middle" fontSize="17" fontWeight="600" fill={ink('ink')}>{Math.floor(degrees / 360)} × round</text>}
+      {degrees >= 360 && (
+        <text x="220" y="128" textAnchor="middle" fontSize="17" fontWeight="600" fill={ink('ink')}>
+          {Math.floor(degrees / 360)} × round
+        </text>
+      )}
     </svg>
   )
 }
@@ -132,12 +388,37 @@ export function GreaseFill({ strokes }: { strokes?: number }) {
   return (
     <svg {...frame('Grease in the bearing', 220)}>
       <Hatches id="grease" />
-      <rect x="130" y="20" width="180" height="34" fill="url(#grease-cut)" stroke={ink('ink')} strokeWidth="1.5" />
-      <rect x="130" y="116" width="180" height="34" fill={ink('wash')} stroke={ink('ink')} strokeWidth="1.5" />
+      <rect
+        x="130"
+        y="20"
+        width="180"
+        height="34"
+        fill="url(#grease-cut)"
+        stroke={ink('ink')}
+        strokeWidth="1.5"
+      />
+      <rect
+        x="130"
+        y="116"
+        width="180"
+        height="34"
+        fill={ink('wash')}
+        stroke={ink('ink')}
+        strokeWidth="1.5"
+      />
       <rect x="130" y="86" width="180" height="30" fill={ink('brass')} />
       <rect x="130" y="54" width="180" height="62" fill="none" stroke={ink('ink')} />
       <circle cx="220" cy="85" r="33" fill={ink('paper')} stroke={ink('ink')} strokeWidth="1.5" />
-      {strokes !== undefined && strokes <= 60 && Array.from({ length: strokes }, (_, i) => <path key={i} d={`M${220 - (Math.min(strokes, 30) - 1) * 6 + (i % 30) * 12} ${172 + Math.floor(i / 30) * 22}v14`} stroke={ink('dyeText')} strokeWidth="4" />)}
+      {strokes !== undefined &&
+        strokes <= 60 &&
+        Array.from({ length: strokes }, (_, i) => (
+          <path
+            key={i}
+            d={`M${220 - (Math.min(strokes, 30) - 1) * 6 + (i % 30) * 12} ${172 + Math.floor(i / 30) * 22}v14`}
+            stroke={ink('dyeText')}
+            strokeWidth="4"
+          />
+        ))}
     </svg>
   )
 }
@@ -152,12 +433,52 @@ export function TwoScales({ um, inch, mm }: { um: number; inch: string; mm: stri
   const mms = Math.floor(span * 25.4)
   return (
     <svg {...frame('The length on an inch and a millimetre scale', 170, 220)}>
-      <rect x="14" y="40" width="412" height="84" fill={ink('paper')} stroke={ink('ink')} strokeWidth="1.5" />
-      {Array.from({ length: ticks + 1 }, (_, i) => <path key={i} d={`M${x(i / sixteenths)} 40v${i % sixteenths === 0 ? 26 : i % (sixteenths / 2) === 0 ? 18 : 10}`} stroke={ink('ink')} />)}
-      {mms <= 320 && Array.from({ length: mms + 1 }, (_, i) => <path key={i} d={`M${x(i / 25.4)} 124v${i % 10 === 0 ? -26 : i % 5 === 0 ? -18 : -10}`} stroke={ink('ink')} strokeWidth={mms > 120 ? 0.5 : 1} />)}
+      <rect
+        x="14"
+        y="40"
+        width="412"
+        height="84"
+        fill={ink('paper')}
+        stroke={ink('ink')}
+        strokeWidth="1.5"
+      />
+      {Array.from({ length: ticks + 1 }, (_, i) => (
+        <path
+          key={i}
+          d={`M${x(i / sixteenths)} 40v${i % sixteenths === 0 ? 26 : i % (sixteenths / 2) === 0 ? 18 : 10}`}
+          stroke={ink('ink')}
+        />
+      ))}
+      {mms <= 320 &&
+        Array.from({ length: mms + 1 }, (_, i) => (
+          <path
+            key={i}
+            d={`M${x(i / 25.4)} 124v${i % 10 === 0 ? -26 : i % 5 === 0 ? -18 : -10}`}
+            stroke={ink('ink')}
+            strokeWidth={mms > 120 ? 0.5 : 1}
+          />
+        ))}
       <path d={`M${x(inches)} 30V134`} stroke={ink('dyeText')} strokeWidth="3" />
-      <text x={Math.min(Math.max(x(inches), 60), 380)} y="22" textAnchor="middle" fontSize="18" fontWeight="600" fill={ink('ink')}>{inch} in</text>
-      <text x={Math.min(Math.max(x(inches), 60), 380)} y="156" textAnchor="middle" fontSize="18" fontWeight="600" fill={ink('ink')}>{mm} mm</text>
+      <text
+        x={Math.min(Math.max(x(inches), 60), 380)}
+        y="22"
+        textAnchor="middle"
+        fontSize="18"
+        fontWeight="600"
+        fill={ink('ink')}
+      >
+        {inch} in
+      </text>
+      <text
+        x={Math.min(Math.max(x(inches), 60), 380)}
+        y="156"
+        textAnchor="middle"
+        fontSize="18"
+        fontWeight="600"
+        fill={ink('ink')}
+      >
+        {mm} mm
+      </text>
     </svg>
   )
 }
@@ -168,11 +489,17 @@ export function Drops({ perMinute }: { perMinute?: number }) {
   return (
     <svg {...frame('The gland and its drops', 150, 180)}>
       <Hatches id="drip" />
-      <rect x="60" y="20" width="90" height="40" fill="url(#drip-cut)" stroke={ink('ink')} /><rect x="60" y="84" width="90" height="20" fill="url(#drip-cut)" stroke={ink('ink')} />
+      <rect x="60" y="20" width="90" height="40" fill="url(#drip-cut)" stroke={ink('ink')} />
+      <rect x="60" y="84" width="90" height="20" fill="url(#drip-cut)" stroke={ink('ink')} />
       <rect x="20" y="60" width="400" height="24" fill={ink('wash')} stroke={ink('ink')} />
-      <rect x="150" y="14" width="22" height="46" fill={ink('sleeve')} stroke={ink('ink')} /><rect x="150" y="84" width="22" height="26" fill={ink('sleeve')} stroke={ink('ink')} />
-      {Array.from({ length: n }, (_, i) => <path key={i} d={`M${186 + i * 9.6} 118c-4 7-4 12 0 12s4-5 0-12`} fill={ink('dyeText')} />)}
-      <text x="186" y="148" fontSize="14" fill={ink('ink2')}>{perMinute === undefined ? '' : 'drops in ten seconds'}</text>
+      <rect x="150" y="14" width="22" height="46" fill={ink('sleeve')} stroke={ink('ink')} />
+      <rect x="150" y="84" width="22" height="26" fill={ink('sleeve')} stroke={ink('ink')} />
+      {Array.from({ length: n }, (_, i) => (
+        <path key={i} d={`M${186 + i * 9.6} 118c-4 7-4 12 0 12s4-5 0-12`} fill={ink('dyeText')} />
+      ))}
+      <text x="186" y="148" fontSize="14" fill={ink('ink2')}>
+        {perMinute === undefined ? '' : 'drops in ten seconds'}
+      </text>
     </svg>
   )
 }

@@ -18,15 +18,82 @@ export function LabelPage() {
   const [bad, setBad] = useState(false)
   return (
     <Screen title={`${tag}, label`}>
-      {pump.isPending ? <Loading what={`pump ${tag}`} /> : pump.error ? <Failure error={pump.error} again={() => void pump.refetch()} /> : (
-        <Box sx={{ p: 5, display: 'grid', gap: 4, justifyItems: 'start', maxWidth: 640, mx: 'auto', width: '100%', '@media print': { p: 0, m: 0 } }}>
-          <Typography sx={{ fontSize: '1.0625rem', '@media print': { display: 'none' } }}>Print it, stick it on the pump’s frame. A tablet that reads the code opens this pump’s page.</Typography>
-          <TextField fullWidth label="Address under which tablets open Settle" value={at} onChange={(e) => { setBad(false); setAt(e.target.value) }} error={bad} helperText={bad ? 'Is no address: write one such as http://bench:8420.' : 'The code holds it: ask whoever runs the network here.'} sx={{ '@media print': { display: 'none' } }} />
-          {!bad && <Box component="img" src={labelOf(tag, at.trim())} onError={() => setBad(true)} alt={`Label of ${tag} with a code that opens its page`} sx={{ width: 'min(100%, 560px)', border: `1px solid ${ink('rule')}`, '@media print': { width: '70mm', border: 'none' } }} />}
+      {pump.isPending ? (
+        <Loading what={`pump ${tag}`} />
+      ) : pump.error ? (
+        <Failure error={pump.error} again={() => void pump.refetch()} />
+      ) : (
+        <Box
+          sx={{
+            p: 5,
+            display: 'grid',
+            gap: 4,
+            justifyItems: 'start',
+            maxWidth: 640,
+            mx: 'auto',
+            width: '100%',
+            '@media print': { p: 0, m: 0 },
+          }}
+        >
+          <Typography sx={{ fontSize: '1.0625rem', '@media print': { display: 'none' } }}>
+            Print it, stick it on the pump’s frame. A tablet that reads the code opens this pump’s
+            page.
+          </Typography>
+          <TextField
+            fullWidth
+            label="Address under which tablets open Settle"
+            value={at}
+            onChange={(e) => {
+              setBad(false)
+              setAt(e.target.value)
+            }}
+            error={bad}
+            helperText={
+              bad
+                ? 'Is no address: write one such as http://bench:8420.'
+                : 'The code holds it: ask whoever runs the network here.'
+            }
+            sx={{ '@media print': { display: 'none' } }}
+          />
+          {!bad && (
+            <Box
+              component="img"
+              src={labelOf(tag, at.trim())}
+              onError={() => setBad(true)}
+              alt={`Label of ${tag} with a code that opens its page`}
+              sx={{
+                width: 'min(100%, 560px)',
+                border: `1px solid ${ink('rule')}`,
+                '@media print': { width: '70mm', border: 'none' },
+              }}
+            />
+          )}
           <Box sx={{ display: 'flex', gap: 3, '@media print': { display: 'none' } }}>
-            <Button variant="contained" disabled={bad} onClick={() => window.print()} sx={{ minHeight: 56, px: 6 }}>Print</Button>
-            <Button variant="outlined" disabled={bad} href={labelOf(tag, at.trim())} download={`${tag}.svg`} sx={{ minHeight: 56 }}>Save as SVG</Button>
-            <Button variant="outlined" component={Link} to={`/pumps/${encodeURIComponent(tag)}`} sx={{ minHeight: 56 }}>Back to the pump</Button>
+            <Button
+              variant="contained"
+              disabled={bad}
+              onClick={() => window.print()}
+              sx={{ minHeight: 56, px: 6 }}
+            >
+              Print
+            </Button>
+            <Button
+              variant="outlined"
+              disabled={bad}
+              href={labelOf(tag, at.trim())}
+              download={`${tag}.svg`}
+              sx={{ minHeight: 56 }}
+            >
+              Save as SVG
+            </Button>
+            <Button
+              variant="outlined"
+              component={Link}
+              to={`/pumps/${encodeURIComponent(tag)}`}
+              sx={{ minHeight: 56 }}
+            >
+              Back to the pump
+            </Button>
           </Box>
         </Box>
       )}

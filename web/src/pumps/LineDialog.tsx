@@ -13,18 +13,46 @@ import type { LineForm } from '../api/types'
 import { useSettings } from '../app/settings'
 import { ink } from '../theme'
 
-export interface What { kind: LineForm['kind']; on?: string; of?: string }
+export interface What {
+  kind: LineForm['kind']
+  on?: string
+  of?: string
+}
 
 const words: Record<LineForm['kind'], { title: string; label: string; hint: string }> = {
-  remark: { title: 'For next time', label: 'What must the next one know?', hint: 'Such as: new wear plate, coupling hub is grooved' },
-  done: { title: 'Settled', label: 'How was it settled?', hint: 'Such as: new plate fitted. The remark stays in the record.' },
+  remark: {
+    title: 'For next time',
+    label: 'What must the next one know?',
+    hint: 'Such as: new wear plate, coupling hub is grooved',
+  },
+  done: {
+    title: 'Settled',
+    label: 'How was it settled?',
+    hint: 'Such as: new plate fitted. The remark stays in the record.',
+  },
   hours: { title: 'Running hours', label: 'Hours on the meter', hint: 'Such as 12400' },
-  grease: { title: 'Lubricated', label: 'With what, and how much (may be left blank)', hint: 'Types of grease are not mixed.' },
-  paper: { title: 'A drawing or a photo', label: 'What is it?', hint: 'Such as: seal drawing, sheet 2' },
+  grease: {
+    title: 'Lubricated',
+    label: 'With what, and how much (may be left blank)',
+    hint: 'Types of grease are not mixed.',
+  },
+  paper: {
+    title: 'A drawing or a photo',
+    label: 'What is it?',
+    hint: 'Such as: seal drawing, sheet 2',
+  },
 }
 
 /** One thing to note about a pump. */
-export function LineDialog({ tag, what, onClose }: { tag: string; what: What; onClose: () => void }) {
+export function LineDialog({
+  tag,
+  what,
+  onClose,
+}: {
+  tag: string
+  what: What
+  onClose: () => void
+}) {
   const { person } = useSettings()
   const note = useNotePump(tag)
   const [id] = useState(() => crypto.randomUUID())
@@ -44,22 +72,80 @@ export function LineDialog({ tag, what, onClose }: { tag: string; what: What; on
   }
   return (
     <Dialog open onClose={onClose} maxWidth="sm" fullWidth aria-labelledby="line-title">
-      <form onSubmit={(e) => { e.preventDefault(); if (person && !bad) keep() }}>
-        <DialogTitle id="line-title" variant="h2">{w.title}</DialogTitle>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault()
+          if (person && !bad) keep()
+        }}
+      >
+        <DialogTitle id="line-title" variant="h2">
+          {w.title}
+        </DialogTitle>
         <DialogContent sx={{ display: 'grid', gap: 3, pt: '8px !important' }}>
           {what.of && <Typography sx={{ fontWeight: 600 }}>{what.of}</Typography>}
           {what.kind === 'paper' && (
             <Box sx={{ display: 'flex', gap: 3, alignItems: 'center' }}>
-              <Button variant="outlined" autoFocus onClick={() => input.current?.click()} sx={{ minHeight: 56 }}>Take a picture, or choose a file</Button>
+              <Button
+                variant="outlined"
+                autoFocus
+                onClick={() => input.current?.click()}
+                sx={{ minHeight: 56 }}
+              >
+                Take a picture, or choose a file
+              </Button>
               <span>{file?.name ?? 'PDF, JPEG, PNG or WebP, at most 10 MB'}</span>
-              <input ref={input} type="file" hidden accept="application/pdf,image/jpeg,image/png,image/webp" aria-label="Drawing or picture" data-paper onChange={(e) => { const f = e.target.files?.[0]; setFile(f); if (f && !text) setText(f.name.replace(/\.\w+$/, '')) }} />
+              <input
+                ref={input}
+                type="file"
+                hidden
+                accept="application/pdf,image/jpeg,image/png,image/webp"
+                aria-label="Drawing or picture"
+                data-paper
+                onChange={(e) => {
+                  const f = e.target.files?.[0]
+                  setFile(f)
+                  if (f && !text) setText(f.name.replace(/\.\w+$/, ''))
+                }}
+              />
             </Box>
           )}
-          <TextField label={w.label} value={text} onChange={(e) => setText(e.target.value)} autoFocus={what.kind !== 'paper'} error={bad || !!named} helperText={bad ? 'Write a number of hours, such as 12400.' : named || w.hint} slotProps={{ htmlInput: { autoComplete: 'off', 'data-line': what.kind, inputMode: what.kind === 'hours' ? 'decimal' : 'text' } }} />
-          {!person && <Box role="note" sx={{ color: ink('close'), fontWeight: 500 }}>Say at the top who is working first. Every entry carries a name.</Box>}
-          {error && !named && <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>{error.message}</Box>}
+          <TextField
+            label={w.label}
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+            autoFocus={what.kind !== 'paper'}
+            error={bad || !!named}
+            helperText={bad ? 'Write a number of hours, such as 12400.' : named || w.hint}
+            slotProps={{
+              htmlInput: {
+                autoComplete: 'off',
+                'data-line': what.kind,
+                inputMode: what.kind === 'hours' ? 'decimal' : 'text',
+              },
+            }}
+          />
+          {!person && (
+            <Box role="note" sx={{ color: ink('close'), fontWeight: 500 }}>
+              Say at the top who is working first. Every entry carries a name.
+            </Box>
+          )}
+          {error && !named && (
+            <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>
+              {error.message}
+            </Box>
+          )}
         </DialogContent>
-        <DialogActions><Button onClick={onClose}>Leave it</Button><Button type="submit" variant="contained" disabled={!person || bad || note.isPending} sx={{ minHeight: 48, px: 5 }}>Keep</Button></DialogActions>
+        <DialogActions>
+          <Button onClick={onClose}>Leave it</Button>
+          <Button
+            type="submit"
+            variant="contained"
+            disabled={!person || bad || note.isPending}
+            sx={{ minHeight: 48, px: 5 }}
+          >
+            Keep
+          </Button>
+        </DialogActions>
       </form>
     </Dialog>
   )

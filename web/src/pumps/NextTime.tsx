@@ -9,7 +9,14 @@ export function NextTime({ tag }: { tag: string }) {
   return (
     <Box role="note" data-next-time sx={{ borderLeft: `6px solid ${ink('brass')}`, pl: 3, mt: 3 }}>
       <Box sx={{ fontWeight: 600 }}>Left for this time</Box>
-      {remarks.map((r) => <Box key={r.id} sx={{ my: 1 }}>{r.text} <Box component="span" sx={{ color: ink('ink2'), fontSize: '0.875rem' }}>{r.job ?? r.by}</Box></Box>)}
+      {remarks.map((r) => (
+        <Box key={r.id} sx={{ my: 1 }}>
+          {r.text}{' '}
+          <Box component="span" sx={{ color: ink('ink2'), fontSize: '0.875rem' }}>
+            {r.job ?? r.by}
+          </Box>
+        </Box>
+      ))}
     </Box>
   )
 }

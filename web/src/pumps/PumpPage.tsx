@@ -29,12 +29,42 @@ export function PumpPage() {
   return (
     <Screen
       title={p ? `${p.tag} ${p.name}` : tag}
-      actions={p && <>
-        <Button component={Link} to={`/pumps/${encodeURIComponent(tag)}/edit`} sx={{ color: ink('onDye') }}>Change</Button>
-        {open ? <Button component={Link} to={`/jobs/${open.number}`} sx={{ color: ink('onDye') }}>Open job {open.number}</Button> : p.plan && <Button component={Link} to={`/jobs/new?pump=${encodeURIComponent(tag)}`} sx={{ color: ink('onDye') }}>New job</Button>}
-      </>}
+      actions={
+        p && (
+          <>
+            <Button
+              component={Link}
+              to={`/pumps/${encodeURIComponent(tag)}/edit`}
+              sx={{ color: ink('onDye') }}
+            >
+              Change
+            </Button>
+            {open ? (
+              <Button component={Link} to={`/jobs/${open.number}`} sx={{ color: ink('onDye') }}>
+                Open job {open.number}
+              </Button>
+            ) : (
+              p.plan && (
+                <Button
+                  component={Link}
+                  to={`/jobs/new?pump=${encodeURIComponent(tag)}`}
+                  sx={{ color: ink('onDye') }}
+                >
+                  New job
+                </Button>
+              )
+            )}
+          </>
+        )
+      }
     >
-      {pump.isPending ? <Loading what={`pump ${tag}`} /> : pump.error ? <Failure error={pump.error} again={() => void pump.refetch()} /> : <Page view={pump.data} />}
+      {pump.isPending ? (
+        <Loading what={`pump ${tag}`} />
+      ) : pump.error ? (
+        <Failure error={pump.error} again={() => void pump.refetch()} />
+      ) : (
+        <Page view={pump.data} />
+      )}
     </Screen>
   )
 }
@@ -45,12 +75,22 @@ function Notes({ notes }: { notes: PumpView['notes'] }) {
   if (notes.length === 0) return null
   return (
     <section>
-      <Typography variant="h2" sx={{ mb: 1 }}>Notes from the bench tools</Typography>
+      <Typography variant="h2" sx={{ mb: 1 }}>
+        Notes from the bench tools
+      </Typography>
       {notes.map((n) => (
         <Box key={n.id} sx={{ borderTop: `1px solid ${ink('rule')}`, py: 2 }}>
           <Box sx={{ display: 'flex', gap: 3, alignItems: 'baseline' }}>
-            <MuiLink component={Link} to={`/tools/${n.kind}?${n.address}`} sx={{ color: ink('dyeText'), fontWeight: 600 }}>Open it again</MuiLink>
-            <Typography variant="body2">{n.by.name}, {new Date(n.at).toLocaleDateString(undefined, { dateStyle: 'medium' })}</Typography>
+            <MuiLink
+              component={Link}
+              to={`/tools/${n.kind}?${n.address}`}
+              sx={{ color: ink('dyeText'), fontWeight: 600 }}
+            >
+              Open it again
+            </MuiLink>
+            <Typography variant="body2">
+              {n.by.name}, {new Date(n.at).toLocaleDateString(undefined, { dateStyle: 'medium' })}
+            </Typography>
           </Box>
           {n.remark && <Typography sx={{ fontWeight: 500 }}>{n.remark}</Typography>}
           <Box sx={{ whiteSpace: 'pre-line', fontSize: '0.9375rem' }}>{show(n.text)}</Box>
@@ -62,41 +102,112 @@ function Notes({ notes }: { notes: PumpView['notes'] }) {
 
 function Page({ view }: { view: PumpView }) {
   const { pump, plan, limits, jobs, past, notes } = view
-  const options = plan?.options.map((o) => [o.title, o.choices.find((c) => c.key === (pump.options?.[o.key] ?? o.default))?.title ?? ''] as const) ?? []
+  const options =
+    plan?.options.map(
+      (o) =>
+        [
+          o.title,
+          o.choices.find((c) => c.key === (pump.options?.[o.key] ?? o.default))?.title ?? '',
+        ] as const,
+    ) ?? []
   return (
-    <Box sx={{ p: 5, display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 5fr) minmax(0, 6fr)' }, gap: 6, alignItems: 'start' }}>
+    <Box
+      sx={{
+        p: 5,
+        display: 'grid',
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 5fr) minmax(0, 6fr)' },
+        gap: 6,
+        alignItems: 'start',
+      }}
+    >
       <Box sx={{ display: 'grid', gap: 5 }}>
         <Box sx={{ display: 'grid', gap: 2 }}>
           <Nameplate pump={pump} />
-          <Button variant="text" component={Link} to={`/pumps/${encodeURIComponent(pump.tag)}/label`} sx={{ justifySelf: 'start', px: 0 }}>Print a label with a code for this page</Button>
+          <Button
+            variant="text"
+            component={Link}
+            to={`/pumps/${encodeURIComponent(pump.tag)}/label`}
+            sx={{ justifySelf: 'start', px: 0 }}
+          >
+            Print a label with a code for this page
+          </Button>
         </Box>
-        {view.elastomer_warning && <Box role="note" sx={{ border: `2px solid ${ink('close')}`, p: 3, fontWeight: 500, color: ink('close') }}>{view.elastomer_warning}</Box>}
+        {view.elastomer_warning && (
+          <Box
+            role="note"
+            sx={{ border: `2px solid ${ink('close')}`, p: 3, fontWeight: 500, color: ink('close') }}
+          >
+            {view.elastomer_warning}
+          </Box>
+        )}
         <PumpLog tag={pump.tag} record={view.record} />
-        {!plan && <Typography sx={{ fontWeight: 500 }}>There is no plan for this construction ({pump.construction}) yet, so no job can be opened for this pump.</Typography>}
+        {!plan && (
+          <Typography sx={{ fontWeight: 500 }}>
+            There is no plan for this construction ({pump.construction}) yet, so no job can be
+            opened for this pump.
+          </Typography>
+        )}
         {plan && (
           <section>
-            <Typography variant="h2" sx={{ mb: 1 }}>From its papers</Typography>
-            <Table size="small"><TableBody>
-              {options.map(([title, choice]) => <TableRow key={title}><TableCell>{title}</TableCell><TableCell sx={{ fontWeight: 600 }}>{choice}</TableCell><TableCell /></TableRow>)}
-              {plan.values.map((v) => {
-                const x = pump.values?.[v.key]
-                return <TableRow key={v.key}><TableCell>{v.title}</TableCell><TableCell sx={{ fontFamily: mono, fontWeight: 600 }}>{x?.text || (v.default ? `${v.default} (assumed)` : 'not known')}</TableCell><TableCell sx={{ color: ink('ink2') }}>{x?.text ? x.source : ''}</TableCell></TableRow>
-              })}
-            </TableBody></Table>
+            <Typography variant="h2" sx={{ mb: 1 }}>
+              From its papers
+            </Typography>
+            <Table size="small">
+              <TableBody>
+                {options.map(([title, choice]) => (
+                  <TableRow key={title}>
+                    <TableCell>{title}</TableCell>
+                    <TableCell sx={{ fontWeight: 600 }}>{choice}</TableCell>
+                    <TableCell />
+                  </TableRow>
+                ))}
+                {plan.values.map((v) => {
+                  const x = pump.values?.[v.key]
+                  return (
+                    <TableRow key={v.key}>
+                      <TableCell>{v.title}</TableCell>
+                      <TableCell sx={{ fontFamily: mono, fontWeight: 600 }}>
+                        {x?.text || (v.default ? `${v.default} (assumed)` : 'not known')}
+                      </TableCell>
+                      <TableCell sx={{ color: ink('ink2') }}>{x?.text ? x.source : ''}</TableCell>
+                    </TableRow>
+                  )
+                })}
+              </TableBody>
+            </Table>
           </section>
         )}
         <section>
-          <Typography variant="h2" sx={{ mb: 1 }}>Jobs</Typography>
-          {jobs.length === 0 ? <Typography sx={{ color: ink('ink2') }}>This pump has not been here yet.</Typography> : (
-            <Table size="small"><TableBody>
-              {jobs.map((j) => (
-                <TableRow key={j.number}>
-                  <TableCell><MuiLink component={Link} to={`/jobs/${j.number}${j.state === 'signed' ? '/sheet' : ''}`} sx={{ color: ink('dyeText'), fontFamily: mono, fontWeight: 600 }}>{j.number}</MuiLink></TableCell>
-                  <TableCell sx={{ whiteSpace: 'nowrap' }}>{new Date(j.changed).toLocaleDateString(undefined, { dateStyle: 'medium' })}</TableCell>
-                  <TableCell>{j.complaint}{j.remark && <Box sx={{ color: ink('ink2') }}>{j.remark}</Box>}</TableCell>
-                </TableRow>
-              ))}
-            </TableBody></Table>
+          <Typography variant="h2" sx={{ mb: 1 }}>
+            Jobs
+          </Typography>
+          {jobs.length === 0 ? (
+            <Typography sx={{ color: ink('ink2') }}>This pump has not been here yet.</Typography>
+          ) : (
+            <Table size="small">
+              <TableBody>
+                {jobs.map((j) => (
+                  <TableRow key={j.number}>
+                    <TableCell>
+                      <MuiLink
+                        component={Link}
+                        to={`/jobs/${j.number}${j.state === 'signed' ? '/sheet' : ''}`}
+                        sx={{ color: ink('dyeText'), fontFamily: mono, fontWeight: 600 }}
+                      >
+                        {j.number}
+                      </MuiLink>
+                    </TableCell>
+                    <TableCell sx={{ whiteSpace: 'nowrap' }}>
+                      {new Date(j.changed).toLocaleDateString(undefined, { dateStyle: 'medium' })}
+                    </TableCell>
+                    <TableCell>
+                      {j.complaint}
+                      {j.remark && <Box sx={{ color: ink('ink2') }}>{j.remark}</Box>}
+                    </TableCell>
+                  </TableRow>
+                ))}
+              </TableBody>
+            </Table>
           )}
         </section>
         <Notes notes={notes} />
@@ -119,18 +230,36 @@ function Limits({ tag, limits }: { tag: string; limits: PumpView['limits'] }) {
   return (
     <section>
       <Box sx={{ display: 'flex', gap: 3, alignItems: 'center', mb: 1 }}>
-        <Typography variant="h2" sx={{ flex: 1 }}>Limits a job opened today would be judged by</Typography>
-        <Button variant="outlined" component={Link} to={`/pumps/${encodeURIComponent(tag)}/limits`}>Change, and why</Button>
+        <Typography variant="h2" sx={{ flex: 1 }}>
+          Limits a job opened today would be judged by
+        </Typography>
+        <Button variant="outlined" component={Link} to={`/pumps/${encodeURIComponent(tag)}/limits`}>
+          Change, and why
+        </Button>
       </Box>
       <Table size="small">
-        <TableHead><TableRow><TableCell>Check</TableCell><TableCell align="right">Limit, {unit}</TableCell><TableCell>From</TableCell><TableCell>Source</TableCell></TableRow></TableHead>
+        <TableHead>
+          <TableRow>
+            <TableCell>Check</TableCell>
+            <TableCell align="right">Limit, {unit}</TableCell>
+            <TableCell>From</TableCell>
+            <TableCell>Source</TableCell>
+          </TableRow>
+        </TableHead>
         <TableBody>
           {limits.map((l) => (
             <TableRow key={l.key}>
               <TableCell>{l.title}</TableCell>
-              <TableCell align="right" sx={{ fontFamily: mono, fontWeight: 600, whiteSpace: 'nowrap' }}>{limitText(l.in_force, show)}</TableCell>
+              <TableCell
+                align="right"
+                sx={{ fontFamily: mono, fontWeight: 600, whiteSpace: 'nowrap' }}
+              >
+                {limitText(l.in_force, show)}
+              </TableCell>
               <TableCell>{origins[l.in_force.origin]}</TableCell>
-              <TableCell sx={{ color: ink('ink2'), fontSize: '0.875rem !important' }}>{l.in_force.source}</TableCell>
+              <TableCell sx={{ color: ink('ink2'), fontSize: '0.875rem !important' }}>
+                {l.in_force.source}
+              </TableCell>
             </TableRow>
           ))}
         </TableBody>
@@ -143,15 +272,36 @@ function Limits({ tag, limits }: { tag: string; limits: PumpView['limits'] }) {
 function Past({ past }: { past: PumpView['past'] }) {
   const { show, unit } = useUnit()
   if (past.length === 0) return null
-  const checks = past[0].checks.filter((c) => past.some((p) => p.checks.some((x) => x.check === c.check && (x.found || x.built))))
+  const checks = past[0].checks.filter((c) =>
+    past.some((p) => p.checks.some((x) => x.check === c.check && (x.found || x.built))),
+  )
   return (
     <section>
-      <Typography variant="h2" sx={{ mb: 1 }}>What earlier jobs found and left, {unit}</Typography>
+      <Typography variant="h2" sx={{ mb: 1 }}>
+        What earlier jobs found and left, {unit}
+      </Typography>
       <Box sx={{ overflowX: 'auto' }}>
         <Table size="small">
           <TableHead>
-            <TableRow><TableCell>Check</TableCell>{past.map((p) => <TableCell key={p.number} colSpan={2} align="center">{new Date(p.signed).toLocaleDateString(undefined, { dateStyle: 'medium' })}</TableCell>)}</TableRow>
-            <TableRow><TableCell />{past.flatMap((p) => [<TableCell key={p.number + 'f'} align="right">found</TableCell>, <TableCell key={p.number + 'b'} align="right">built</TableCell>])}</TableRow>
+            <TableRow>
+              <TableCell>Check</TableCell>
+              {past.map((p) => (
+                <TableCell key={p.number} colSpan={2} align="center">
+                  {new Date(p.signed).toLocaleDateString(undefined, { dateStyle: 'medium' })}
+                </TableCell>
+              ))}
+            </TableRow>
+            <TableRow>
+              <TableCell />
+              {past.flatMap((p) => [
+                <TableCell key={p.number + 'f'} align="right">
+                  found
+                </TableCell>,
+                <TableCell key={p.number + 'b'} align="right">
+                  built
+                </TableCell>,
+              ])}
+            </TableRow>
           </TableHead>
           <TableBody>
             {checks.map((c) => (
@@ -160,8 +310,20 @@ function Past({ past }: { past: PumpView['past'] }) {
                 {past.flatMap((p) => {
                   const x = p.checks.find((y) => y.check === c.check)
                   return [x?.found, x?.built].map((t, i) => (
-                    <TableCell key={p.number + i} align="right" sx={{ fontFamily: mono, fontWeight: i ? 600 : 400, whiteSpace: 'nowrap' }}>
-                      {t && <Box component="span" sx={{ display: 'inline-flex', alignItems: 'center', gap: 1 }}>{show(t.figure, '–')}<VerdictShape verdict={t.verdict} size={11} /></Box>}
+                    <TableCell
+                      key={p.number + i}
+                      align="right"
+                      sx={{ fontFamily: mono, fontWeight: i ? 600 : 400, whiteSpace: 'nowrap' }}
+                    >
+                      {t && (
+                        <Box
+                          component="span"
+                          sx={{ display: 'inline-flex', alignItems: 'center', gap: 1 }}
+                        >
+                          {show(t.figure, '–')}
+                          <VerdictShape verdict={t.verdict} size={11} />
+                        </Box>
+                      )}
                     </TableCell>
                   ))
                 })}

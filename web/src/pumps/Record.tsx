@@ -10,8 +10,13 @@ import { VerdictShape } from '../shapes/Verdict'
 import { condensed, ink, mono } from '../theme'
 import { LineDialog, type What } from './LineDialog'
 
-const day = (d: string) => new Date(d).toLocaleDateString(undefined, { dateStyle: 'medium', timeZone: 'UTC' })
-const states = { overdue: { word: 'Overdue', verdict: 'out' }, soon: { word: 'Within a fortnight', verdict: 'close' }, later: { word: '', verdict: '' } } as const
+const day = (d: string) =>
+  new Date(d).toLocaleDateString(undefined, { dateStyle: 'medium', timeZone: 'UTC' })
+const states = {
+  overdue: { word: 'Overdue', verdict: 'out' },
+  soon: { word: 'Within a fortnight', verdict: 'close' },
+  later: { word: '', verdict: '' },
+} as const
 
 /** What was said for next time, what is due, the hours and the drawings of a pump. */
 export function PumpLog({ tag, record }: { tag: string; record: PumpRecord }) {
@@ -20,42 +25,117 @@ export function PumpLog({ tag, record }: { tag: string; record: PumpRecord }) {
   return (
     <>
       <section data-remarks>
-        <Head title="Next time"><Button variant="outlined" onClick={() => setWhat({ kind: 'remark' })}>Add a remark</Button></Head>
-        {record.remarks.length === 0 && <Typography sx={{ color: ink('ink2') }}>Nothing is left for next time.</Typography>}
+        <Head title="Next time">
+          <Button variant="outlined" onClick={() => setWhat({ kind: 'remark' })}>
+            Add a remark
+          </Button>
+        </Head>
+        {record.remarks.length === 0 && (
+          <Typography sx={{ color: ink('ink2') }}>Nothing is left for next time.</Typography>
+        )}
         {record.remarks.map((r) => (
           <Box key={r.id} sx={{ ...row, borderLeft: `6px solid ${ink('brass')}`, pl: 3 }}>
             <Box sx={{ flex: 1, minWidth: 0 }}>
               <Box sx={{ fontWeight: 600, fontSize: '1.0625rem' }}>{r.text}</Box>
-              <Box sx={small}>{r.by}, {day(r.at)}{r.job && <>, at <MuiLink component={Link} to={`/jobs/${r.job}/sheet`} sx={{ color: ink('dyeText') }}>{r.job}</MuiLink></>}</Box>
+              <Box sx={small}>
+                {r.by}, {day(r.at)}
+                {r.job && (
+                  <>
+                    , at{' '}
+                    <MuiLink
+                      component={Link}
+                      to={`/jobs/${r.job}/sheet`}
+                      sx={{ color: ink('dyeText') }}
+                    >
+                      {r.job}
+                    </MuiLink>
+                  </>
+                )}
+              </Box>
             </Box>
-            <Button variant="text" onClick={() => setWhat({ kind: 'done', on: r.id, of: r.text })}>Settled</Button>
+            <Button variant="text" onClick={() => setWhat({ kind: 'done', on: r.id, of: r.text })}>
+              Settled
+            </Button>
           </Box>
         ))}
       </section>
       <section data-due>
         <Head title="Next look">
-          <Button variant="outlined" onClick={() => setWhat({ kind: 'grease' })}>Lubricated</Button>
-          {record.next.length > 0 && <Button variant="outlined" href={calendarOf(tag)} download>Into a calendar</Button>}
+          <Button variant="outlined" onClick={() => setWhat({ kind: 'grease' })}>
+            Lubricated
+          </Button>
+          {record.next.length > 0 && (
+            <Button variant="outlined" href={calendarOf(tag)} download>
+              Into a calendar
+            </Button>
+          )}
         </Head>
-        {record.next.length === 0 && <Typography sx={{ color: ink('ink2') }}>Nothing is due that Settle knows of. Write the service and the planned stop on this page with Change.</Typography>}
+        {record.next.length === 0 && (
+          <Typography sx={{ color: ink('ink2') }}>
+            Nothing is due that Settle knows of. Write the service and the planned stop on this page
+            with Change.
+          </Typography>
+        )}
         {record.next.map((n) => (
           <Box key={n.key} sx={row}>
             <VerdictShape verdict={states[n.state].verdict} size={18} />
-            <Box sx={{ flex: 1, minWidth: 0 }}><Box sx={{ fontWeight: 600 }}>{n.title}{n.about && ', about'} <Box component="span" sx={{ fontFamily: mono }}>{day(n.day)}</Box> {states[n.state].word && <Box component="span">· {states[n.state].word}</Box>}</Box><Box sx={small}>{n.why}</Box></Box>
+            <Box sx={{ flex: 1, minWidth: 0 }}>
+              <Box sx={{ fontWeight: 600 }}>
+                {n.title}
+                {n.about && ', about'}{' '}
+                <Box component="span" sx={{ fontFamily: mono }}>
+                  {day(n.day)}
+                </Box>{' '}
+                {states[n.state].word && <Box component="span">· {states[n.state].word}</Box>}
+              </Box>
+              <Box sx={small}>{n.why}</Box>
+            </Box>
           </Box>
         ))}
       </section>
       <section>
-        <Head title="Running hours"><Button variant="outlined" onClick={() => setWhat({ kind: 'hours' })}>Enter the hours</Button></Head>
-        {hours
-          ? <Box sx={{ display: 'flex', gap: 3, alignItems: 'baseline' }}><Box sx={{ fontFamily: mono, fontWeight: 600, fontSize: '1.5rem' }}>{hours.hours} h</Box><Box sx={small}>{hours.from}, {day(hours.at)}{hours.day !== undefined && `; about ${hours.day.toFixed(1)} h a day since the first reading`}</Box></Box>
-          : <Typography sx={{ color: ink('ink2') }}>Nobody has entered them yet. They tell the wear.</Typography>}
+        <Head title="Running hours">
+          <Button variant="outlined" onClick={() => setWhat({ kind: 'hours' })}>
+            Enter the hours
+          </Button>
+        </Head>
+        {hours ? (
+          <Box sx={{ display: 'flex', gap: 3, alignItems: 'baseline' }}>
+            <Box sx={{ fontFamily: mono, fontWeight: 600, fontSize: '1.5rem' }}>
+              {hours.hours} h
+            </Box>
+            <Box sx={small}>
+              {hours.from}, {day(hours.at)}
+              {hours.day !== undefined &&
+                `; about ${hours.day.toFixed(1)} h a day since the first reading`}
+            </Box>
+          </Box>
+        ) : (
+          <Typography sx={{ color: ink('ink2') }}>
+            Nobody has entered them yet. They tell the wear.
+          </Typography>
+        )}
       </section>
       <section data-papers>
-        <Head title="Drawings and photos"><Button variant="outlined" onClick={() => setWhat({ kind: 'paper' })}>Add one</Button></Head>
-        {record.papers.length === 0 && <Typography sx={{ color: ink('ink2') }}>None yet: a sectional drawing, the seal drawing, a page of the manual as PDF or picture.</Typography>}
+        <Head title="Drawings and photos">
+          <Button variant="outlined" onClick={() => setWhat({ kind: 'paper' })}>
+            Add one
+          </Button>
+        </Head>
+        {record.papers.length === 0 && (
+          <Typography sx={{ color: ink('ink2') }}>
+            None yet: a sectional drawing, the seal drawing, a page of the manual as PDF or picture.
+          </Typography>
+        )}
         <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap' }}>
-          {record.papers.map((p) => <Sheet key={p.id} file={p.file!} title={p.text ?? ''} by={`${p.by.name}, ${day(p.at)}`} />)}
+          {record.papers.map((p) => (
+            <Sheet
+              key={p.id}
+              file={p.file!}
+              title={p.text ?? ''}
+              by={`${p.by.name}, ${day(p.at)}`}
+            />
+          ))}
         </Box>
       </section>
       {what && <LineDialog key={what.kind} tag={tag} what={what} onClose={() => setWhat(null)} />}
@@ -67,18 +147,65 @@ export function PumpLog({ tag, record }: { tag: string; record: PumpRecord }) {
 function Sheet({ file, title, by }: { file: string; title: string; by: string }) {
   const [pdf, setPdf] = useState(false)
   return (
-    <Box component="a" href={paperAt(file)} target="_blank" rel="noreferrer" sx={{ width: 190, border: `1px solid ${ink('ink')}`, background: ink('paper'), color: ink('ink'), textDecoration: 'none' }}>
-      {pdf
-        ? <Box sx={{ height: 130, display: 'grid', placeItems: 'center', fontFamily: condensed, fontWeight: 600, fontSize: '2rem', color: ink('ink2') }}>PDF</Box>
-        : <img src={paperAt(file)} alt={title} onError={() => setPdf(true)} style={{ display: 'block', width: '100%', height: 130, objectFit: 'cover' }} />}
-      <Box sx={{ px: 2, py: 1.5, borderTop: `1px solid ${ink('rule')}` }}><Box sx={{ fontWeight: 600 }}>{title}</Box><Box sx={small}>{by}</Box></Box>
+    <Box
+      component="a"
+      href={paperAt(file)}
+      target="_blank"
+      rel="noreferrer"
+      sx={{
+        width: 190,
+        border: `1px solid ${ink('ink')}`,
+        background: ink('paper'),
+        color: ink('ink'),
+        textDecoration: 'none',
+      }}
+    >
+      {pdf ? (
+        <Box
+          sx={{
+            height: 130,
+            display: 'grid',
+            placeItems: 'center',
+            fontFamily: condensed,
+            fontWeight: 600,
+            fontSize: '2rem',
+            color: ink('ink2'),
+          }}
+        >
+          PDF
+        </Box>
+      ) : (
+        <img
+          src={paperAt(file)}
+          alt={title}
+          onError={() => setPdf(true)}
+          style={{ display: 'block', width: '100%', height: 130, objectFit: 'cover' }}
+        />
+      )}
+      <Box sx={{ px: 2, py: 1.5, borderTop: `1px solid ${ink('rule')}` }}>
+        <Box sx={{ fontWeight: 600 }}>{title}</Box>
+        <Box sx={small}>{by}</Box>
+      </Box>
     </Box>
   )
 }
 
 function Head({ title, children }: { title: string; children: React.ReactNode }) {
-  return <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap', mb: 1 }}><Typography variant="h2" sx={{ flex: 1 }}>{title}</Typography>{children}</Box>
+  return (
+    <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap', mb: 1 }}>
+      <Typography variant="h2" sx={{ flex: 1 }}>
+        {title}
+      </Typography>
+      {children}
+    </Box>
+  )
 }
 
-const row = { display: 'flex', gap: 3, alignItems: 'flex-start', borderTop: `1px solid ${ink('rule')}`, py: 2 } as const
+const row = {
+  display: 'flex',
+  gap: 3,
+  alignItems: 'flex-start',
+  borderTop: `1px solid ${ink('rule')}`,
+  py: 2,
+} as const
 const small = { color: ink('ink2'), fontSize: '0.875rem' } as const

@@ -20,22 +20,54 @@ export function Metal({ sheet, plain }: { sheet: Sheet; plain?: boolean }) {
     <g>
       <defs>
         {(['left', 'right'] as const).map((lean) => (
-          <pattern key={lean} id={id + lean} width="5" height="5" patternUnits="userSpaceOnUse" patternTransform={`rotate(${lean === 'left' ? -45 : 45})`}>
-            <rect width="5" height="5" fill={plain ? '#fff' : ink('panel')} /><path d="M0 0V5" stroke={plain ? '#121830' : ink('ink')} strokeWidth="1" />
+          <pattern
+            key={lean}
+            id={id + lean}
+            width="5"
+            height="5"
+            patternUnits="userSpaceOnUse"
+            patternTransform={`rotate(${lean === 'left' ? -45 : 45})`}
+          >
+            <rect width="5" height="5" fill={plain ? '#fff' : ink('panel')} />
+            <path d="M0 0V5" stroke={plain ? '#121830' : ink('ink')} strokeWidth="1" />
           </pattern>
         ))}
       </defs>
       {laid.map(({ piece, x }, i) => {
         const Draw = draw[piece]
-        return Draw && <g key={i} transform={`translate(${x} 0)`} opacity={sheet.pieces[i].fitted || plain ? 1 : 0.46}><Draw hatch={hatch} /></g>
+        return (
+          Draw && (
+            <g
+              key={i}
+              transform={`translate(${x} 0)`}
+              opacity={sheet.pieces[i].fitted || plain ? 1 : 0.46}
+            >
+              <Draw hatch={hatch} />
+            </g>
+          )
+        )
       })}
-      <path d={`M0 0H${width}`} stroke={ink('dyeText')} strokeWidth="1" strokeDasharray="16 4 3 4" fill="none" />
+      <path
+        d={`M0 0H${width}`}
+        stroke={ink('dyeText')}
+        strokeWidth="1"
+        strokeDasharray="16 4 3 4"
+        fill="none"
+      />
     </g>
   )
 }
 
 /** The shaft line with a flag for each station; the current one is where the tool touches. */
-export function ShaftLine({ sheet, current, onPick }: { sheet: Sheet; current?: Step; onPick: (step: string) => void }) {
+export function ShaftLine({
+  sheet,
+  current,
+  onPick,
+}: {
+  sheet: Sheet
+  current?: Step
+  onPick: (step: string) => void
+}) {
   const [box, width] = useWidth()
   const { laid, width: span } = lay(sheet.pieces.map((p) => p.piece))
   // A short pump is not blown up beyond its drawing; it stands in the middle.
@@ -53,10 +85,26 @@ export function ShaftLine({ sheet, current, onPick }: { sheet: Sheet; current?: 
   const left = (i: number) => margin + i * (flag + gap)
   const here = sheet.stations.findIndex((s) => current?.check === s.check)
   return (
-    <Box component="section" aria-label="Shaft line" sx={{ borderBottom: `2px solid ${ink('ink')}`, overflowX: 'auto', overflowY: 'hidden', flex: 'none' }}>
+    <Box
+      component="section"
+      aria-label="Shaft line"
+      sx={{
+        borderBottom: `2px solid ${ink('ink')}`,
+        overflowX: 'auto',
+        overflowY: 'hidden',
+        flex: 'none',
+      }}
+    >
       <Box ref={box} sx={{ position: 'relative', minWidth: 760, height: height + 8 }}>
-        <svg width={width} height={height} style={{ position: 'absolute', left: 0, top: 6 }} aria-hidden>
-          <g transform={`translate(${inset} ${axis}) scale(${scale})`}><Metal sheet={sheet} /></g>
+        <svg
+          width={width}
+          height={height}
+          style={{ position: 'absolute', left: 0, top: 6 }}
+          aria-hidden
+        >
+          <g transform={`translate(${inset} ${axis}) scale(${scale})`}>
+            <Metal sheet={sheet} />
+          </g>
           {sheet.stations.map((s, i) => {
             const p = locate(laid, s.at)
             const x = inset + p.x * scale
@@ -67,53 +115,167 @@ export function ShaftLine({ sheet, current, onPick }: { sheet: Sheet; current?: 
             return (
               <g key={s.letter} fill="none">
                 <path d={path} stroke={ink('stone')} strokeWidth="5" />
-                <path d={path} stroke={on ? ink('dyeText') : ink('ink')} strokeWidth={on ? 3 : 1.1} />
-                <circle cx={x} cy={y} r={on ? 5 : 3.6} fill={on ? ink('dyeText') : ink('stone')} stroke={on ? ink('dyeText') : ink('ink')} strokeWidth="1.4" />
-                {on && <Tool x={x} y={(tall + BAND - 4 + y) / 2 - 2} instrument={current!.panel.instrument} />}
+                <path
+                  d={path}
+                  stroke={on ? ink('dyeText') : ink('ink')}
+                  strokeWidth={on ? 3 : 1.1}
+                />
+                <circle
+                  cx={x}
+                  cy={y}
+                  r={on ? 5 : 3.6}
+                  fill={on ? ink('dyeText') : ink('stone')}
+                  stroke={on ? ink('dyeText') : ink('ink')}
+                  strokeWidth="1.4"
+                />
+                {on && (
+                  <Tool
+                    x={x}
+                    y={(tall + BAND - 4 + y) / 2 - 2}
+                    instrument={current!.panel.instrument}
+                  />
+                )}
               </g>
             )
           })}
         </svg>
         {sheet.stations.map((s, i) => (
-          <Flag key={s.letter} station={s} left={left(i)} width={flag} on={i === here} tight={n > 9} head={head} onPick={onPick} />
+          <Flag
+            key={s.letter}
+            station={s}
+            left={left(i)}
+            width={flag}
+            on={i === here}
+            tight={n > 9}
+            head={head}
+            onPick={onPick}
+          />
         ))}
         {sheet.vertical && (
-          <Box sx={{ position: 'absolute', right: 12, bottom: 4, display: 'flex', alignItems: 'center', gap: 1.5, fontFamily: condensed, fontWeight: 600 }}>
-            <svg width="34" height="14" viewBox="0 0 34 14" aria-hidden><path d="M33 7H3m7-6L3 7l7 6" fill="none" stroke={ink('ink')} strokeWidth="2" /></svg> up
+          <Box
+            sx={{
+              position: 'absolute',
+              right: 12,
+              bottom: 4,
+              display: 'flex',
+              alignItems: 'center',
+              gap: 1.5,
+              fontFamily: condensed,
+              fontWeight: 600,
+            }}
+          >
+            <svg width="34" height="14" viewBox="0 0 34 14" aria-hidden>
+              <path d="M33 7H3m7-6L3 7l7 6" fill="none" stroke={ink('ink')} strokeWidth="2" />
+            </svg>{' '}
+            up
           </Box>
         )}
-        <Box sx={{ position: 'absolute', left: 12, bottom: 4, display: { xs: 'none', md: 'block' } }}>
+        <Box
+          sx={{ position: 'absolute', left: 12, bottom: 4, display: { xs: 'none', md: 'block' } }}
+        >
           <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1rem' }}>Shaft line</Box>
-          {sheet.pieces.some((p) => !p.fitted) && <Box sx={{ fontSize: '0.8125rem', color: ink('ink2') }}>Pale parts are still to fit</Box>}
+          {sheet.pieces.some((p) => !p.fitted) && (
+            <Box sx={{ fontSize: '0.8125rem', color: ink('ink2') }}>
+              Pale parts are still to fit
+            </Box>
+          )}
         </Box>
       </Box>
     </Box>
   )
 }
 
-function Flag({ station, left, width, on, tight, head, onPick }: { station: Station; left: number; width: number; on: boolean; tight: boolean; head: number; onPick: (step: string) => void }) {
+function Flag({
+  station,
+  left,
+  width,
+  on,
+  tight,
+  head,
+  onPick,
+}: {
+  station: Station
+  left: number
+  width: number
+  on: boolean
+  tight: boolean
+  head: number
+  onPick: (step: string) => void
+}) {
   const { show, unit } = useUnit()
   const { found, built } = station
   const both = (on && width > 95) || !tight
   const name = `${station.letter} ${station.title}: found ${show(found?.figure, 'not measured')}, built ${show(built?.figure, 'not measured')} ${unit}, ${verdictWord(built?.verdict)}`
   return (
     <ButtonBase
-      onClick={() => station.step && onPick(station.step)} aria-label={name} aria-current={on ? 'step' : undefined} title={station.title}
+      onClick={() => station.step && onPick(station.step)}
+      aria-label={name}
+      aria-current={on ? 'step' : undefined}
+      title={station.title}
       sx={{
-        position: 'absolute', left, width, top: 6, height: head + 32, display: 'block', textAlign: 'left', background: ink('paper'),
-        border: on ? `2px solid ${ink('dyeText')}` : `1px solid ${ink('ink')}`, overflow: 'hidden',
+        position: 'absolute',
+        left,
+        width,
+        top: 6,
+        height: head + 32,
+        display: 'block',
+        textAlign: 'left',
+        background: ink('paper'),
+        border: on ? `2px solid ${ink('dyeText')}` : `1px solid ${ink('ink')}`,
+        overflow: 'hidden',
         '&.Mui-focusVisible': { outline: `3px solid ${ink('ink')}`, outlineOffset: 1 },
       }}
     >
-      <Box sx={{ px: 1.25, height: head, lineHeight: head > 30 ? '17px' : `${head}px`, fontFamily: condensed, fontWeight: 600, fontSize: head > 30 ? '0.8125rem' : '0.875rem', whiteSpace: head > 30 ? 'normal' : 'nowrap', overflow: 'hidden', textOverflow: 'ellipsis', borderBottom: `1px solid ${ink('hair')}`, background: on ? ink('dye') : 'none', color: on ? ink('onDye') : ink('ink') }}>
-        <Box component="span" sx={{ color: on ? ink('onDye') : ink('dyeText'), mr: 1 }}>{station.letter}</Box>{station.short}
+      <Box
+        sx={{
+          px: 1.25,
+          height: head,
+          lineHeight: head > 30 ? '17px' : `${head}px`,
+          fontFamily: condensed,
+          fontWeight: 600,
+          fontSize: head > 30 ? '0.8125rem' : '0.875rem',
+          whiteSpace: head > 30 ? 'normal' : 'nowrap',
+          overflow: 'hidden',
+          textOverflow: 'ellipsis',
+          borderBottom: `1px solid ${ink('hair')}`,
+          background: on ? ink('dye') : 'none',
+          color: on ? ink('onDye') : ink('ink'),
+        }}
+      >
+        <Box component="span" sx={{ color: on ? ink('onDye') : ink('dyeText'), mr: 1 }}>
+          {station.letter}
+        </Box>
+        {station.short}
       </Box>
-      <Box sx={{ px: 1, height: 30, display: 'flex', alignItems: 'center', gap: 0.75, fontFamily: mono, fontSize: both && unit === 'mm' ? '0.75rem' : '0.875rem', whiteSpace: 'nowrap' }}>
+      <Box
+        sx={{
+          px: 1,
+          height: 30,
+          display: 'flex',
+          alignItems: 'center',
+          gap: 0.75,
+          fontFamily: mono,
+          fontSize: both && unit === 'mm' ? '0.75rem' : '0.875rem',
+          whiteSpace: 'nowrap',
+        }}
+      >
         {found && <VerdictShape verdict={found.verdict} size={11} />}
-        {found && both && <Box component="span" sx={{ color: ink('ink2') }}>{show(found.figure, '––')}</Box>}
-        {found && <svg width="9" height="8" viewBox="0 0 9 8" aria-hidden><path d="M0 4h7M4 1l3 3-3 3" fill="none" stroke="currentColor" /></svg>}
-        <Box component="span" sx={{ fontWeight: 600, color: built ? ink('ink') : ink('ink2') }}>{show(built?.figure, '––')}</Box>
-        <Box sx={{ ml: 'auto', display: 'flex' }}><VerdictShape verdict={built?.verdict} size={15} /></Box>
+        {found && both && (
+          <Box component="span" sx={{ color: ink('ink2') }}>
+            {show(found.figure, '––')}
+          </Box>
+        )}
+        {found && (
+          <svg width="9" height="8" viewBox="0 0 9 8" aria-hidden>
+            <path d="M0 4h7M4 1l3 3-3 3" fill="none" stroke="currentColor" />
+          </svg>
+        )}
+        <Box component="span" sx={{ fontWeight: 600, color: built ? ink('ink') : ink('ink2') }}>
+          {show(built?.figure, '––')}
+        </Box>
+        <Box sx={{ ml: 'auto', display: 'flex' }}>
+          <VerdictShape verdict={built?.verdict} size={15} />
+        </Box>
       </Box>
     </ButtonBase>
   )
@@ -123,11 +285,17 @@ function Flag({ station, left, width, on, tight, head, onPick }: { station: Stat
 function Tool({ x, y, instrument }: { x: number; y: number; instrument: string }) {
   const line = { stroke: ink('dyeText'), strokeWidth: 2, fill: ink('paper') }
   if (instrument === 'feeler') return <path d={`M${x - 3} ${y - 14}h6l-1 28h-4z`} {...line} />
-  if (instrument === 'setting') return <path d={`M${x - 14} ${y - 6}h28v6h-28zM${x - 4} ${y}h8v12h-8z`} {...line} />
+  if (instrument === 'setting')
+    return <path d={`M${x - 14} ${y - 6}h28v6h-28zM${x - 4} ${y}h8v12h-8z`} {...line} />
   return (
     <g>
       <circle cx={x} cy={y} r="12" {...line} />
-      <path d={`M${x} ${y}l-5 -6M${x - 9} ${y}h2M${x + 7} ${y}h2M${x} ${y - 10}v2`} stroke={ink('dyeText')} strokeWidth="1.6" fill="none" />
+      <path
+        d={`M${x} ${y}l-5 -6M${x - 9} ${y}h2M${x + 7} ${y}h2M${x} ${y - 10}v2`}
+        stroke={ink('dyeText')}
+        strokeWidth="1.6"
+        fill="none"
+      />
     </g>
   )
 }
@@ -149,12 +317,21 @@ function useWidth() {
 export function SmallLine({ line }: { line: string[] }) {
   const step = 21
   const width = Math.max(line.length, 1) * step + 24
-  const words = line.map((v, i) => `${String.fromCharCode(65 + i)} ${verdictWord(v as Verdict)}`).join(', ')
+  const words = line
+    .map((v, i) => `${String.fromCharCode(65 + i)} ${verdictWord(v as Verdict)}`)
+    .join(', ')
   return (
     <svg width={width} height="26" viewBox={`0 0 ${width} 26`} role="img" aria-label={words}>
       <path d={`M0 13H${width}`} stroke={ink('ink2')} strokeDasharray="10 3 2 3" />
-      <path d={`M6 5H${width - 20}V1L${width - 5} 5V21L${width - 20} 25V21H6Z`} fill={ink('wash')} stroke={ink('ink')} strokeWidth="1.1" />
-      {line.map((v, i) => <VerdictMark key={i} verdict={v as Verdict} x={18 + i * step} y={13} size={14} />)}
+      <path
+        d={`M6 5H${width - 20}V1L${width - 5} 5V21L${width - 20} 25V21H6Z`}
+        fill={ink('wash')}
+        stroke={ink('ink')}
+        strokeWidth="1.1"
+      />
+      {line.map((v, i) => (
+        <VerdictMark key={i} verdict={v as Verdict} x={18 + i * step} y={13} size={14} />
+      ))}
     </svg>
   )
 }

@@ -11,7 +11,14 @@ export function Regen({ hatch }: DrawProps) {
         <path d="M40 -14V-34H62V-50H70V-70H82V-78H30V-34H40Z" {...edge} fill={hatch('left')} />
         <path d="M108 -14V-50H98V-70H90V-78H128V-20H140V-14Z" {...edge} fill={hatch('right')} />
         <path d="M72 -11V-64H96V-11Z" {...turning} />
-        {[0, 1, 2, 3].map((i) => <path key={i} d={`M72 ${-62 + i * 4}H78M90 ${-62 + i * 4}H96`} stroke={ink('ink')} strokeWidth="1.4" />)}
+        {[0, 1, 2, 3].map((i) => (
+          <path
+            key={i}
+            d={`M72 ${-62 + i * 4}H78M90 ${-62 + i * 4}H96`}
+            stroke={ink('ink')}
+            strokeWidth="1.4"
+          />
+        ))}
         <path d="M82 -74H132" stroke={ink('ink')} strokeWidth="3" />
         <path d="M98 -70H102V-50H98Z" fill={ink('brass')} />
       </Both>
@@ -55,9 +62,21 @@ export function PackingBox({ hatch }: DrawProps) {
       <Shaft from={-30} to={180} r={12} />
       <Both>
         <path d="M6 -14V-46H-10V-54H22V-40H118V-28H22V-14Z" {...edge} fill={hatch('right')} />
-        {[26, 40, 54, 76, 90].map((x) => <rect key={x} x={x} y="-27" width="13" height="14" {...edge} strokeWidth={0.9} fill={ink('paper')} />)}
+        {[26, 40, 54, 76, 90].map((x) => (
+          <rect
+            key={x}
+            x={x}
+            y="-27"
+            width="13"
+            height="14"
+            {...edge}
+            strokeWidth={0.9}
+            fill={ink('paper')}
+          />
+        ))}
         <rect x="68" y="-27" width="7" height="14" fill={ink('ink')} />
-        <path d="M104 -14V-26H122V-46H136V-14Z" {...edge} fill={hatch('left')} /><path d="M110 -42H144" stroke={ink('ink')} strokeWidth="2.5" />
+        <path d="M104 -14V-26H122V-46H136V-14Z" {...edge} fill={hatch('left')} />
+        <path d="M110 -42H144" stroke={ink('ink')} strokeWidth="2.5" />
       </Both>
     </g>
   )
@@ -70,10 +89,13 @@ export function Gear({ hatch }: DrawProps) {
       <Both>
         <path d="M10 -14V-40H24V-70H196V-78H10V-50H0V-14Z" {...edge} fill={hatch('left')} />
         <path d="M34 -12V-64H176V-44H60V-12Z" {...turning} />
-        <path d="M188 0V-70H212V0Z" {...edge} fill={hatch('right')} /><path d="M180 -74H224" stroke={ink('ink')} strokeWidth="3" />
+        <path d="M188 0V-70H212V0Z" {...edge} fill={hatch('right')} />
+        <path d="M180 -74H224" stroke={ink('ink')} strokeWidth="3" />
       </Both>
       <path d="M84 -42H176V4H84Z" {...turning} fill={ink('sleeve')} />
-      {[-36, -28, 0].map((y) => <path key={y} d={`M84 ${y}H176`} stroke={ink('ink')} strokeWidth="1" />)}
+      {[-36, -28, 0].map((y) => (
+        <path key={y} d={`M84 ${y}H176`} stroke={ink('ink')} strokeWidth="1" />
+      ))}
       <path d="M96 -26H208V-12H96Z" {...edge} fill={ink('paper')} />
       <path d="M150 14C170 14 184 20 188 30V44H150Z" {...edge} fill={hatch('left')} />
     </g>
@@ -86,8 +108,14 @@ export function Governor({ hatch }: DrawProps) {
       <Shaft from={-50} to={210} r={11} />
       <Both>
         <path d="M30 -14V-58H170V-14H160V-50H40V-14Z" {...edge} fill={hatch('left')} />
-        <path d="M56 -12V-18H70L88 -42L98 -36L84 -14V-12Z" {...turning} /><Ball x={72} y={-20} r={3.4} />
-        <path d="M104 -13L110 -28L116 -13L122 -28L128 -13L134 -28L140 -13" fill="none" stroke={ink('ink')} strokeWidth="1.6" />
+        <path d="M56 -12V-18H70L88 -42L98 -36L84 -14V-12Z" {...turning} />
+        <Ball x={72} y={-20} r={3.4} />
+        <path
+          d="M104 -13L110 -28L116 -13L122 -28L128 -13L134 -28L140 -13"
+          fill="none"
+          stroke={ink('ink')}
+          strokeWidth="1.6"
+        />
         <path d="M142 -12V-30H150V-12Z" {...turning} />
       </Both>
     </g>
@@ -99,7 +127,8 @@ export function Expeller({ hatch }: DrawProps) {
     <g>
       <Shaft from={-20} to={80} r={11} />
       <Both>
-        <path d="M20 -11V-54H34V-11Z" {...turning} /><path d="M14 -50H20M14 -42H20M14 -34H20M14 -26H20" stroke={ink('ink')} strokeWidth="2" />
+        <path d="M20 -11V-54H34V-11Z" {...turning} />
+        <path d="M14 -50H20M14 -42H20M14 -34H20M14 -26H20" stroke={ink('ink')} strokeWidth="2" />
         <path d="M0 -20V-62H48V-70H-8V-20Z" {...edge} fill={hatch('right')} />
       </Both>
     </g>

@@ -7,54 +7,146 @@ import { limitText } from '../bench/Result'
 import { Nameplate } from '../pumps/Nameplate'
 import { lay, locate } from '../shaft/geometry'
 import { Metal } from '../shaft/ShaftLine'
-import { OutcomeShape, VerdictMark, VerdictShape, outcomeWord, verdictInk, verdictWord } from '../shapes/Verdict'
+import {
+  OutcomeShape,
+  VerdictMark,
+  VerdictShape,
+  outcomeWord,
+  verdictInk,
+  verdictWord,
+} from '../shapes/Verdict'
 import { condensed, mono } from '../theme'
 
 // Paper is white whatever the theme; the colours of the day are set on it again.
 const paper = {
-  '--mui-palette-settle-ink': '#121830', '--mui-palette-settle-ink2': '#454B61', '--mui-palette-settle-dyeText': '#27348B', '--mui-palette-settle-paper': '#FFFFFF',
-  '--mui-palette-settle-panel': '#FFFFFF', '--mui-palette-settle-stone': '#FFFFFF', '--mui-palette-settle-wash': '#DCDFF0', '--mui-palette-settle-sleeve': '#A9B2E2',
-  '--mui-palette-settle-within': '#0A5F5B', '--mui-palette-settle-close': '#955000', '--mui-palette-settle-out': '#A2271D', '--mui-palette-settle-none': '#5A5F70',
-  '--mui-palette-settle-rule': '#B7B3A9', '--mui-palette-settle-hair': '#CFCBC2',
-  background: '#fff', color: '#121830', border: '1px solid #B7B3A9', p: 5, fontSize: '0.875rem', lineHeight: 1.25, minWidth: 0,
+  '--mui-palette-settle-ink': '#121830',
+  '--mui-palette-settle-ink2': '#454B61',
+  '--mui-palette-settle-dyeText': '#27348B',
+  '--mui-palette-settle-paper': '#FFFFFF',
+  '--mui-palette-settle-panel': '#FFFFFF',
+  '--mui-palette-settle-stone': '#FFFFFF',
+  '--mui-palette-settle-wash': '#DCDFF0',
+  '--mui-palette-settle-sleeve': '#A9B2E2',
+  '--mui-palette-settle-within': '#0A5F5B',
+  '--mui-palette-settle-close': '#955000',
+  '--mui-palette-settle-out': '#A2271D',
+  '--mui-palette-settle-none': '#5A5F70',
+  '--mui-palette-settle-rule': '#B7B3A9',
+  '--mui-palette-settle-hair': '#CFCBC2',
+  background: '#fff',
+  color: '#121830',
+  border: '1px solid #B7B3A9',
+  p: 5,
+  fontSize: '0.875rem',
+  lineHeight: 1.25,
+  minWidth: 0,
   '& table': { borderCollapse: 'collapse', width: '100%' },
-  '& th': { fontFamily: condensed, fontWeight: 600, color: '#27348B', textAlign: 'left', borderTop: '2px solid #27348B', borderBottom: '1px solid #121830', p: '3px 6px 3px 0', whiteSpace: 'nowrap' },
+  '& th': {
+    fontFamily: condensed,
+    fontWeight: 600,
+    color: '#27348B',
+    textAlign: 'left',
+    borderTop: '2px solid #27348B',
+    borderBottom: '1px solid #121830',
+    p: '3px 6px 3px 0',
+    whiteSpace: 'nowrap',
+  },
   '& td': { borderBottom: '1px solid #CFCBC2', p: '3px 6px 3px 0', verticalAlign: 'baseline' },
   '& .n': { fontFamily: mono, textAlign: 'right', whiteSpace: 'nowrap' },
   '& section': { breakInside: 'avoid' },
-  '@media print': { border: 'none', p: 0, fontSize: '8.6pt', '@page': { margin: '10mm' }, printColorAdjust: 'exact' },
+  '@media print': {
+    border: 'none',
+    p: 0,
+    fontSize: '8.6pt',
+    '@page': { margin: '10mm' },
+    printColorAdjust: 'exact',
+  },
 } as const
 
 export function Paper({ job }: { job: JobView }) {
   const { sheet, pump } = job
   const steps = sheet.stages.flatMap((s) => s.steps)
-  const date = new Date(sheet.signed?.at ?? job.opened).toLocaleDateString(undefined, { dateStyle: 'medium' })
+  const date = new Date(sheet.signed?.at ?? job.opened).toLocaleDateString(undefined, {
+    dateStyle: 'medium',
+  })
   return (
     <Box component="article" aria-label="Build sheet" sx={paper}>
-      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: 'auto minmax(0, 1.1fr) minmax(0, 1.4fr)' }, gap: 5, alignItems: 'start', mb: 4, '@media print': { gridTemplateColumns: 'auto minmax(0, 1.2fr) minmax(0, 1.2fr)', gap: 3, mb: 2 } }}>
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: '1fr', md: 'auto minmax(0, 1.1fr) minmax(0, 1.4fr)' },
+          gap: 5,
+          alignItems: 'start',
+          mb: 4,
+          '@media print': {
+            gridTemplateColumns: 'auto minmax(0, 1.2fr) minmax(0, 1.2fr)',
+            gap: 3,
+            mb: 2,
+          },
+        }}
+      >
         <Box>
           <Box sx={{ fontFamily: condensed, fontWeight: 600, color: '#27348B' }}>Build sheet</Box>
-          <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '2.5rem', lineHeight: 1 }}>{pump.tag}</Box>
-          <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1.25rem' }}>{pump.name}</Box>
-          <Box sx={{ color: '#454B61' }}>{job.number}, {date}</Box>
+          <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '2.5rem', lineHeight: 1 }}>
+            {pump.tag}
+          </Box>
+          <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1.25rem' }}>
+            {pump.name}
+          </Box>
+          <Box sx={{ color: '#454B61' }}>
+            {job.number}, {date}
+          </Box>
         </Box>
         <Nameplate pump={pump} />
         <LetterLine sheet={sheet} />
       </Box>
       <Checks sheet={sheet} />
-      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 3fr) minmax(0, 2fr)' }, gap: 5, mt: 3, '@media print': { gridTemplateColumns: 'minmax(0, 3fr) minmax(0, 2fr)', gap: 4, mt: 2 } }}>
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 3fr) minmax(0, 2fr)' },
+          gap: 5,
+          mt: 3,
+          '@media print': { gridTemplateColumns: 'minmax(0, 3fr) minmax(0, 2fr)', gap: 4, mt: 2 },
+        }}
+      >
         <Parts steps={steps} />
         <Rest steps={steps} />
       </Box>
       <Notes job={job} steps={steps} />
       <Photos steps={steps} />
-      <Box component="section" sx={{ mt: 4, pt: 2, borderTop: '2px solid #27348B', display: 'grid', gridTemplateColumns: 'repeat(3, 1fr)', gap: 5, '@media print': { mt: 2 } }}>
-        <Sign title="Rebuilt by" name={sheet.signed?.by.name} note={sheet.signed ? new Date(sheet.signed.at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' }) : 'not signed yet'} />
-        <Sign title="Checked by" /><Sign title="Handed back to" />
+      <Box
+        component="section"
+        sx={{
+          mt: 4,
+          pt: 2,
+          borderTop: '2px solid #27348B',
+          display: 'grid',
+          gridTemplateColumns: 'repeat(3, 1fr)',
+          gap: 5,
+          '@media print': { mt: 2 },
+        }}
+      >
+        <Sign
+          title="Rebuilt by"
+          name={sheet.signed?.by.name}
+          note={
+            sheet.signed
+              ? new Date(sheet.signed.at).toLocaleString(undefined, {
+                  dateStyle: 'medium',
+                  timeStyle: 'short',
+                })
+              : 'not signed yet'
+          }
+        />
+        <Sign title="Checked by" />
+        <Sign title="Handed back to" />
       </Box>
       <Box sx={{ mt: 3, color: '#454B61', fontSize: '0.8125rem' }}>
         {sheet.signed?.remark && <>Next time: {sheet.signed.remark} </>}
-        Why it was here: {job.complaint}. Plan: {job.plan}. {job.schools.map((s) => `${s.title}: ${s.choice.toLowerCase()}`).join('. ')}. Settle advises; the maker's manual, site permits and local codes come first.
+        Why it was here: {job.complaint}. Plan: {job.plan}.{' '}
+        {job.schools.map((s) => `${s.title}: ${s.choice.toLowerCase()}`).join('. ')}. Settle
+        advises; the maker's manual, site permits and local codes come first.
       </Box>
     </Box>
   )
@@ -69,7 +161,12 @@ function LetterLine({ sheet }: { sheet: Sheet }) {
   const inset = (width - span) / 2
   return (
     <svg viewBox={`0 0 ${width} 268`} width="100%" aria-hidden style={{ fontFamily: condensed }}>
-      <g transform={`translate(${inset} 178)`}><Metal sheet={{ ...sheet, pieces: sheet.pieces.map((p) => ({ ...p, fitted: true })) }} plain /></g>
+      <g transform={`translate(${inset} 178)`}>
+        <Metal
+          sheet={{ ...sheet, pieces: sheet.pieces.map((p) => ({ ...p, fitted: true })) }}
+          plain
+        />
+      </g>
       {sheet.stations.map((s, i) => {
         const at = locate(laid, s.at)
         const p = { x: at.x + inset, y: at.y }
@@ -77,8 +174,16 @@ function LetterLine({ sheet }: { sheet: Sheet }) {
         const x = Math.max(p.x, 0) * 0.55 + (40 + (i * (width - 80)) / Math.max(n - 1, 1)) * 0.45
         return (
           <g key={s.letter}>
-            <path d={`M${x} 64L${p.x} 88V${178 + p.y}`} fill="none" stroke="#fff" strokeWidth="6" /><path d={`M${x} 64L${p.x} 88V${178 + p.y}`} fill="none" stroke="#121830" strokeWidth="2" />
-            <text x={x} y="30" textAnchor="middle" fontSize="34" fontWeight="600" fill="#27348B">{s.letter}</text>
+            <path d={`M${x} 64L${p.x} 88V${178 + p.y}`} fill="none" stroke="#fff" strokeWidth="6" />
+            <path
+              d={`M${x} 64L${p.x} 88V${178 + p.y}`}
+              fill="none"
+              stroke="#121830"
+              strokeWidth="2"
+            />
+            <text x={x} y="30" textAnchor="middle" fontSize="34" fontWeight="600" fill="#27348B">
+              {s.letter}
+            </text>
             <VerdictMark verdict={s.built?.verdict} x={x} y={50} size={28} />
           </g>
         )
@@ -93,19 +198,60 @@ function Checks({ sheet }: { sheet: Sheet }) {
     <Box component="section" sx={{ overflowX: 'auto' }}>
       <table>
         <thead>
-          <tr><th /><th>Check, {unit}</th><th style={{ textAlign: 'right' }}>Found</th><th style={{ textAlign: 'right' }}>Limit</th><th>Limit from</th><th style={{ textAlign: 'right' }}>Built</th><th style={{ textAlign: 'right' }}>Change</th><th>Verdict</th></tr>
+          <tr>
+            <th />
+            <th>Check, {unit}</th>
+            <th style={{ textAlign: 'right' }}>Found</th>
+            <th style={{ textAlign: 'right' }}>Limit</th>
+            <th>Limit from</th>
+            <th style={{ textAlign: 'right' }}>Built</th>
+            <th style={{ textAlign: 'right' }}>Change</th>
+            <th>Verdict</th>
+          </tr>
         </thead>
         <tbody>
           {sheet.checks.map((c) => (
             <tr key={c.check} data-check={c.check}>
-              <td style={{ fontFamily: condensed, fontWeight: 600, color: '#27348B', fontSize: '1.1em' }}>{c.letter}</td>
+              <td
+                style={{
+                  fontFamily: condensed,
+                  fontWeight: 600,
+                  color: '#27348B',
+                  fontSize: '1.1em',
+                }}
+              >
+                {c.letter}
+              </td>
               <td>{c.title}</td>
-              <td className="n" style={{ color: '#454B61' }}>{c.found && <VerdictShape verdict={c.found.verdict} size={12} />} {range(c, 'found', show)}</td>
+              <td className="n" style={{ color: '#454B61' }}>
+                {c.found && <VerdictShape verdict={c.found.verdict} size={12} />}{' '}
+                {range(c, 'found', show)}
+              </td>
               <td className="n">{limitText(c.limit, show)}</td>
               <td style={{ color: '#454B61', fontSize: '0.92em' }}>{c.limit.source}</td>
-              <td className="n" style={{ fontWeight: 600, fontSize: '1.08em' }} data-built>{c.built?.earlier?.map((r, i) => <div key={i} style={{ fontWeight: 400, color: '#454B61' }} title={r.why}>round {i + 1}: {show(r.figure, 'not taken')} <VerdictShape verdict={r.verdict} size={11} /></div>)}{range(c, 'built', show)}</td>
-              <td className="n" style={{ color: '#454B61' }}>{show(c.change)}</td>
-              <td style={{ color: verdictInk(c.built?.verdict), fontWeight: 600, whiteSpace: 'nowrap' }}><VerdictShape verdict={c.built?.verdict} size={12} /> {verdictWord(c.built?.verdict)}{c.built?.decision ? ', accepted' : ''}</td>
+              <td className="n" style={{ fontWeight: 600, fontSize: '1.08em' }} data-built>
+                {c.built?.earlier?.map((r, i) => (
+                  <div key={i} style={{ fontWeight: 400, color: '#454B61' }} title={r.why}>
+                    round {i + 1}: {show(r.figure, 'not taken')}{' '}
+                    <VerdictShape verdict={r.verdict} size={11} />
+                  </div>
+                ))}
+                {range(c, 'built', show)}
+              </td>
+              <td className="n" style={{ color: '#454B61' }}>
+                {show(c.change)}
+              </td>
+              <td
+                style={{
+                  color: verdictInk(c.built?.verdict),
+                  fontWeight: 600,
+                  whiteSpace: 'nowrap',
+                }}
+              >
+                <VerdictShape verdict={c.built?.verdict} size={12} />{' '}
+                {verdictWord(c.built?.verdict)}
+                {c.built?.decision ? ', accepted' : ''}
+              </td>
             </tr>
           ))}
         </tbody>
@@ -119,22 +265,51 @@ function range(c: Check, which: 'found' | 'built', show: ReturnType<typeof useUn
   const t = c[which]
   if (!t) return which === 'built' ? '––' : ''
   if (!t.figure) return 'not taken'
-  return t.high && t.high.um !== t.figure.um ? `${show(t.figure)} – ${show(t.high)}` : show(t.figure)
+  return t.high && t.high.um !== t.figure.um
+    ? `${show(t.figure)} – ${show(t.high)}`
+    : show(t.figure)
 }
 
 function Parts({ steps }: { steps: Step[] }) {
   return (
     <section>
       <table>
-        <thead><tr><th>Part</th><th>Decision</th><th>Found, and the rule</th></tr></thead>
+        <thead>
+          <tr>
+            <th>Part</th>
+            <th>Decision</th>
+            <th>Found, and the rule</th>
+          </tr>
+        </thead>
         <tbody>
-          {steps.filter((s) => s.kind === 'inspect').map((s) => (
-            <tr key={s.id}>
-              <td style={{ fontWeight: 500 }}>{s.panel.part}</td>
-              <td style={{ whiteSpace: 'nowrap', fontWeight: 600 }}>{s.reading?.outcome ? <><OutcomeShape outcome={s.reading.outcome} size={12} /> {outcomeWord(s.reading.outcome)}</> : '––'}</td>
-              <td>{s.reading?.outcome ? <>{[s.reading.text, s.reading.rule].filter(Boolean).join('; ')}{s.reading.by_rule && ` (the rule says ${outcomeWord(s.reading.by_rule).toLowerCase()})`}</> : s.reading?.text}</td>
-            </tr>
-          ))}
+          {steps
+            .filter((s) => s.kind === 'inspect')
+            .map((s) => (
+              <tr key={s.id}>
+                <td style={{ fontWeight: 500 }}>{s.panel.part}</td>
+                <td style={{ whiteSpace: 'nowrap', fontWeight: 600 }}>
+                  {s.reading?.outcome ? (
+                    <>
+                      <OutcomeShape outcome={s.reading.outcome} size={12} />{' '}
+                      {outcomeWord(s.reading.outcome)}
+                    </>
+                  ) : (
+                    '––'
+                  )}
+                </td>
+                <td>
+                  {s.reading?.outcome ? (
+                    <>
+                      {[s.reading.text, s.reading.rule].filter(Boolean).join('; ')}
+                      {s.reading.by_rule &&
+                        ` (the rule says ${outcomeWord(s.reading.by_rule).toLowerCase()})`}
+                    </>
+                  ) : (
+                    s.reading?.text
+                  )}
+                </td>
+              </tr>
+            ))}
         </tbody>
       </table>
     </section>
@@ -142,7 +317,20 @@ function Parts({ steps }: { steps: Step[] }) {
 }
 
 // What is neither a check nor a part, by the kind of its step.
-const others = ['turn', 'count', 'mark', 'torque', 'set', 'heat', 'wait', 'drip', 'test', 'align', 'grease', 'photo']
+const others = [
+  'turn',
+  'count',
+  'mark',
+  'torque',
+  'set',
+  'heat',
+  'wait',
+  'drip',
+  'test',
+  'align',
+  'grease',
+  'photo',
+]
 
 /** What was turned, counted, marked, tightened, set and tested. */
 function Rest({ steps }: { steps: Step[] }) {
@@ -150,22 +338,33 @@ function Rest({ steps }: { steps: Step[] }) {
   const rows = steps.filter((s) => others.includes(s.kind))
   const entered = ({ reading, panel, kind }: Step) => {
     if (!reading) return '––'
-    if (reading.torque) return `${panel.order?.length} × ${reading.torque.lbf_ft} lbf·ft (${reading.torque.nm} N·m)`
+    if (reading.torque)
+      return `${panel.order?.length} × ${reading.torque.lbf_ft} lbf·ft (${reading.torque.nm} N·m)`
     const words = reading.tool?.words?.main
     // How a bearing went home stands in its text.
     if (words) return `${words.name} ${kind === 'heat' ? reading.text : show(words.value)}`
-    return reading.text + (kind === 'count' && reading.high ? `, ${show(reading.high)} ${unit}` : '')
+    return (
+      reading.text + (kind === 'count' && reading.high ? `, ${show(reading.high)} ${unit}` : '')
+    )
   }
   return (
     <section>
       <table>
-        <thead><tr><th>Turned, tightened, set, tested</th><th>Entered</th><th /></tr></thead>
+        <thead>
+          <tr>
+            <th>Turned, tightened, set, tested</th>
+            <th>Entered</th>
+            <th />
+          </tr>
+        </thead>
         <tbody>
           {rows.map((s) => (
             <tr key={s.id}>
               <td>{s.title}</td>
               <td style={{ fontWeight: 600 }}>{entered(s)}</td>
-              <td>{s.reading?.verdict && <VerdictShape verdict={s.reading.verdict} size={12} />}</td>
+              <td>
+                {s.reading?.verdict && <VerdictShape verdict={s.reading.verdict} size={12} />}
+              </td>
             </tr>
           ))}
         </tbody>
@@ -182,11 +381,28 @@ function Notes({ job, steps }: { job: JobView; steps: Step[] }) {
   return (
     <Box component="section" sx={{ mt: 3 }}>
       <table>
-        <thead><tr><th>Corrected or accepted</th><th>Reason</th><th>What stood there before</th><th>By</th></tr></thead>
+        <thead>
+          <tr>
+            <th>Corrected or accepted</th>
+            <th>Reason</th>
+            <th>What stood there before</th>
+            <th>By</th>
+          </tr>
+        </thead>
         <tbody>
           {rows.map((e) => {
             const before = job.log.find((x) => x.id === e.on)
-            return <tr key={e.id}><td>{title(e.step)}{e.kind === 'decided' ? ', accepted' : ', entered again'}</td><td>{e.reason}</td><td>{e.kind === 'kept' && before ? typedText(before) : ''}</td><td style={{ whiteSpace: 'nowrap' }}>{e.by.name}</td></tr>
+            return (
+              <tr key={e.id}>
+                <td>
+                  {title(e.step)}
+                  {e.kind === 'decided' ? ', accepted' : ', entered again'}
+                </td>
+                <td>{e.reason}</td>
+                <td>{e.kind === 'kept' && before ? typedText(before) : ''}</td>
+                <td style={{ whiteSpace: 'nowrap' }}>{e.by.name}</td>
+              </tr>
+            )
           })}
         </tbody>
       </table>
@@ -196,14 +412,31 @@ function Notes({ job, steps }: { job: JobView; steps: Step[] }) {
 
 /** The pictures of the job, small, with the step they belong to. */
 function Photos({ steps }: { steps: Step[] }) {
-  const taken = steps.flatMap((s) => (s.pictures ?? []).map((p) => ({ id: p.id, title: p.of ? `${s.panel.part}: ${p.of}` : s.title })))
+  const taken = steps.flatMap((s) =>
+    (s.pictures ?? []).map((p) => ({
+      id: p.id,
+      title: p.of ? `${s.panel.part}: ${p.of}` : s.title,
+    })),
+  )
   if (taken.length === 0) return null
   return (
     <Box component="section" sx={{ mt: 3, display: 'flex', flexWrap: 'wrap', gap: 3 }}>
       {taken.map((p, i) => (
         <Box component="figure" key={i} sx={{ m: 0, width: 150, breakInside: 'avoid' }}>
-          <img src={photoAt(p.id)} alt={p.title} style={{ display: 'block', width: 150, height: 110, objectFit: 'cover', border: '1px solid #121830' }} />
-          <Box component="figcaption" sx={{ fontSize: '0.8125rem', color: '#454B61' }}>{p.title}</Box>
+          <img
+            src={photoAt(p.id)}
+            alt={p.title}
+            style={{
+              display: 'block',
+              width: 150,
+              height: 110,
+              objectFit: 'cover',
+              border: '1px solid #121830',
+            }}
+          />
+          <Box component="figcaption" sx={{ fontSize: '0.8125rem', color: '#454B61' }}>
+            {p.title}
+          </Box>
         </Box>
       ))}
     </Box>
@@ -214,7 +447,16 @@ function Sign({ title, name, note }: { title: string; name?: string; note?: stri
   return (
     <Box>
       <Box sx={{ fontFamily: condensed, fontWeight: 600, color: '#27348B' }}>{title}</Box>
-      <Box sx={{ borderBottom: '1px solid #121830', minHeight: 26, fontSize: '1.125rem', fontWeight: 600 }}>{name}</Box>
+      <Box
+        sx={{
+          borderBottom: '1px solid #121830',
+          minHeight: 26,
+          fontSize: '1.125rem',
+          fontWeight: 600,
+        }}
+      >
+        {name}
+      </Box>
       <Box sx={{ color: '#454B61' }}>{note}</Box>
     </Box>
   )

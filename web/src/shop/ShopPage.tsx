@@ -18,9 +18,26 @@ export function ShopPage() {
   const shop = useShop()
   return (
     <Screen title="Shop">
-      <Box sx={{ p: 5, display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 2fr) minmax(0, 3fr)' }, gap: 6, alignItems: 'start' }}>
-        {shop.isPending ? <Loading what="the shop" /> : shop.error ? <Failure error={shop.error} again={() => void shop.refetch()} /> : <Settings shop={shop.data} />}
-        <Box sx={{ display: 'grid', gap: 6, minWidth: 0 }}><Plans /><Files /></Box>
+      <Box
+        sx={{
+          p: 5,
+          display: 'grid',
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 2fr) minmax(0, 3fr)' },
+          gap: 6,
+          alignItems: 'start',
+        }}
+      >
+        {shop.isPending ? (
+          <Loading what="the shop" />
+        ) : shop.error ? (
+          <Failure error={shop.error} again={() => void shop.refetch()} />
+        ) : (
+          <Settings shop={shop.data} />
+        )}
+        <Box sx={{ display: 'grid', gap: 6, minWidth: 0 }}>
+          <Plans />
+          <Files />
+        </Box>
       </Box>
     </Screen>
   )
@@ -36,23 +53,73 @@ function Settings({ shop }: { shop: ShopView }) {
   const error = save.error instanceof ApiError ? save.error : null
   const changed = JSON.stringify({ name, set, schools }) !== JSON.stringify(kept)
   return (
-    <Box component="form" onSubmit={(e) => { e.preventDefault(); save.mutate({ name, set, schools }, { onSuccess: () => setChosen(undefined) }) }} sx={{ display: 'grid', gap: 4 }}>
+    <Box
+      component="form"
+      onSubmit={(e) => {
+        e.preventDefault()
+        save.mutate({ name, set, schools }, { onSuccess: () => setChosen(undefined) })
+      }}
+      sx={{ display: 'grid', gap: 4 }}
+    >
       <Typography variant="h2">How this shop works</Typography>
-      <TextField label="Name of the shop" value={name} onChange={(e) => choose({ name: e.target.value })} error={!!error?.field('name')} helperText={error?.field('name')} />
-      <TextField select label="General limits, where neither maker nor shop has one" value={set} onChange={(e) => choose({ set: e.target.value })}>
-        {shop.sets.map((s) => <MenuItem key={s.key} value={s.key}>{s.title}</MenuItem>)}
+      <TextField
+        label="Name of the shop"
+        value={name}
+        onChange={(e) => choose({ name: e.target.value })}
+        error={!!error?.field('name')}
+        helperText={error?.field('name')}
+      />
+      <TextField
+        select
+        label="General limits, where neither maker nor shop has one"
+        value={set}
+        onChange={(e) => choose({ set: e.target.value })}
+      >
+        {shop.sets.map((s) => (
+          <MenuItem key={s.key} value={s.key}>
+            {s.title}
+          </MenuItem>
+        ))}
       </TextField>
-      <Button variant="outlined" component={Link} to="/shop/limits" sx={{ justifySelf: 'start' }}>Limits of this shop</Button>
-      <Typography sx={{ color: ink('ink2') }}>Where good technicians disagree. A job keeps what was in force when it was opened, and its sheet says so.</Typography>
+      <Button variant="outlined" component={Link} to="/shop/limits" sx={{ justifySelf: 'start' }}>
+        Limits of this shop
+      </Button>
+      <Typography sx={{ color: ink('ink2') }}>
+        Where good technicians disagree. A job keeps what was in force when it was opened, and its
+        sheet says so.
+      </Typography>
       {shop.schools.map((s) => (
-        <TextField key={s.key} select label={s.title} value={schools[s.key] ?? s.default} onChange={(e) => choose({ schools: { ...schools, [s.key]: e.target.value } })}>
-          {s.choices.map((c) => <MenuItem key={c.key} value={c.key}>{c.title}</MenuItem>)}
+        <TextField
+          key={s.key}
+          select
+          label={s.title}
+          value={schools[s.key] ?? s.default}
+          onChange={(e) => choose({ schools: { ...schools, [s.key]: e.target.value } })}
+        >
+          {s.choices.map((c) => (
+            <MenuItem key={c.key} value={c.key}>
+              {c.title}
+            </MenuItem>
+          ))}
         </TextField>
       ))}
       <Box sx={{ display: 'flex', gap: 3, alignItems: 'center' }}>
-        <Button type="submit" variant="contained" disabled={!changed || save.isPending} sx={{ minHeight: 56, px: 6 }}>Keep</Button>
-        {save.isSuccess && !changed && <span role="status">Kept. Jobs opened from now on follow it.</span>}
-        {error && <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>{error.message}</Box>}
+        <Button
+          type="submit"
+          variant="contained"
+          disabled={!changed || save.isPending}
+          sx={{ minHeight: 56, px: 6 }}
+        >
+          Keep
+        </Button>
+        {save.isSuccess && !changed && (
+          <span role="status">Kept. Jobs opened from now on follow it.</span>
+        )}
+        {error && (
+          <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>
+            {error.message}
+          </Box>
+        )}
       </Box>
     </Box>
   )

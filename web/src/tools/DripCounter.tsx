@@ -4,9 +4,20 @@ import { Key } from '../app/HelpDialog'
 import { typing } from '../app/keys'
 
 /** A tap for each drop: the key or the button, and the seconds are written down. */
-export function DripCounter({ taps, onTaps, disabled }: { taps: string; onTaps: (taps: string) => void; disabled?: boolean }) {
+export function DripCounter({
+  taps,
+  onTaps,
+  disabled,
+}: {
+  taps: string
+  onTaps: (taps: string) => void
+  disabled?: boolean
+}) {
   // Drops may fall faster than the address follows: what was tapped is held here.
-  const held = useRef<{ seconds: string[]; began?: number; sent: Set<string> }>({ seconds: [], sent: new Set() })
+  const held = useRef<{ seconds: string[]; began?: number; sent: Set<string> }>({
+    seconds: [],
+    sent: new Set(),
+  })
   const button = useRef<HTMLButtonElement>(null)
   const count = taps.trim() ? taps.trim().split(/\s+/).length : 0
   useEffect(() => {
@@ -23,7 +34,14 @@ export function DripCounter({ taps, onTaps, disabled }: { taps: string; onTaps: 
     onTaps(text)
   }
   const press = useEffectEvent((e: KeyboardEvent) => {
-    if (e.key !== ' ' || e.repeat || disabled || typing(e.target) || document.querySelector('[role=dialog]')) return
+    if (
+      e.key !== ' ' ||
+      e.repeat ||
+      disabled ||
+      typing(e.target) ||
+      document.querySelector('[role=dialog]')
+    )
+      return
     e.preventDefault()
     tap()
   })
@@ -34,7 +52,17 @@ export function DripCounter({ taps, onTaps, disabled }: { taps: string; onTaps: 
   }, [])
   // Space is heard by the window, so that it counts once wherever the focus is.
   return (
-    <Button ref={button} data-tick variant="contained" disabled={disabled} onClick={tap} onKeyUp={(e) => { if (e.key === ' ') e.preventDefault() }} sx={{ width: '100%', minHeight: 120, fontSize: '1.75rem', gap: 3 }}>
+    <Button
+      ref={button}
+      data-tick
+      variant="contained"
+      disabled={disabled}
+      onClick={tap}
+      onKeyUp={(e) => {
+        if (e.key === ' ') e.preventDefault()
+      }}
+      sx={{ width: '100%', minHeight: 120, fontSize: '1.75rem', gap: 3 }}
+    >
       {count === 0 ? 'Tap at the first drop' : `${count} taps`} <Key on>Space</Key>
     </Button>
   )

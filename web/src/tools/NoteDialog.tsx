@@ -11,7 +11,11 @@ import { useAddNote, usePumps } from '../api/pumps'
 import { useSettings } from '../app/settings'
 import { ink } from '../theme'
 
-interface Props { title: string; note: { kind: string; input: string; unit: string; address: string }; onClose: (kept?: string) => void }
+interface Props {
+  title: string
+  note: { kind: string; input: string; unit: string; address: string }
+  onClose: (kept?: string) => void
+}
 
 /** Which pump a calculation belongs to. */
 export function NoteDialog({ title, note, onClose }: Props) {
@@ -21,21 +25,52 @@ export function NoteDialog({ title, note, onClose }: Props) {
   const [id] = useState(() => crypto.randomUUID())
   const [tag, setTag] = useState('')
   const [remark, setRemark] = useState('')
-  const keep = () => { if (tag && person) add.mutate({ tag, note: { ...note, id, by: person, remark: remark || undefined } }, { onSuccess: () => onClose(tag) }) }
+  const keep = () => {
+    if (tag && person)
+      add.mutate(
+        { tag, note: { ...note, id, by: person, remark: remark || undefined } },
+        { onSuccess: () => onClose(tag) },
+      )
+  }
   return (
     <Dialog open onClose={() => onClose()} maxWidth="sm" fullWidth aria-labelledby="note-title">
-      <form onSubmit={(e) => { e.preventDefault(); keep() }}>
-        <DialogTitle id="note-title" variant="h2">{title}</DialogTitle>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault()
+          keep()
+        }}
+      >
+        <DialogTitle id="note-title" variant="h2">
+          {title}
+        </DialogTitle>
         <DialogContent sx={{ display: 'grid', gap: 3, pt: '8px !important' }}>
           <Autocomplete
-            options={pumps.data ?? []} getOptionLabel={(p) => `${p.tag}  ${p.name}`} autoHighlight onChange={(_, p) => setTag(p?.tag ?? '')} loading={pumps.isPending}
-            noOptionsText="No pump of that tag or name" renderInput={(p) => <TextField {...p} label="Pump" autoFocus />}
+            options={pumps.data ?? []}
+            getOptionLabel={(p) => `${p.tag}  ${p.name}`}
+            autoHighlight
+            onChange={(_, p) => setTag(p?.tag ?? '')}
+            loading={pumps.isPending}
+            noOptionsText="No pump of that tag or name"
+            renderInput={(p) => <TextField {...p} label="Pump" autoFocus />}
           />
           <TextField label="Remark" value={remark} onChange={(e) => setRemark(e.target.value)} />
-          {!person && <Box role="note" sx={{ color: ink('close'), fontWeight: 500 }}>Say at the top who is working first. Every note carries a name.</Box>}
-          {add.error && <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>{add.error.message}</Box>}
+          {!person && (
+            <Box role="note" sx={{ color: ink('close'), fontWeight: 500 }}>
+              Say at the top who is working first. Every note carries a name.
+            </Box>
+          )}
+          {add.error && (
+            <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>
+              {add.error.message}
+            </Box>
+          )}
         </DialogContent>
-        <DialogActions><Button onClick={() => onClose()}>Leave it</Button><Button type="submit" variant="contained" disabled={!tag || !person || add.isPending}>Keep</Button></DialogActions>
+        <DialogActions>
+          <Button onClick={() => onClose()}>Leave it</Button>
+          <Button type="submit" variant="contained" disabled={!tag || !person || add.isPending}>
+            Keep
+          </Button>
+        </DialogActions>
       </form>
     </Dialog>
   )

@@ -10,14 +10,40 @@ import { condensed, ink } from '../theme'
 import type { Field, Group, Rows } from './tools'
 import { at, rowsShown, text, type Texts } from './values'
 
-interface Props { groups: Group[]; texts: Texts; unit: Unit; onChange: (path: string, text: string) => void }
+interface Props {
+  groups: Group[]
+  texts: Texts
+  unit: Unit
+  onChange: (path: string, text: string) => void
+}
 
 /** The boxes of a tool, in the order they are filled. */
 export function ToolForm({ groups, texts, unit, onChange }: Props) {
   const box = (f: Field, path: string, label: string) => {
     const value = text(texts, f, path, unit)
-    if (f.kind === 'choice') return <Choice key={path} field={f} label={label} value={value} onChange={(t) => onChange(path, t)} />
-    return <EntryBox key={path} above label={label} name={f.label} field={path} value={value} onChange={(t) => onChange(path, t)} plain={f.kind !== undefined && f.kind !== 'length'} width={f.width} />
+    if (f.kind === 'choice')
+      return (
+        <Choice
+          key={path}
+          field={f}
+          label={label}
+          value={value}
+          onChange={(t) => onChange(path, t)}
+        />
+      )
+    return (
+      <EntryBox
+        key={path}
+        above
+        label={label}
+        name={f.label}
+        field={path}
+        value={value}
+        onChange={(t) => onChange(path, t)}
+        plain={f.kind !== undefined && f.kind !== 'length'}
+        width={f.width}
+      />
+    )
   }
   // What a row begins with, such as its clock position, is the label of its first box.
   const row = (rows: Rows, r: number) => {
@@ -26,21 +52,69 @@ export function ToolForm({ groups, texts, unit, onChange }: Props) {
     const boxes = rows.item.filter((f) => first[f.name] === undefined)
     return boxes.map((f, i) => {
       const path = at(rows, r, f.name)
-      const label = i === 0 && named ? (boxes.length > 1 ? `${named} ${f.short ?? ''}` : named) : f.short ?? ''
+      const label =
+        i === 0 && named
+          ? boxes.length > 1
+            ? `${named} ${f.short ?? ''}`
+            : named
+          : (f.short ?? '')
       if (f.kind === 'choice') return box(f, path, '')
-      return <EntryBox key={path} label={label} name={`${f.label} ${named || r + 1}`} field={path} value={text(texts, f, path, unit)} onChange={(t) => onChange(path, t)} plain={f.kind !== undefined && f.kind !== 'length'} width={(f.width ?? 112) + (label ? 20 + label.length * 6 : 0)} />
+      return (
+        <EntryBox
+          key={path}
+          label={label}
+          name={`${f.label} ${named || r + 1}`}
+          field={path}
+          value={text(texts, f, path, unit)}
+          onChange={(t) => onChange(path, t)}
+          plain={f.kind !== undefined && f.kind !== 'length'}
+          width={(f.width ?? 112) + (label ? 20 + label.length * 6 : 0)}
+        />
+      )
     })
   }
   return (
     <Box sx={{ display: 'grid', gap: 3, alignContent: 'start' }}>
       {groups.map((g, i) => (
         <Box key={i} role={g.title ? 'group' : undefined} aria-label={g.title}>
-          {g.title && <Typography variant="h3" component="h2" sx={{ mb: 1 }}>{g.title}</Typography>}
-          {g.note && <Typography variant="body2" sx={{ mb: 1 }}>{g.note}</Typography>}
-          {g.fields && <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2.5, rowGap: 2, alignItems: 'flex-end' }}>{g.fields.map((f) => box(f, f.name, f.label))}</Box>}
+          {g.title && (
+            <Typography variant="h3" component="h2" sx={{ mb: 1 }}>
+              {g.title}
+            </Typography>
+          )}
+          {g.note && (
+            <Typography variant="body2" sx={{ mb: 1 }}>
+              {g.note}
+            </Typography>
+          )}
+          {g.fields && (
+            <Box
+              sx={{
+                display: 'flex',
+                flexWrap: 'wrap',
+                columnGap: 2.5,
+                rowGap: 2,
+                alignItems: 'flex-end',
+              }}
+            >
+              {g.fields.map((f) => box(f, f.name, f.label))}
+            </Box>
+          )}
           {g.rows && (
-            <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: g.rows.item.length > 1 ? 4 : 2, rowGap: 2, alignItems: 'flex-end' }}>
-              {Array.from({ length: rowsShown(texts, g.rows) }, (_, r) => <Box key={r} sx={{ display: 'flex', gap: 1 }}>{row(g.rows!, r)}</Box>)}
+            <Box
+              sx={{
+                display: 'flex',
+                flexWrap: 'wrap',
+                columnGap: g.rows.item.length > 1 ? 4 : 2,
+                rowGap: 2,
+                alignItems: 'flex-end',
+              }}
+            >
+              {Array.from({ length: rowsShown(texts, g.rows) }, (_, r) => (
+                <Box key={r} sx={{ display: 'flex', gap: 1 }}>
+                  {row(g.rows!, r)}
+                </Box>
+              ))}
             </Box>
           )}
         </Box>
@@ -49,20 +123,62 @@ export function ToolForm({ groups, texts, unit, onChange }: Props) {
   )
 }
 
-function Choice({ field, label, value, onChange }: { field: Field; label: string; value: string; onChange: (text: string) => void }) {
+function Choice({
+  field,
+  label,
+  value,
+  onChange,
+}: {
+  field: Field
+  label: string
+  value: string
+  onChange: (text: string) => void
+}) {
   const choices = field.choices ?? []
   if (choices.length > 4) {
     return (
-      <TextField select size="small" label={label || field.label} value={value} onChange={(e) => onChange(e.target.value)} sx={{ minWidth: 104, '& .MuiInputBase-root': { height: 54 } }}>
-        {choices.map(([key, words]) => <MenuItem key={key} value={key} sx={{ minHeight: 45 }}>{words}</MenuItem>)}
+      <TextField
+        select
+        size="small"
+        label={label || field.label}
+        value={value}
+        onChange={(e) => onChange(e.target.value)}
+        sx={{ minWidth: 104, '& .MuiInputBase-root': { height: 54 } }}
+      >
+        {choices.map(([key, words]) => (
+          <MenuItem key={key} value={key} sx={{ minHeight: 45 }}>
+            {words}
+          </MenuItem>
+        ))}
       </TextField>
     )
   }
   return (
     <Box>
-      <Box sx={{ fontFamily: condensed, fontSize: '0.9375rem', fontWeight: 500, color: ink('ink2'), lineHeight: 1.2 }}>{label}</Box>
-      <ToggleButtonGroup exclusive value={value} aria-label={field.label} onChange={(_, c: string | null) => { if (c) onChange(c) }}>
-        {choices.map(([key, words]) => <ToggleButton key={key} value={key} sx={{ minHeight: '54px !important' }}>{words}</ToggleButton>)}
+      <Box
+        sx={{
+          fontFamily: condensed,
+          fontSize: '0.9375rem',
+          fontWeight: 500,
+          color: ink('ink2'),
+          lineHeight: 1.2,
+        }}
+      >
+        {label}
+      </Box>
+      <ToggleButtonGroup
+        exclusive
+        value={value}
+        aria-label={field.label}
+        onChange={(_, c: string | null) => {
+          if (c) onChange(c)
+        }}
+      >
+        {choices.map(([key, words]) => (
+          <ToggleButton key={key} value={key} sx={{ minHeight: '54px !important' }}>
+            {words}
+          </ToggleButton>
+        ))}
       </ToggleButtonGroup>
     </Box>
   )

@@ -22,7 +22,17 @@ import { groupsOf, request, type Texts } from './values'
 export function ToolPage() {
   const { kind } = useParams()
   const tool = tools.find((t) => t.kind === kind)
-  if (!tool) return <Screen title="Not here"><Message title="There is no such tool" text="Take one from the tray." to="/tools" action="To the bench tools" /></Screen>
+  if (!tool)
+    return (
+      <Screen title="Not here">
+        <Message
+          title="There is no such tool"
+          text="Take one from the tray."
+          to="/tools"
+          action="To the bench tools"
+        />
+      </Screen>
+    )
   return <Page key={tool.kind} tool={tool} />
 }
 
@@ -50,22 +60,50 @@ function Page({ tool }: { tool: Tool }) {
   const data = look.data
   // Missing things are told when somebody is through; slips at once, but not while they are being typed.
   const box = (path: string) => boxes.get(path) ?? path
-  const errors = (data?.errors ?? []).map((e) => ({ ...e, field: box(e.field) })).filter((e) => e.field !== field && (texts[e.field] ?? '').trim() !== '')
+  const errors = (data?.errors ?? [])
+    .map((e) => ({ ...e, field: box(e.field) }))
+    .filter((e) => e.field !== field && (texts[e.field] ?? '').trim() !== '')
   const missing = !empty && data && !data.words && errors.length === 0 ? data.errors[0] : undefined
 
   // A box that begins with something stays blank once it is blanked.
   const change = (path: string, t: string) => setTyped((before) => ({ ...before, [path]: t, unit }))
-  useEffect(() => { setParams(typed, { replace: true }) }, [typed, setParams])
-  const clear = () => { setTyped({}); setTimeout(() => focusFirst()) }
-  const entries = () => [...(root.current?.querySelectorAll<HTMLInputElement>('[data-entry]') ?? [])]
-  const focusFirst = () => { (entries().find((b) => b.value === '') ?? entries()[0])?.focus() }
-  const begin = useEffectEvent(() => { if (tool.kind !== 'drip') focusFirst() })
-  useEffect(() => { begin() }, [])
+  useEffect(() => {
+    setParams(typed, { replace: true })
+  }, [typed, setParams])
+  const clear = () => {
+    setTyped({})
+    setTimeout(() => focusFirst())
+  }
+  const entries = () => [
+    ...(root.current?.querySelectorAll<HTMLInputElement>('[data-entry]') ?? []),
+  ]
+  const focusFirst = () => {
+    ;(entries().find((b) => b.value === '') ?? entries()[0])?.focus()
+  }
+  const begin = useEffectEvent(() => {
+    if (tool.kind !== 'drip') focusFirst()
+  })
+  useEffect(() => {
+    begin()
+  }, [])
   const copyText = async () => {
     if (!data?.words) return
-    try { await navigator.clipboard.writeText(data.text[shown]); setSaid('Copied.') } catch { setSaid('This browser does not let Settle copy: mark the figures and copy them yourself.') }
+    try {
+      await navigator.clipboard.writeText(data.text[shown])
+      setSaid('Copied.')
+    } catch {
+      setSaid('This browser does not let Settle copy: mark the figures and copy them yourself.')
+    }
   }
-  useKeys({ e: focusFirst, x: clear, c: () => void copyText(), n: () => { if (data?.words) setNoting(true) }, Escape: () => void navigate('/tools') })
+  useKeys({
+    e: focusFirst,
+    x: clear,
+    c: () => void copyText(),
+    n: () => {
+      if (data?.words) setNoting(true)
+    },
+    Escape: () => void navigate('/tools'),
+  })
 
   function onKeyDown(e: React.KeyboardEvent) {
     const target = e.target as HTMLElement
@@ -75,7 +113,10 @@ function Page({ tool }: { tool: Tool }) {
     if (e.key === 'Enter') {
       e.preventDefault()
       const to = all[i + (e.shiftKey ? -1 : 1)]
-      if (to) { to.focus(); to.select() } else copy.current?.focus()
+      if (to) {
+        to.focus()
+        to.select()
+      } else copy.current?.focus()
     } else if (e.key === 'Backspace' && (target as HTMLInputElement).value === '') {
       e.preventDefault()
       all[i - 1]?.focus()
@@ -85,47 +126,166 @@ function Page({ tool }: { tool: Tool }) {
     }
   }
   return (
-    <Screen title={tool.title} note={tool.asks} actions={<Button component={Link} to="/tools" sx={{ color: ink('onDye'), gap: 2 }}>Tray</Button>}>
-      <EntryContext value={{ unit, errors, echo: (data?.echo ?? []).map((e) => ({ ...e, field: box(e.field) })), disabled: false, setField }}>
-        <Box ref={root} onKeyDown={onKeyDown} sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 340px' }, flex: 1 }}>
-          <Box sx={{ p: 5, background: ink('panel'), display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 6fr) minmax(0, 5fr)' }, gap: 5, alignContent: 'start' }}>
+    <Screen
+      title={tool.title}
+      note={tool.asks}
+      actions={
+        <Button component={Link} to="/tools" sx={{ color: ink('onDye'), gap: 2 }}>
+          Tray
+        </Button>
+      }
+    >
+      <EntryContext
+        value={{
+          unit,
+          errors,
+          echo: (data?.echo ?? []).map((e) => ({ ...e, field: box(e.field) })),
+          disabled: false,
+          setField,
+        }}
+      >
+        <Box
+          ref={root}
+          onKeyDown={onKeyDown}
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 340px' },
+            flex: 1,
+          }}
+        >
+          <Box
+            sx={{
+              p: 5,
+              background: ink('panel'),
+              display: 'grid',
+              gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 6fr) minmax(0, 5fr)' },
+              gap: 5,
+              alignContent: 'start',
+            }}
+          >
             <Box>
               <ToolForm groups={groups} texts={texts} unit={unit} onChange={change} />
-              {!empty && unit !== shown && <Typography variant="body2" sx={{ mt: 3 }}>Numbers without a unit are {unit} here. <Button variant="text" sx={{ p: 0, minHeight: 32 }} onClick={() => setTyped({ ...typed, unit: shown })}>Read them as {shown}</Button></Typography>}
+              {!empty && unit !== shown && (
+                <Typography variant="body2" sx={{ mt: 3 }}>
+                  Numbers without a unit are {unit} here.{' '}
+                  <Button
+                    variant="text"
+                    sx={{ p: 0, minHeight: 32 }}
+                    onClick={() => setTyped({ ...typed, unit: shown })}
+                  >
+                    Read them as {shown}
+                  </Button>
+                </Typography>
+              )}
               <Box sx={{ display: 'flex', gap: 2, mt: 4, alignItems: 'center', flexWrap: 'wrap' }}>
-                <Button variant="outlined" onClick={clear} disabled={empty} sx={{ gap: 2 }}>Clear <Key>x</Key></Button>
-                <Typography variant="body2"><Key>Enter</Key> next box, <Key>Esc</Key> out of it, <Key>e</Key> back in</Typography>
+                <Button variant="outlined" onClick={clear} disabled={empty} sx={{ gap: 2 }}>
+                  Clear <Key>x</Key>
+                </Button>
+                <Typography variant="body2">
+                  <Key>Enter</Key> next box, <Key>Esc</Key> out of it, <Key>e</Key> back in
+                </Typography>
               </Box>
             </Box>
-            <Box sx={{ display: 'grid', justifyItems: 'center', alignContent: 'start', gap: 3, position: { lg: 'sticky' }, top: 16, alignSelf: 'start' }}>
-              {tool.kind === 'drip' && <DripCounter taps={texts.taps_s ?? ''} onTaps={(t) => change('taps_s', t)} />}
+            <Box
+              sx={{
+                display: 'grid',
+                justifyItems: 'center',
+                alignContent: 'start',
+                gap: 3,
+                position: { lg: 'sticky' },
+                top: 16,
+                alignSelf: 'start',
+              }}
+            >
+              {tool.kind === 'drip' && (
+                <DripCounter taps={texts.taps_s ?? ''} onTaps={(t) => change('taps_s', t)} />
+              )}
               <ToolPicture kind={tool.kind} look={data} asked={input as Asked} />
             </Box>
           </Box>
-          <Box component="aside" aria-label="Result" sx={{ p: 5, borderLeft: { md: `1px solid ${ink('rule')}` }, display: 'flex', flexDirection: 'column', gap: 3 }}>
-            {look.error
-              ? <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>{look.error.message}</Box>
-              : data?.words ? <ToolResult words={data.words} /> : (
-                <Box>
-                  <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1.375rem' }}>{tool.asks}</Box>
-                  <Typography sx={{ color: ink('ink2'), mt: 2 }}>{missing ? <>Still to come: {missing.field && <b>{readable(missing.field)} </b>}{missing.message}</> : 'Type on the left, any unit: 2, 0.002", 3/16 in, 0.05 mm. The answer comes as you type.'}</Typography>
-                  {errors.map((e) => <Typography key={e.field} sx={{ color: ink('out'), fontWeight: 500, mt: 2 }}>{e.message}</Typography>)}
+          <Box
+            component="aside"
+            aria-label="Result"
+            sx={{
+              p: 5,
+              borderLeft: { md: `1px solid ${ink('rule')}` },
+              display: 'flex',
+              flexDirection: 'column',
+              gap: 3,
+            }}
+          >
+            {look.error ? (
+              <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>
+                {look.error.message}
+              </Box>
+            ) : data?.words ? (
+              <ToolResult words={data.words} />
+            ) : (
+              <Box>
+                <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1.375rem' }}>
+                  {tool.asks}
                 </Box>
-              )}
+                <Typography sx={{ color: ink('ink2'), mt: 2 }}>
+                  {missing ? (
+                    <>
+                      Still to come: {missing.field && <b>{readable(missing.field)} </b>}
+                      {missing.message}
+                    </>
+                  ) : (
+                    'Type on the left, any unit: 2, 0.002", 3/16 in, 0.05 mm. The answer comes as you type.'
+                  )}
+                </Typography>
+                {errors.map((e) => (
+                  <Typography key={e.field} sx={{ color: ink('out'), fontWeight: 500, mt: 2 }}>
+                    {e.message}
+                  </Typography>
+                ))}
+              </Box>
+            )}
             {data?.words && (
               <Box sx={{ display: 'grid', gap: 2 }}>
-                <Button ref={copy} variant="contained" sx={{ gap: 2 }} onClick={() => void copyText()}>Copy as text <Key on>c</Key></Button>
-                <Button variant="outlined" sx={{ gap: 2 }} onClick={() => setNoting(true)}>Keep to a pump’s notes <Key>n</Key></Button>
-                <Box role="status" sx={{ minHeight: 20 }}>{said}</Box>
+                <Button
+                  ref={copy}
+                  variant="contained"
+                  sx={{ gap: 2 }}
+                  onClick={() => void copyText()}
+                >
+                  Copy as text <Key on>c</Key>
+                </Button>
+                <Button variant="outlined" sx={{ gap: 2 }} onClick={() => setNoting(true)}>
+                  Keep to a pump’s notes <Key>n</Key>
+                </Button>
+                <Box role="status" sx={{ minHeight: 20 }}>
+                  {said}
+                </Box>
               </Box>
             )}
           </Box>
         </Box>
       </EntryContext>
-      {noting && data?.words && <NoteDialog title={`${tool.title}: ${data.words.main.name} ${show(data.words.main.value)}`} note={{ kind: tool.kind, input: JSON.stringify(input), unit, address: new URLSearchParams({ ...texts, unit }).toString() }} onClose={(kept) => { setNoting(false); if (kept) setSaid(`Kept to ${kept}.`) }} />}
+      {noting && data?.words && (
+        <NoteDialog
+          title={`${tool.title}: ${data.words.main.name} ${show(data.words.main.value)}`}
+          note={{
+            kind: tool.kind,
+            input: JSON.stringify(input),
+            unit,
+            address: new URLSearchParams({ ...texts, unit }).toString(),
+          }}
+          onClose={(kept) => {
+            setNoting(false)
+            if (kept) setSaid(`Kept to ${kept}.`)
+          }}
+        />
+      )}
     </Screen>
   )
 }
 
 /** A path as a person reads it: "on_driver.at" is "on driver, at". */
-const readable = (path: string) => path.replace(/_(um|c|s)\b/g, '').replace(/\[(\d+)\]/g, (_, i: string) => ` ${Number(i) + 1}`).replace(/\./g, ', ').replace(/_/g, ' ')
+const readable = (path: string) =>
+  path
+    .replace(/_(um|c|s)\b/g, '')
+    .replace(/\[(\d+)\]/g, (_, i: string) => ` ${Number(i) + 1}`)
+    .replace(/\./g, ', ')
+    .replace(/_/g, ' ')

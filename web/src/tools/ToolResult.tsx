@@ -14,17 +14,57 @@ export function ToolResult({ words }: { words: Words }) {
   return (
     <Box aria-live="polite" data-result sx={{ display: 'grid', gap: 2 }}>
       <Box>
-        <Box sx={{ fontFamily: condensed, fontWeight: 500, fontSize: '1.0625rem' }}>{words.main.name}</Box>
-        <Box data-figure sx={{ fontFamily: mono, fontWeight: 600, lineHeight: 1.05, fontSize: main.length > 22 ? '1.375rem' : main.length > 12 ? '1.875rem' : '3rem', letterSpacing: '-0.03em' }}>{main}</Box>
-        {second !== words.main.value[other === 'thou' ? 'mm' : 'thou'] && <Box sx={{ fontFamily: mono, color: ink('ink2') }}>{second}</Box>}
+        <Box sx={{ fontFamily: condensed, fontWeight: 500, fontSize: '1.0625rem' }}>
+          {words.main.name}
+        </Box>
+        <Box
+          data-figure
+          sx={{
+            fontFamily: mono,
+            fontWeight: 600,
+            lineHeight: 1.05,
+            fontSize: main.length > 22 ? '1.375rem' : main.length > 12 ? '1.875rem' : '3rem',
+            letterSpacing: '-0.03em',
+          }}
+        >
+          {main}
+        </Box>
+        {second !== words.main.value[other === 'thou' ? 'mm' : 'thou'] && (
+          <Box sx={{ fontFamily: mono, color: ink('ink2') }}>{second}</Box>
+        )}
       </Box>
       {show(words.headline) && (
-        <Box sx={{ display: 'flex', gap: 2, alignItems: 'flex-start', fontFamily: condensed, fontWeight: 600, fontSize: '1.375rem', lineHeight: 1.15, color: verdict ? verdictInk(verdict) : ink('ink') }}>
-          {verdict && <Box sx={{ pt: 0.5 }}><VerdictShape verdict={verdict} size={20} /></Box>}<span data-headline>{show(words.headline)}</span>
+        <Box
+          sx={{
+            display: 'flex',
+            gap: 2,
+            alignItems: 'flex-start',
+            fontFamily: condensed,
+            fontWeight: 600,
+            fontSize: '1.375rem',
+            lineHeight: 1.15,
+            color: verdict ? verdictInk(verdict) : ink('ink'),
+          }}
+        >
+          {verdict && (
+            <Box sx={{ pt: 0.5 }}>
+              <VerdictShape verdict={verdict} size={20} />
+            </Box>
+          )}
+          <span data-headline>{show(words.headline)}</span>
         </Box>
       )}
       <Rows rows={words.rows.map((r) => [r.name, show(r.value)])} />
-      {words.lines.length > 0 && <Box component="ul" sx={{ m: 0, pl: 4, '& li': { mb: 1 }, '& li::marker': { color: ink('dyeText') } }}>{words.lines.map((l, i) => <li key={i}>{show(l)}</li>)}</Box>}
+      {words.lines.length > 0 && (
+        <Box
+          component="ul"
+          sx={{ m: 0, pl: 4, '& li': { mb: 1 }, '& li::marker': { color: ink('dyeText') } }}
+        >
+          {words.lines.map((l, i) => (
+            <li key={i}>{show(l)}</li>
+          ))}
+        </Box>
+      )}
     </Box>
   )
 }

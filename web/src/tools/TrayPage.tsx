@@ -13,16 +13,57 @@ export function TrayPage() {
   useKeys(Object.fromEntries(tools.map((t) => [t.key, () => void navigate(`/tools/${t.kind}`)])))
   return (
     <Screen title="Bench tools" note="A question at the bench, without a job">
-      <Box component="ul" sx={{ listStyle: 'none', m: 'auto', my: 5, p: 3, display: 'grid', gridTemplateColumns: { xs: 'repeat(2, minmax(0, 1fr))', md: 'repeat(4, minmax(0, 1fr))' }, gap: 3, width: '100%', maxWidth: 1200, border: `2px solid ${ink('ink')}`, background: ink('dye') }}>
+      <Box
+        component="ul"
+        sx={{
+          listStyle: 'none',
+          m: 'auto',
+          my: 5,
+          p: 3,
+          display: 'grid',
+          gridTemplateColumns: { xs: 'repeat(2, minmax(0, 1fr))', md: 'repeat(4, minmax(0, 1fr))' },
+          gap: 3,
+          width: '100%',
+          maxWidth: 1200,
+          border: `2px solid ${ink('ink')}`,
+          background: ink('dye'),
+        }}
+      >
         {tools.map((t) => (
           <Box component="li" key={t.kind} sx={{ display: 'grid' }}>
             <Box
-              component={Link} to={`/tools/${t.kind}`}
-              sx={{ display: 'grid', gridTemplateRows: '76px auto', gap: 1.5, p: 2.5, textDecoration: 'none', color: ink('ink'), background: ink('panel'), border: `1.5px solid ${ink('ink')}`, boxShadow: 'none', '&:hover': { background: ink('paper') }, '&:focus-visible': { outline: `3px solid ${ink('brass')}`, outlineOffset: 2 } }}
+              component={Link}
+              to={`/tools/${t.kind}`}
+              sx={{
+                display: 'grid',
+                gridTemplateRows: '76px auto',
+                gap: 1.5,
+                p: 2.5,
+                textDecoration: 'none',
+                color: ink('ink'),
+                background: ink('panel'),
+                border: `1.5px solid ${ink('ink')}`,
+                boxShadow: 'none',
+                '&:hover': { background: ink('paper') },
+                '&:focus-visible': { outline: `3px solid ${ink('brass')}`, outlineOffset: 2 },
+              }}
             >
               <Instrument kind={t.kind} />
               <Box>
-                <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, fontFamily: condensed, fontWeight: 600, fontSize: '1.25rem', lineHeight: 1.1 }}><Box sx={{ flex: 1 }}>{t.title}</Box><Key>{t.key}</Key></Box>
+                <Box
+                  sx={{
+                    display: 'flex',
+                    alignItems: 'center',
+                    gap: 2,
+                    fontFamily: condensed,
+                    fontWeight: 600,
+                    fontSize: '1.25rem',
+                    lineHeight: 1.1,
+                  }}
+                >
+                  <Box sx={{ flex: 1 }}>{t.title}</Box>
+                  <Key>{t.key}</Key>
+                </Box>
                 <Box sx={{ color: ink('ink2'), fontSize: '0.9375rem' }}>{t.asks}</Box>
               </Box>
             </Box>

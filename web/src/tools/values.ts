@@ -6,24 +6,34 @@ import type { Field, Group, Rows, Tool } from './tools'
 
 export type Texts = Record<string, string>
 
-export const startOf = (f: Field, unit: Unit) => (typeof f.start === 'object' ? f.start[unit] : f.start ?? '')
+export const startOf = (f: Field, unit: Unit) =>
+  typeof f.start === 'object' ? f.start[unit] : (f.start ?? '')
 export const at = (rows: Rows, i: number, name: string) => `${rows.list}[${i}]${name && '.' + name}`
 
 /** The text of a field at a path, with what stands there before anything is typed. */
-export const text = (texts: Texts, f: Field, path: string, unit: Unit, first?: string) => texts[path] ?? first ?? startOf(f, unit)
+export const text = (texts: Texts, f: Field, path: string, unit: Unit, first?: string) =>
+  texts[path] ?? first ?? startOf(f, unit)
 
 export function groupsOf(tool: Tool, texts: Texts, unit: Unit): Group[] {
   // A form may depend on choices, whose start stands in the form itself.
   const value = (name: string) => {
     if (texts[name] !== undefined) return texts[name]
-    const f = tool.form(() => '').flatMap((g) => g.fields ?? []).find((x) => x.name === name)
+    const f = tool
+      .form(() => '')
+      .flatMap((g) => g.fields ?? [])
+      .find((x) => x.name === name)
     return f ? startOf(f, unit) : ''
   }
   return tool.form(value)
 }
 
 const typed = (texts: Texts, rows: Rows, i: number) =>
-  rows.item.some((f) => rows.first[i]?.[f.name] === undefined && f.kind !== 'choice' && texts[at(rows, i, f.name)]?.trim())
+  rows.item.some(
+    (f) =>
+      rows.first[i]?.[f.name] === undefined &&
+      f.kind !== 'choice' &&
+      texts[at(rows, i, f.name)]?.trim(),
+  )
 
 /** How many rows a list shows: those it always has, those used, and one more. */
 export function rowsShown(texts: Texts, rows: Rows): number {
@@ -34,7 +44,11 @@ export function rowsShown(texts: Texts, rows: Rows): number {
 
 /** The request, and for each path in it the path of the box it was typed in:
  * rows left blank are left out, so the two may differ. */
-export function request(groups: Group[], texts: Texts, unit: Unit): { input: object; boxes: Map<string, string> } {
+export function request(
+  groups: Group[],
+  texts: Texts,
+  unit: Unit,
+): { input: object; boxes: Map<string, string> } {
   const input = {}
   const boxes = new Map<string, string>()
   const put = (f: Field, path: string, box: string, first?: string) => {
@@ -49,7 +63,8 @@ export function request(groups: Group[], texts: Texts, unit: Unit): { input: obj
     let sent = 0
     for (let i = 0; i < g.rows.most; i++) {
       if (!typed(texts, g.rows, i)) continue
-      for (const f of g.rows.item) put(f, at(g.rows, sent, f.name), at(g.rows, i, f.name), g.rows.first[i]?.[f.name])
+      for (const f of g.rows.item)
+        put(f, at(g.rows, sent, f.name), at(g.rows, i, f.name), g.rows.first[i]?.[f.name])
       boxes.set(`${g.rows.list}[${sent}]`, at(g.rows, i, g.rows.item.at(-1)!.name))
       sent++
     }
@@ -63,7 +78,8 @@ function valueOf(f: Field, t: string): unknown {
 }
 
 /** A text that is no number goes as it is: the server says what would be right. */
-const number = (t: string) => (Number.isFinite(Number(t.replace(',', '.'))) ? Number(t.replace(',', '.')) : t)
+const number = (t: string) =>
+  Number.isFinite(Number(t.replace(',', '.'))) ? Number(t.replace(',', '.')) : t
 
 /** Puts a value at a path such as trials[0].in. */
 function nest(into: object, path: string, value: unknown) {
@@ -94,6 +110,13 @@ export function flat(input: Record<string, unknown>): Texts {
 /** A form without the boxes of what is known already. */
 export function without(groups: Group[], known: Texts): Group[] {
   return groups
-    .map((g) => ({ ...g, fields: g.fields?.filter((f) => known[f.name] === undefined && !(f.name === '_thread' && (known.threads_per_inch ?? known.pitch))) }))
+    .map((g) => ({
+      ...g,
+      fields: g.fields?.filter(
+        (f) =>
+          known[f.name] === undefined &&
+          !(f.name === '_thread' && (known.threads_per_inch ?? known.pitch)),
+      ),
+    }))
     .filter((g) => g.rows || (g.fields?.length ?? 0) > 0)
 }

@@ -15,19 +15,52 @@ export function DirectPanel() {
   const form = body.direct ?? {}
   const leaf = form.leaf ?? false
   const as = (to: string | null) => {
-    if (to) change({ ...body, direct: { value: form.value, ...(to === 'leaf' ? { leaf: true } : { graduation: lastGraduation('direct', unit) }) } })
+    if (to)
+      change({
+        ...body,
+        direct: {
+          value: form.value,
+          ...(to === 'leaf' ? { leaf: true } : { graduation: lastGraduation('direct', unit) }),
+        },
+      })
   }
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', gap: 4 }}>
-      <Gap open={reading?.figure?.um} min={step.panel.limit?.min?.um} max={step.panel.limit?.max?.um} />
+      <Gap
+        open={reading?.figure?.um}
+        min={step.panel.limit?.min?.um}
+        max={step.panel.limit?.max?.um}
+      />
       <Box sx={{ display: 'flex', gap: 4, flexWrap: 'wrap', alignItems: 'flex-end' }}>
-        <EntryBox above label={leaf ? 'Leaf that just goes' : 'Measured'} field="body.direct.value" value={form.value} onChange={(value) => change({ ...body, direct: { ...form, value } })} width={150} />
-        <ToggleButtonGroup exclusive value={leaf ? 'leaf' : 'gauge'} disabled={disabled} aria-label="Measured with" onChange={(_, to: string | null) => as(to)}>
-          <ToggleButton value="gauge" sx={{ minHeight: '54px !important' }}>with a gauge</ToggleButton>
-          <ToggleButton value="leaf" sx={{ minHeight: '54px !important' }}>with a leaf</ToggleButton>
+        <EntryBox
+          above
+          label={leaf ? 'Leaf that just goes' : 'Measured'}
+          field="body.direct.value"
+          value={form.value}
+          onChange={(value) => change({ ...body, direct: { ...form, value } })}
+          width={150}
+        />
+        <ToggleButtonGroup
+          exclusive
+          value={leaf ? 'leaf' : 'gauge'}
+          disabled={disabled}
+          aria-label="Measured with"
+          onChange={(_, to: string | null) => as(to)}
+        >
+          <ToggleButton value="gauge" sx={{ minHeight: '54px !important' }}>
+            with a gauge
+          </ToggleButton>
+          <ToggleButton value="leaf" sx={{ minHeight: '54px !important' }}>
+            with a leaf
+          </ToggleButton>
         </ToggleButtonGroup>
       </Box>
-      {!leaf && <Graduation value={form.graduation} onChange={(graduation) => change({ ...body, direct: { ...form, graduation } })} />}
+      {!leaf && (
+        <Graduation
+          value={form.graduation}
+          onChange={(graduation) => change({ ...body, direct: { ...form, graduation } })}
+        />
+      )}
     </Box>
   )
 }
@@ -37,11 +70,57 @@ function Gap({ open, min, max }: { open?: number; min?: number; max?: number }) 
   const top = Math.max(open ?? 0, max ?? 0, (min ?? 0) * 1.5, 1) * 1.15
   const x = (um: number) => 90 + (um / top) * 250
   return (
-    <svg width="100%" viewBox="0 0 440 130" aria-hidden style={{ fontFamily: condensed, maxHeight: 150 }}>
-      <defs><pattern id="face" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><path d="M0 0V7" stroke={ink('ink2')} strokeWidth="0.9" /></pattern></defs>
-      <rect x="20" y="14" width="70" height="92" fill="url(#face)" stroke={ink('ink')} strokeWidth="1.5" />
-      {(min !== undefined || max !== undefined) && <rect x={x(min ?? 0)} y="108" width={Math.max(x(max ?? top) - x(min ?? 0), 2)} height="14" fill={ink('paper')} stroke={ink('within')} strokeWidth="2" />}
-      {open !== undefined && <><rect x={x(open)} y="14" width={Math.max(430 - x(open), 10)} height="92" fill={ink('wash')} stroke={ink('ink')} strokeWidth="1.5" /><path d={`M90 60H${x(open)}`} stroke={ink('brass')} strokeWidth="10" /></>}
+    <svg
+      width="100%"
+      viewBox="0 0 440 130"
+      aria-hidden
+      style={{ fontFamily: condensed, maxHeight: 150 }}
+    >
+      <defs>
+        <pattern
+          id="face"
+          width="7"
+          height="7"
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
+          <path d="M0 0V7" stroke={ink('ink2')} strokeWidth="0.9" />
+        </pattern>
+      </defs>
+      <rect
+        x="20"
+        y="14"
+        width="70"
+        height="92"
+        fill="url(#face)"
+        stroke={ink('ink')}
+        strokeWidth="1.5"
+      />
+      {(min !== undefined || max !== undefined) && (
+        <rect
+          x={x(min ?? 0)}
+          y="108"
+          width={Math.max(x(max ?? top) - x(min ?? 0), 2)}
+          height="14"
+          fill={ink('paper')}
+          stroke={ink('within')}
+          strokeWidth="2"
+        />
+      )}
+      {open !== undefined && (
+        <>
+          <rect
+            x={x(open)}
+            y="14"
+            width={Math.max(430 - x(open), 10)}
+            height="92"
+            fill={ink('wash')}
+            stroke={ink('ink')}
+            strokeWidth="1.5"
+          />
+          <path d={`M90 60H${x(open)}`} stroke={ink('brass')} strokeWidth="10" />
+        </>
+      )}
     </svg>
   )
 }

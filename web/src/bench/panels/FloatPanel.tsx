@@ -10,31 +10,93 @@ export function FloatPanel() {
   const form = body.float ?? {}
   const trials = form.trials ?? []
   const radial = step.check?.startsWith('radial')
-  const set = (i: number, patch: { in?: string; out?: string }) => change({ ...body, float: { ...form, trials: trials.map((t, j) => (j === i ? { ...t, ...patch } : t)) } })
+  const set = (i: number, patch: { in?: string; out?: string }) =>
+    change({
+      ...body,
+      float: { ...form, trials: trials.map((t, j) => (j === i ? { ...t, ...patch } : t)) },
+    })
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', gap: 3 }}>
-      <Box sx={{ display: 'grid', gridTemplateColumns: '34px 130px 60px 130px', columnGap: 2, rowGap: 1.5, alignItems: 'start' }}>
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: '34px 130px 60px 130px',
+          columnGap: 2,
+          rowGap: 1.5,
+          alignItems: 'start',
+        }}
+      >
         <span />
-        <Head>{radial ? 'let down' : 'pushed home'}</Head><span /><Head>{radial ? 'lifted' : 'pulled out'}</Head>
+        <Head>{radial ? 'let down' : 'pushed home'}</Head>
+        <span />
+        <Head>{radial ? 'lifted' : 'pulled out'}</Head>
         {trials.map((t, i) => (
           <Box key={i} sx={{ display: 'contents' }}>
-            <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1.25rem', lineHeight: '54px', color: ink('ink2') }}>{i + 1}</Box>
-            <EntryBox label={radial ? '↓' : '←'} name={`Trial ${i + 1}, ${radial ? 'let down' : 'pushed home'}`} field={`body.float.trials[${i}].in`} value={t.in} onChange={(x) => set(i, { in: x })} width={130} />
-            <svg width="60" height="54" viewBox="0 0 60 54" aria-hidden><path d="M6 27H54M12 21l-6 6 6 6M48 21l6 6-6 6" fill="none" stroke={ink('ink2')} strokeWidth="1.5" /></svg>
-            <EntryBox label={radial ? '↑' : '→'} name={`Trial ${i + 1}, ${radial ? 'lifted' : 'pulled out'}`} field={`body.float.trials[${i}].out`} value={t.out} onChange={(x) => set(i, { out: x })} width={130} />
+            <Box
+              sx={{
+                fontFamily: condensed,
+                fontWeight: 600,
+                fontSize: '1.25rem',
+                lineHeight: '54px',
+                color: ink('ink2'),
+              }}
+            >
+              {i + 1}
+            </Box>
+            <EntryBox
+              label={radial ? '↓' : '←'}
+              name={`Trial ${i + 1}, ${radial ? 'let down' : 'pushed home'}`}
+              field={`body.float.trials[${i}].in`}
+              value={t.in}
+              onChange={(x) => set(i, { in: x })}
+              width={130}
+            />
+            <svg width="60" height="54" viewBox="0 0 60 54" aria-hidden>
+              <path
+                d="M6 27H54M12 21l-6 6 6 6M48 21l6 6-6 6"
+                fill="none"
+                stroke={ink('ink2')}
+                strokeWidth="1.5"
+              />
+            </svg>
+            <EntryBox
+              label={radial ? '↑' : '→'}
+              name={`Trial ${i + 1}, ${radial ? 'lifted' : 'pulled out'}`}
+              field={`body.float.trials[${i}].out`}
+              value={t.out}
+              onChange={(x) => set(i, { out: x })}
+              width={130}
+            />
           </Box>
         ))}
       </Box>
-      <ShaftEnd radial={radial === true} play={reading?.figure?.um} most={step.panel.limit?.max?.um} />
-      <Graduation value={form.graduation} onChange={(graduation) => change({ ...body, float: { ...form, graduation } })} />
+      <ShaftEnd
+        radial={radial === true}
+        play={reading?.figure?.um}
+        most={step.panel.limit?.max?.um}
+      />
+      <Graduation
+        value={form.graduation}
+        onChange={(graduation) => change({ ...body, float: { ...form, graduation } })}
+      />
     </Box>
   )
 }
 
-const Head = ({ children }: { children: string }) => <Box sx={{ fontFamily: condensed, fontWeight: 500, color: ink('ink2') }}>{children}</Box>
+const Head = ({ children }: { children: string }) => (
+  <Box sx={{ fontFamily: condensed, fontWeight: 500, color: ink('ink2') }}>{children}</Box>
+)
 
 /** The shaft with its play drawn wide, beside what the limit allows. */
-function ShaftEnd({ radial, play = 0, most = 100 }: { radial: boolean; play?: number; most?: number }) {
+function ShaftEnd({
+  radial,
+  play = 0,
+  most = 100,
+}: {
+  radial: boolean
+  play?: number
+  most?: number
+}) {
   const k = 56 / Math.max(play, most, 1)
   const move = play * k
   return (
@@ -44,11 +106,35 @@ function ShaftEnd({ radial, play = 0, most = 100 }: { radial: boolean; play?: nu
       <g transform={radial ? `translate(0 ${-Math.min(move, 60) / 4})` : `translate(${move} 0)`}>
         <rect x="20" y="30" width="200" height="32" fill={ink('wash')} stroke={ink('ink')} />
       </g>
-      <rect x="20" y="30" width="200" height="32" fill="none" stroke={ink('ink2')} strokeDasharray="3 3" />
+      <rect
+        x="20"
+        y="30"
+        width="200"
+        height="32"
+        fill="none"
+        stroke={ink('ink2')}
+        strokeDasharray="3 3"
+      />
       <path d={`M220 18V74M${220 + most * k} 18V74`} stroke={ink('ink')} strokeWidth="1.5" />
       <path d={`M220 22H${220 + most * k}`} stroke={ink('brass')} strokeWidth="4" />
-      <text x={226 + most * k} y="27" fill={ink('ink2')} fontFamily={condensed} fontSize="14">allowed</text>
-      {play > 0 && <><path d={`M220 70H${220 + move}`} stroke={ink('dyeText')} strokeWidth="4" /><text x={226 + move} y="75" fill={ink('ink')} fontFamily={condensed} fontSize="14" fontWeight="600">measured</text></>}
+      <text x={226 + most * k} y="27" fill={ink('ink2')} fontFamily={condensed} fontSize="14">
+        allowed
+      </text>
+      {play > 0 && (
+        <>
+          <path d={`M220 70H${220 + move}`} stroke={ink('dyeText')} strokeWidth="4" />
+          <text
+            x={226 + move}
+            y="75"
+            fill={ink('ink')}
+            fontFamily={condensed}
+            fontSize="14"
+            fontWeight="600"
+          >
+            measured
+          </text>
+        </>
+      )}
     </svg>
   )
 }

@@ -6,14 +6,47 @@ import { graduations, rememberGraduation } from '../draft'
 import { usePanel } from '../panel'
 
 /** How fine the gauge reads: stands behind the uncertainty of the verdict. */
-export function Graduation({ value, onChange }: { value: string | undefined; onChange: (text: string) => void }) {
+export function Graduation({
+  value,
+  onChange,
+}: {
+  value: string | undefined
+  onChange: (text: string) => void
+}) {
   const { step, disabled } = usePanel()
   const { instrument } = step.panel
   return (
     <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, flexWrap: 'wrap' }}>
-      <Box id="graduation" sx={{ fontFamily: condensed, fontWeight: 500, color: ink('ink2') }}>One division</Box>
-      <ToggleButtonGroup exclusive size="small" value={value} disabled={disabled} aria-labelledby="graduation" onChange={(_, g: string | null) => { if (g) { rememberGraduation(instrument, g); onChange(g) } }}>
-        {graduations[instrument].map((g) => <ToggleButton key={g} value={g} sx={{ px: '7px !important', minHeight: '36px !important', fontSize: '0.9375rem !important', whiteSpace: 'nowrap' }}>{g}</ToggleButton>)}
+      <Box id="graduation" sx={{ fontFamily: condensed, fontWeight: 500, color: ink('ink2') }}>
+        One division
+      </Box>
+      <ToggleButtonGroup
+        exclusive
+        size="small"
+        value={value}
+        disabled={disabled}
+        aria-labelledby="graduation"
+        onChange={(_, g: string | null) => {
+          if (g) {
+            rememberGraduation(instrument, g)
+            onChange(g)
+          }
+        }}
+      >
+        {graduations[instrument].map((g) => (
+          <ToggleButton
+            key={g}
+            value={g}
+            sx={{
+              px: '7px !important',
+              minHeight: '36px !important',
+              fontSize: '0.9375rem !important',
+              whiteSpace: 'nowrap',
+            }}
+          >
+            {g}
+          </ToggleButton>
+        ))}
       </ToggleButtonGroup>
     </Box>
   )

@@ -18,24 +18,82 @@ export function HeatPanel() {
   const form = body.heat ?? { input: {} }
   const set = (patch: Partial<typeof form>) => change({ ...body, heat: { ...form, ...patch } })
   const { minutes, below, onto } = step.panel
-  const left = () => { if (!disabled && !kept) set({ left: new Date().toISOString(), home: undefined }) }
-  const home = () => { if (!disabled && !kept && form.left) set({ home: new Date().toISOString() }) }
+  const left = () => {
+    if (!disabled && !kept) set({ left: new Date().toISOString(), home: undefined })
+  }
+  const home = () => {
+    if (!disabled && !kept && form.left) set({ home: new Date().toISOString() })
+  }
   useKeys({ h: () => (form.left && !form.home ? home() : left()) })
   return (
     <Asking
-      path="body.heat.input" input={form.input} onInput={(input, texts) => change({ ...body, heat: { ...form, input }, _texts: texts } as Drafted)}
+      path="body.heat.input"
+      input={form.input}
+      onInput={(input, texts) =>
+        change({ ...body, heat: { ...form, input }, _texts: texts } as Drafted)
+      }
       aside={
         <Box sx={{ display: 'grid', gap: 3, borderTop: `1px solid ${ink('rule')}`, pt: 3 }}>
-          {onto && onto.length > 0 && <Typography>On the shaft before the heater is switched on: <strong>{onto.join(', ')}</strong>.</Typography>}
+          {onto && onto.length > 0 && (
+            <Typography>
+              On the shaft before the heater is switched on: <strong>{onto.join(', ')}</strong>.
+            </Typography>
+          )}
           <Box sx={{ display: 'flex', gap: 4, alignItems: 'center', flexWrap: 'wrap' }}>
             <Clock from={form.left} to={form.home} minutes={minutes} />
-            {!kept && !form.left && <Button variant="contained" disabled={disabled} onClick={left} data-clock sx={{ minHeight: 56, gap: 2 }}>Off the heater <Key on>h</Key></Button>}
-            {!kept && form.left && !form.home && <Button variant="contained" disabled={disabled} onClick={home} data-clock sx={{ minHeight: 56, gap: 2 }}>Home <Key on>h</Key></Button>}
-            {!kept && form.home && <Button variant="outlined" disabled={disabled} onClick={() => set({ left: undefined, home: undefined })}>Start the clock again</Button>}
+            {!kept && !form.left && (
+              <Button
+                variant="contained"
+                disabled={disabled}
+                onClick={left}
+                data-clock
+                sx={{ minHeight: 56, gap: 2 }}
+              >
+                Off the heater <Key on>h</Key>
+              </Button>
+            )}
+            {!kept && form.left && !form.home && (
+              <Button
+                variant="contained"
+                disabled={disabled}
+                onClick={home}
+                data-clock
+                sx={{ minHeight: 56, gap: 2 }}
+              >
+                Home <Key on>h</Key>
+              </Button>
+            )}
+            {!kept && form.home && (
+              <Button
+                variant="outlined"
+                disabled={disabled}
+                onClick={() => set({ left: undefined, home: undefined })}
+              >
+                Start the clock again
+              </Button>
+            )}
           </Box>
           <Box sx={{ display: 'flex', gap: 4, alignItems: 'flex-end', flexWrap: 'wrap' }}>
-            <EntryBox above label={`Tightened at, °C${below ? `, below ${below}` : ''}`} field="body.heat.cool" value={form.cool === undefined ? '' : String(form.cool)} onChange={(t) => set({ cool: number(t) })} plain width={180} />
-            <FormControlLabel control={<Checkbox checked={form.seated ?? false} disabled={disabled} onChange={(e) => set({ seated: e.target.checked })} slotProps={{ input: { 'data-seated': '' } as object }} />} label="No leaf enters at the shoulder" />
+            <EntryBox
+              above
+              label={`Tightened at, °C${below ? `, below ${below}` : ''}`}
+              field="body.heat.cool"
+              value={form.cool === undefined ? '' : String(form.cool)}
+              onChange={(t) => set({ cool: number(t) })}
+              plain
+              width={180}
+            />
+            <FormControlLabel
+              control={
+                <Checkbox
+                  checked={form.seated ?? false}
+                  disabled={disabled}
+                  onChange={(e) => set({ seated: e.target.checked })}
+                  slotProps={{ input: { 'data-seated': '' } as object }}
+                />
+              }
+              label="No leaf enters at the shoulder"
+            />
           </Box>
         </Box>
       }
@@ -43,7 +101,10 @@ export function HeatPanel() {
   )
 }
 
-const number = (t: string) => { const n = Number(t.replace(',', '.')); return t.trim() === '' || !Number.isFinite(n) ? undefined : n }
+const number = (t: string) => {
+  const n = Number(t.replace(',', '.'))
+  return t.trim() === '' || !Number.isFinite(n) ? undefined : n
+}
 
 /** A plain clock since a moment; past its minutes it says so. */
 export function Clock({ from, to, minutes }: { from?: string; to?: string; minutes?: number }) {
@@ -58,8 +119,26 @@ export function Clock({ from, to, minutes }: { from?: string; to?: string; minut
   const late = minutes !== undefined && minutes > 0 && spent > minutes * 60
   return (
     <Box role="timer" aria-label="Time since it left the heater" sx={{ minWidth: 150 }}>
-      <Box sx={{ fontFamily: mono, fontWeight: 600, fontSize: '3.5rem', lineHeight: 1, color: late ? ink('out') : ink('ink') }}>{Math.floor(spent / 60)}:{String(Math.floor(spent % 60)).padStart(2, '0')}</Box>
-      <Box sx={{ fontFamily: condensed, color: late ? ink('out') : ink('ink2'), fontWeight: late ? 600 : 400 }}>{late ? `longer than ${minutes} min` : minutes ? `of ${minutes} min` : ''}</Box>
+      <Box
+        sx={{
+          fontFamily: mono,
+          fontWeight: 600,
+          fontSize: '3.5rem',
+          lineHeight: 1,
+          color: late ? ink('out') : ink('ink'),
+        }}
+      >
+        {Math.floor(spent / 60)}:{String(Math.floor(spent % 60)).padStart(2, '0')}
+      </Box>
+      <Box
+        sx={{
+          fontFamily: condensed,
+          color: late ? ink('out') : ink('ink2'),
+          fontWeight: late ? 600 : 400,
+        }}
+      >
+        {late ? `longer than ${minutes} min` : minutes ? `of ${minutes} min` : ''}
+      </Box>
     </Box>
   )
 }

@@ -21,28 +21,91 @@ export function InspectPanel() {
   const form = body.inspect
   const found = form?.found ?? []
   const none = form !== undefined && found.length === 0
-  const set = (patch: Partial<NonNullable<typeof form>>) => { if (!disabled) change({ ...body, inspect: { found, where: form?.where, at: form?.at, outcome: form?.outcome, reason: form?.reason, ...patch } }) }
-  const without = (key: string) => Object.fromEntries(Object.entries(form?.at ?? {}).filter(([k]) => k !== key))
-  const toggle = (key: string) => set(found.includes(key) ? { found: found.filter((f) => f !== key), at: without(key) } : { found: [...found, key] })
-  useKeys({ 0: () => set({ found: [] }), ...Object.fromEntries(findings.map((f, i) => [String(i + 1), () => toggle(f.key)])) })
+  const set = (patch: Partial<NonNullable<typeof form>>) => {
+    if (!disabled)
+      change({
+        ...body,
+        inspect: {
+          found,
+          where: form?.where,
+          at: form?.at,
+          outcome: form?.outcome,
+          reason: form?.reason,
+          ...patch,
+        },
+      })
+  }
+  const without = (key: string) =>
+    Object.fromEntries(Object.entries(form?.at ?? {}).filter(([k]) => k !== key))
+  const toggle = (key: string) =>
+    set(
+      found.includes(key)
+        ? { found: found.filter((f) => f !== key), at: without(key) }
+        : { found: [...found, key] },
+    )
+  useKeys({
+    0: () => set({ found: [] }),
+    ...Object.fromEntries(findings.map((f, i) => [String(i + 1), () => toggle(f.key)])),
+  })
   // Without a form the rule says nothing yet: something has to be ticked, or "nothing found".
   const decided = reading?.outcome
-  const missing = errors.find((e) => e.field === 'body.inspect.reason' || e.field === 'body.inspect.outcome')?.message
+  const missing = errors.find(
+    (e) => e.field === 'body.inspect.reason' || e.field === 'body.inspect.outcome',
+  )?.message
   const overrule = form?.outcome !== undefined && reading?.by_rule !== undefined
-  const tile = (on: boolean) => ({ minHeight: 45, px: 3, gap: 3, justifyContent: 'flex-start', textAlign: 'left', border: `1.5px solid ${on ? ink('dyeText') : ink('rule')}`, background: on ? ink('wash') : ink('paper'), fontSize: '1rem' }) as const
+  const tile = (on: boolean) =>
+    ({
+      minHeight: 45,
+      px: 3,
+      gap: 3,
+      justifyContent: 'flex-start',
+      textAlign: 'left',
+      border: `1.5px solid ${on ? ink('dyeText') : ink('rule')}`,
+      background: on ? ink('wash') : ink('paper'),
+      fontSize: '1rem',
+    }) as const
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', gap: 2.5 }}>
       {rule && <Typography sx={{ fontWeight: 500 }}>Settled beforehand: {rule}.</Typography>}
       <Box role="group" aria-label="Findings" sx={{ display: 'grid', gap: 1 }}>
-        <ButtonBase role="checkbox" aria-checked={none} onClick={() => set({ found: [] })} disabled={disabled} data-finding="none" sx={tile(none)}><Key>0</Key><Tick on={none} />{findings.length ? 'Nothing found' : 'As the rule says'}</ButtonBase>
+        <ButtonBase
+          role="checkbox"
+          aria-checked={none}
+          onClick={() => set({ found: [] })}
+          disabled={disabled}
+          data-finding="none"
+          sx={tile(none)}
+        >
+          <Key>0</Key>
+          <Tick on={none} />
+          {findings.length ? 'Nothing found' : 'As the rule says'}
+        </ButtonBase>
         {findings.map((f, i) => (
           <Box key={f.key}>
-            <ButtonBase role="checkbox" aria-checked={found.includes(f.key)} onClick={() => toggle(f.key)} disabled={disabled} data-finding={f.key} sx={{ ...tile(found.includes(f.key)), width: '100%' }}>
-              <Key>{String(i + 1)}</Key><Tick on={found.includes(f.key)} /><Box sx={{ flex: 1 }}>{f.words}</Box><OutcomeShape outcome={f.outcome} />
+            <ButtonBase
+              role="checkbox"
+              aria-checked={found.includes(f.key)}
+              onClick={() => toggle(f.key)}
+              disabled={disabled}
+              data-finding={f.key}
+              sx={{ ...tile(found.includes(f.key)), width: '100%' }}
+            >
+              <Key>{String(i + 1)}</Key>
+              <Tick on={found.includes(f.key)} />
+              <Box sx={{ flex: 1 }}>{f.words}</Box>
+              <OutcomeShape outcome={f.outcome} />
             </ButtonBase>
             {found.includes(f.key) && (
               <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', pl: 12, py: 1 }}>
-                <EntryBox label="Where" name={`Where: ${f.words}`} field={`body.inspect.at.${f.key}`} value={form?.at?.[f.key]} onChange={(at) => set({ at: at ? { ...form?.at, [f.key]: at } : without(f.key) })} plain width={190} />
+                <EntryBox
+                  label="Where"
+                  name={`Where: ${f.words}`}
+                  field={`body.inspect.at.${f.key}`}
+                  value={form?.at?.[f.key]}
+                  onChange={(at) => set({ at: at ? { ...form?.at, [f.key]: at } : without(f.key) })}
+                  plain
+                  width={190}
+                />
                 <Typography variant="body2">4h, v3, inboard</Typography>
                 <AddPicture job={job.number} step={step.id} of={f.key} disabled={disabled} />
               </Box>
@@ -50,21 +113,73 @@ export function InspectPanel() {
           </Box>
         ))}
       </Box>
-      {findings.length > 0 && <EntryBox above label="More about it (may be left blank)" field="body.inspect.where" value={form?.where} onChange={(where) => set({ where })} plain width={300} />}
+      {findings.length > 0 && (
+        <EntryBox
+          above
+          label="More about it (may be left blank)"
+          field="body.inspect.where"
+          value={form?.where}
+          onChange={(where) => set({ where })}
+          plain
+          width={300}
+        />
+      )}
       {decided && (
         <Box>
-          <Typography variant="body2" sx={{ mb: 1 }}>Decide otherwise</Typography>
-          <Box role="radiogroup" aria-label="Outcome" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+          <Typography variant="body2" sx={{ mb: 1 }}>
+            Decide otherwise
+          </Typography>
+          <Box
+            role="radiogroup"
+            aria-label="Outcome"
+            sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}
+          >
             {choices.map((o) => {
               const on = reading.outcome === o
               return (
-                <ButtonBase key={o} role="radio" aria-checked={on} disabled={disabled} onClick={() => set({ outcome: o })} data-choose={o} sx={{ minHeight: 45, px: 3, gap: 2, border: `1.5px solid ${on ? ink('dyeText') : ink('rule')}`, background: on ? ink('wash') : ink('paper'), fontFamily: condensed, fontWeight: 600, fontSize: '1.0625rem' }}>
-                  <OutcomeShape outcome={o} />{outcomeWord(o)}
+                <ButtonBase
+                  key={o}
+                  role="radio"
+                  aria-checked={on}
+                  disabled={disabled}
+                  onClick={() => set({ outcome: o })}
+                  data-choose={o}
+                  sx={{
+                    minHeight: 45,
+                    px: 3,
+                    gap: 2,
+                    border: `1.5px solid ${on ? ink('dyeText') : ink('rule')}`,
+                    background: on ? ink('wash') : ink('paper'),
+                    fontFamily: condensed,
+                    fontWeight: 600,
+                    fontSize: '1.0625rem',
+                  }}
+                >
+                  <OutcomeShape outcome={o} />
+                  {outcomeWord(o)}
                 </ButtonBase>
               )
             })}
           </Box>
-          {overrule && <TextField fullWidth size="small" label="Reason, against the rule" value={form?.reason ?? ''} onChange={(e) => set({ reason: e.target.value })} error={missing !== undefined} helperText={missing && `Reason ${missing}`} sx={{ mt: 2 }} slotProps={{ htmlInput: { 'data-entry': '', 'data-field': 'body.inspect.reason', autoComplete: 'off' } }} />}
+          {overrule && (
+            <TextField
+              fullWidth
+              size="small"
+              label="Reason, against the rule"
+              value={form?.reason ?? ''}
+              onChange={(e) => set({ reason: e.target.value })}
+              error={missing !== undefined}
+              helperText={missing && `Reason ${missing}`}
+              sx={{ mt: 2 }}
+              slotProps={{
+                htmlInput: {
+                  'data-entry': '',
+                  'data-field': 'body.inspect.reason',
+                  autoComplete: 'off',
+                },
+              }}
+            />
+          )}
         </Box>
       )}
     </Box>
@@ -72,5 +187,18 @@ export function InspectPanel() {
 }
 
 function Tick({ on }: { on: boolean }) {
-  return <svg width="20" height="20" viewBox="0 0 20 20" aria-hidden><rect x="1.5" y="1.5" width="17" height="17" fill={on ? ink('dye') : 'none'} stroke={ink('ink')} strokeWidth="1.5" />{on && <path d="m5 10 4 4 7-8" fill="none" stroke="#fff" strokeWidth="2.4" />}</svg>
+  return (
+    <svg width="20" height="20" viewBox="0 0 20 20" aria-hidden>
+      <rect
+        x="1.5"
+        y="1.5"
+        width="17"
+        height="17"
+        fill={on ? ink('dye') : 'none'}
+        stroke={ink('ink')}
+        strokeWidth="1.5"
+      />
+      {on && <path d="m5 10 4 4 7-8" fill="none" stroke="#fff" strokeWidth="2.4" />}
+    </svg>
+  )
 }

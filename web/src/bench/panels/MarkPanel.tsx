@@ -8,7 +8,21 @@ export function MarkPanel() {
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', gap: 3 }}>
       {(step.panel.marks ?? []).map((name, i) => (
-        <EntryBox key={name} above label={name} field={`body.marks[${i}]`} value={marks[i]} onChange={(text) => change({ ...body, marks: (step.panel.marks ?? []).map((_, j) => (j === i ? text : marks[j] ?? '')) })} plain width={380} />
+        <EntryBox
+          key={name}
+          above
+          label={name}
+          field={`body.marks[${i}]`}
+          value={marks[i]}
+          onChange={(text) =>
+            change({
+              ...body,
+              marks: (step.panel.marks ?? []).map((_, j) => (j === i ? text : (marks[j] ?? ''))),
+            })
+          }
+          plain
+          width={380}
+        />
       ))}
     </Box>
   )

@@ -16,13 +16,39 @@ export function SettingPanel() {
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', gap: 3 }}>
       <Box sx={{ position: 'relative', maxWidth: 460 }}>
-        {step.check?.startsWith('seal-setting') || step.check?.startsWith('working-length') ? <SealEnd /> : <Between />}
-        <Box sx={{ position: 'absolute', left: '30.6%', top: '18%' }}><EntryBox label="" name="Setting dimension measured" field="body.setting.measured" value={form.measured} onChange={(measured) => change({ ...body, setting: { ...form, measured } })} width={132} /></Box>
+        {step.check?.startsWith('seal-setting') || step.check?.startsWith('working-length') ? (
+          <SealEnd />
+        ) : (
+          <Between />
+        )}
+        <Box sx={{ position: 'absolute', left: '30.6%', top: '18%' }}>
+          <EntryBox
+            label=""
+            name="Setting dimension measured"
+            field="body.setting.measured"
+            value={form.measured}
+            onChange={(measured) => change({ ...body, setting: { ...form, measured } })}
+            width={132}
+          />
+        </Box>
       </Box>
       <Typography>
-        {nominal ? <>Set to <strong>{show(nominal)} {unit}</strong> ({second(nominal)} {other}), {nominal_source}</> : 'No dimension is known for this: look it up on the drawing and enter it on the pump.'}
+        {nominal ? (
+          <>
+            Set to{' '}
+            <strong>
+              {show(nominal)} {unit}
+            </strong>{' '}
+            ({second(nominal)} {other}), {nominal_source}
+          </>
+        ) : (
+          'No dimension is known for this: look it up on the drawing and enter it on the pump.'
+        )}
       </Typography>
-      <Graduation value={form.graduation} onChange={(graduation) => change({ ...body, setting: { ...form, graduation } })} />
+      <Graduation
+        value={form.graduation}
+        onChange={(graduation) => change({ ...body, setting: { ...form, graduation } })}
+      />
     </Box>
   )
 }
@@ -39,7 +65,11 @@ function SealEnd() {
         <rect x="40" y="104" width="30" height="66" fill={ink('stone')} />
         <rect x="74" y="150" width="22" height="30" fill={ink('ink2')} />
         <path d="M98 150H130V168L146 182H98Z" fill={ink('ink')} />
-        <path d="M146 178l13 -22 13 22 13 -22 13 22 13 -22 13 22 13 -22 13 22" fill="none" strokeWidth="3" />
+        <path
+          d="M146 178l13 -22 13 22 13 -22 13 22 13 -22 13 22 13 -22 13 22"
+          fill="none"
+          strokeWidth="3"
+        />
         <path d="M252 182V150H300V182Z" fill={ink('wash')} />
       </g>
       <path d="M0 246H460" stroke={ink('dyeText')} strokeDasharray="16 4 3 4" />
@@ -47,8 +77,12 @@ function SealEnd() {
         <path d="M70 104V48M300 150V48" />
         <path d="M74 74H140M230 74H296M84 68l-10 6 10 6M286 68l10 6-10 6" />
       </g>
-      <text x="58" y="40" fontSize="15" fill={ink('ink2')} textAnchor="middle">chamber face</text>
-      <text x="316" y="40" fontSize="15" fill={ink('ink2')} textAnchor="middle">back of the head</text>
+      <text x="58" y="40" fontSize="15" fill={ink('ink2')} textAnchor="middle">
+        chamber face
+      </text>
+      <text x="316" y="40" fontSize="15" fill={ink('ink2')} textAnchor="middle">
+        back of the head
+      </text>
     </svg>
   )
 }
@@ -68,8 +102,12 @@ function Between() {
         <path d="M70 104V48M300 124V48" />
         <path d="M74 74H140M230 74H296M84 68l-10 6 10 6M286 68l10 6-10 6" />
       </g>
-      <text x="58" y="40" fontSize="15" fill={ink('ink2')} textAnchor="middle">from</text>
-      <text x="316" y="40" fontSize="15" fill={ink('ink2')} textAnchor="middle">to</text>
+      <text x="58" y="40" fontSize="15" fill={ink('ink2')} textAnchor="middle">
+        from
+      </text>
+      <text x="316" y="40" fontSize="15" fill={ink('ink2')} textAnchor="middle">
+        to
+      </text>
     </svg>
   )
 }

@@ -11,9 +11,20 @@ export function SignPanel() {
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', gap: 3, maxWidth: 420 }}>
       <Counts tally={job.sheet.tally} />
-      <TextField label="For whoever opens this pump next" placeholder="next time: new wear plate" value={body.sign?.remark ?? ''} disabled={disabled} onChange={(e) => change({ ...body, sign: { remark: e.target.value } })} slotProps={{ htmlInput: { 'data-entry': '', 'data-field': 'body.sign.remark', autoComplete: 'off' } }} />
+      <TextField
+        label="For whoever opens this pump next"
+        placeholder="next time: new wear plate"
+        value={body.sign?.remark ?? ''}
+        disabled={disabled}
+        onChange={(e) => change({ ...body, sign: { remark: e.target.value } })}
+        slotProps={{
+          htmlInput: { 'data-entry': '', 'data-field': 'body.sign.remark', autoComplete: 'off' },
+        }}
+      />
       <Typography variant="body2">Nothing can be entered after the signature.</Typography>
-      <Button variant="outlined" component={Link} to={`/jobs/${job.number}/sheet`}>Read the build sheet first</Button>
+      <Button variant="outlined" component={Link} to={`/jobs/${job.number}/sheet`}>
+        Read the build sheet first
+      </Button>
     </Box>
   )
 }

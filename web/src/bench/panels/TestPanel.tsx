@@ -9,14 +9,42 @@ export function TestPanel() {
   const { pressure, minutes, drops } = step.panel
   const form = body.test ?? {}
   const set = (patch: Partial<typeof form>) => change({ ...body, test: { ...form, ...patch } })
-  const number = (t: string) => { const n = Number(t.replace(',', '.')); return t.trim() === '' || !Number.isFinite(n) ? undefined : n }
+  const number = (t: string) => {
+    const n = Number(t.replace(',', '.'))
+    return t.trim() === '' || !Number.isFinite(n) ? undefined : n
+  }
   return (
     <Box sx={{ display: 'grid', gap: 4 }}>
-      <Typography>Asked: {pressure || 'no pressure known, look it up'}, held {minutes} minutes, at most {drops ?? 0} drops.</Typography>
+      <Typography>
+        Asked: {pressure || 'no pressure known, look it up'}, held {minutes} minutes, at most{' '}
+        {drops ?? 0} drops.
+      </Typography>
       <Box sx={{ display: 'flex', gap: 4, flexWrap: 'wrap' }}>
-        <EntryBox above label="Pressure, with its unit" field="body.test.pressure" value={form.pressure} onChange={(t) => set({ pressure: t })} plain width={180} />
-        <EntryBox above label="Minutes held" field="body.test.minutes" value={form.minutes === undefined ? '' : String(form.minutes)} onChange={(t) => set({ minutes: number(t) })} plain />
-        <EntryBox above label="Drops" field="body.test.drops" value={form.drops === undefined ? '' : String(form.drops)} onChange={(t) => set({ drops: number(t) })} plain />
+        <EntryBox
+          above
+          label="Pressure, with its unit"
+          field="body.test.pressure"
+          value={form.pressure}
+          onChange={(t) => set({ pressure: t })}
+          plain
+          width={180}
+        />
+        <EntryBox
+          above
+          label="Minutes held"
+          field="body.test.minutes"
+          value={form.minutes === undefined ? '' : String(form.minutes)}
+          onChange={(t) => set({ minutes: number(t) })}
+          plain
+        />
+        <EntryBox
+          above
+          label="Drops"
+          field="body.test.drops"
+          value={form.drops === undefined ? '' : String(form.drops)}
+          onChange={(t) => set({ drops: number(t) })}
+          plain
+        />
       </Box>
     </Box>
   )

@@ -15,11 +15,27 @@ import { limitText } from '../Result'
 /** A step that is a calculation: the bench tool of its kind, with what the plan and the pump's papers give already filled in. */
 export function ToolPanel() {
   const { body, change } = usePanel()
-  return <Asking path="body.tool" input={body.tool} onInput={(tool, texts) => change({ ...body, tool, _texts: texts } as Drafted)} />
+  return (
+    <Asking
+      path="body.tool"
+      input={body.tool}
+      onInput={(tool, texts) => change({ ...body, tool, _texts: texts } as Drafted)}
+    />
+  )
 }
 
 /** The boxes and the picture of a calculation somewhere in a body. */
-export function Asking({ path, input, onInput, aside }: { path: string; input: Record<string, unknown> | undefined; onInput: (input: Record<string, unknown>, texts: Texts) => void; aside?: React.ReactNode }) {
+export function Asking({
+  path,
+  input,
+  onInput,
+  aside,
+}: {
+  path: string
+  input: Record<string, unknown> | undefined
+  onInput: (input: Record<string, unknown>, texts: Texts) => void
+  aside?: React.ReactNode
+}) {
   const { step, body, reading, disabled } = usePanel()
   const entering = use(EntryContext)
   const { show, unit: shown } = useUnit()
@@ -31,26 +47,59 @@ export function Asking({ path, input, onInput, aside }: { path: string; input: R
   const known = flat(given)
   const groups = without(groupsOf(tool, { ...texts, ...known }, unit), known)
   const { boxes } = request(groups, texts, unit)
-  const box = (field: string) => (field.startsWith(path + '.') ? boxes.get(field.slice(path.length + 1)) ?? field : field)
+  const box = (field: string) =>
+    field.startsWith(path + '.') ? (boxes.get(field.slice(path.length + 1)) ?? field) : field
   const sent = (b: string) => `${path}.${[...boxes].find(([, to]) => to === b)?.[0] ?? b}`
   const set = (at: string, t: string) => {
     const next = { ...texts, [at]: t }
-    onInput(request(without(groupsOf(tool, { ...next, ...known }, unit), known), next, unit).input as Record<string, unknown>, next)
+    onInput(
+      request(without(groupsOf(tool, { ...next, ...known }, unit), known), next, unit)
+        .input as Record<string, unknown>,
+      next,
+    )
   }
-  const facts = Object.entries(known).filter(([name, v]) => v !== '' && !name.startsWith('target.')).map(([name, v]) => `${words(name)} ${v}${name === 'cap_c' ? ' °C' : ''}`)
-  if (known['target.min'] ?? known['target.max']) facts.push(`window ${limitText(step.panel.limit, show)} ${shown}`)
+  const facts = Object.entries(known)
+    .filter(([name, v]) => v !== '' && !name.startsWith('target.'))
+    .map(([name, v]) => `${words(name)} ${v}${name === 'cap_c' ? ' °C' : ''}`)
+  if (known['target.min'] ?? known['target.max'])
+    facts.push(`window ${limitText(step.panel.limit, show)} ${shown}`)
   return (
-    <EntryContext value={{ ...entering, unit, errors: entering.errors.map((e) => ({ ...e, field: box(e.field) })), echo: entering.echo.map((e) => ({ ...e, field: box(e.field) })), setField: (f) => entering.setField(f && sent(f)) }}>
+    <EntryContext
+      value={{
+        ...entering,
+        unit,
+        errors: entering.errors.map((e) => ({ ...e, field: box(e.field) })),
+        echo: entering.echo.map((e) => ({ ...e, field: box(e.field) })),
+        setField: (f) => entering.setField(f && sent(f)),
+      }}
+    >
       <Box sx={{ display: 'grid', gap: 3 }}>
-        {kind === 'drip' && <DripCounter taps={texts.taps_s ?? ''} onTaps={(t) => set('taps_s', t)} disabled={disabled} />}
+        {kind === 'drip' && (
+          <DripCounter
+            taps={texts.taps_s ?? ''}
+            onTaps={(t) => set('taps_s', t)}
+            disabled={disabled}
+          />
+        )}
         {facts.length > 0 && <Typography variant="body2">Known: {facts.join(', ')}.</Typography>}
         <ToolForm groups={groups} texts={texts} unit={unit} onChange={set} />
         {aside}
-        <Box sx={{ maxWidth: 440 }}><ToolPicture kind={kind} look={reading?.tool} asked={{ ...(input ?? {}), ...given } as Asked} /></Box>
+        <Box sx={{ maxWidth: 440 }}>
+          <ToolPicture
+            kind={kind}
+            look={reading?.tool}
+            asked={{ ...(input ?? {}), ...given } as Asked}
+          />
+        </Box>
       </Box>
     </EntryContext>
   )
 }
 
-const names: Record<string, string> = { cap_c: 'cap', 'limit.min': 'least', 'limit.max': 'most', threads_per_inch: 'threads an inch' }
+const names: Record<string, string> = {
+  cap_c: 'cap',
+  'limit.min': 'least',
+  'limit.max': 'most',
+  threads_per_inch: 'threads an inch',
+}
 const words = (name: string) => names[name] ?? name.replace(/_/g, ' ').replace(/\./g, ' ')

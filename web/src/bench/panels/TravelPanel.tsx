@@ -18,20 +18,64 @@ export function TravelPanel() {
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', gap: 3 }}>
       <Box sx={{ display: 'flex', gap: 4, flexWrap: 'wrap', alignItems: 'flex-end' }}>
-        {([['down', 'Depth, right down', form.down, down], ['up', 'Depth, right up', form.up, up]] as const).map(([name, label, value, place]) => (
+        {(
+          [
+            ['down', 'Depth, right down', form.down, down],
+            ['up', 'Depth, right up', form.up, up],
+          ] as const
+        ).map(([name, label, value, place]) => (
           <Box key={name} sx={{ display: 'flex', alignItems: 'flex-end', gap: 2 }}>
-            <EntryBox above label={label} field={`body.travel.${name}`} value={value} onChange={(text) => set({ [name]: text })} width={150} />
-            <Box sx={{ height: 54, display: 'grid', placeItems: 'center' }}>{place && <VerdictShape verdict={place.result as Verdict} size={20} />}</Box>
+            <EntryBox
+              above
+              label={label}
+              field={`body.travel.${name}`}
+              value={value}
+              onChange={(text) => set({ [name]: text })}
+              width={150}
+            />
+            <Box sx={{ height: 54, display: 'grid', placeItems: 'center' }}>
+              {place && <VerdictShape verdict={place.result as Verdict} size={20} />}
+            </Box>
           </Box>
         ))}
       </Box>
-      <svg width="100%" viewBox="0 0 440 150" aria-hidden style={{ fontFamily: condensed, maxHeight: 170 }}>
+      <svg
+        width="100%"
+        viewBox="0 0 440 150"
+        aria-hidden
+        style={{ fontFamily: condensed, maxHeight: 170 }}
+      >
         <path d="M20 20H70V130H20" fill="none" stroke={ink('ink')} strokeWidth="2" />
-        <rect x="70" y="58" width="300" height="34" fill={ink('wash')} stroke={ink('ink')} strokeWidth="1.5" />
-        <rect x="330" y="40" width="40" height="70" fill={ink('sleeve')} stroke={ink('ink')} strokeWidth="1.5" />
-        <path d="M180 116H280m-10-6 10 6-10 6M180 116l10-6m-10 6 10 6" fill="none" stroke={ink('dyeText')} strokeWidth="2" />
-        <text x="230" y="142" textAnchor="middle" fontSize="18" fontWeight="600" fill={ink('ink')}>{reading?.figure ? `travel ${show(reading.figure)}` : 'travel'}</text>
-        <text x="22" y="14" fontSize="14" fill={ink('ink2')}>datum</text>
+        <rect
+          x="70"
+          y="58"
+          width="300"
+          height="34"
+          fill={ink('wash')}
+          stroke={ink('ink')}
+          strokeWidth="1.5"
+        />
+        <rect
+          x="330"
+          y="40"
+          width="40"
+          height="70"
+          fill={ink('sleeve')}
+          stroke={ink('ink')}
+          strokeWidth="1.5"
+        />
+        <path
+          d="M180 116H280m-10-6 10 6-10 6M180 116l10-6m-10 6 10 6"
+          fill="none"
+          stroke={ink('dyeText')}
+          strokeWidth="2"
+        />
+        <text x="230" y="142" textAnchor="middle" fontSize="18" fontWeight="600" fill={ink('ink')}>
+          {reading?.figure ? `travel ${show(reading.figure)}` : 'travel'}
+        </text>
+        <text x="22" y="14" fontSize="14" fill={ink('ink2')}>
+          datum
+        </text>
       </svg>
       <Graduation value={form.graduation} onChange={(graduation) => set({ graduation })} />
     </Box>

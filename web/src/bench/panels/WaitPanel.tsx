@@ -11,15 +11,40 @@ export function WaitPanel() {
   const { step, body, change, disabled, kept } = usePanel()
   const form = body.wait ?? {}
   const set = (patch: Partial<typeof form>) => change({ ...body, wait: { ...form, ...patch } })
-  const go = () => { if (!disabled && !kept) set(form.began ? { ended: new Date().toISOString() } : { began: new Date().toISOString() }) }
+  const go = () => {
+    if (!disabled && !kept)
+      set(form.began ? { ended: new Date().toISOString() } : { began: new Date().toISOString() })
+  }
   useKeys({ h: go })
   return (
     <Box sx={{ display: 'grid', gap: 4 }}>
       <Box sx={{ display: 'flex', gap: 4, alignItems: 'center', flexWrap: 'wrap' }}>
         <Clock from={form.began} to={form.ended} minutes={step.panel.minutes} />
-        {!kept && !form.ended && <Button variant="contained" data-clock disabled={disabled} onClick={go} sx={{ minHeight: 56, gap: 2 }}>{form.began ? 'Gone on' : 'Start'} <Key on>h</Key></Button>}
+        {!kept && !form.ended && (
+          <Button
+            variant="contained"
+            data-clock
+            disabled={disabled}
+            onClick={go}
+            sx={{ minHeight: 56, gap: 2 }}
+          >
+            {form.began ? 'Gone on' : 'Start'} <Key on>h</Key>
+          </Button>
+        )}
       </Box>
-      {step.panel.below !== undefined && <EntryBox above label={`Temperature, °C, below ${step.panel.below}`} field="body.wait.cool" value={form.cool === undefined ? '' : String(form.cool)} onChange={(t) => set({ cool: Number.isFinite(Number(t)) && t.trim() ? Number(t) : undefined })} plain width={200} />}
+      {step.panel.below !== undefined && (
+        <EntryBox
+          above
+          label={`Temperature, °C, below ${step.panel.below}`}
+          field="body.wait.cool"
+          value={form.cool === undefined ? '' : String(form.cool)}
+          onChange={(t) =>
+            set({ cool: Number.isFinite(Number(t)) && t.trim() ? Number(t) : undefined })
+          }
+          plain
+          width={200}
+        />
+      )}
     </Box>
   )
 }

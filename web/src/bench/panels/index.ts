@@ -20,7 +20,22 @@ import { WaitPanel } from './WaitPanel'
 
 /** One panel for each instrument of the plan format. */
 export const instruments: Record<Panel['instrument'], () => React.ReactNode> = {
-  ack: AckPanel, turn: TurnPanel, count: CountPanel, mark: MarkPanel, inspect: InspectPanel,
-  dial: DialPanel, float: FloatPanel, feeler: FeelerPanel, setting: SettingPanel, torque: TorquePanel, sign: SignPanel,
-  direct: DirectPanel, travel: TravelPanel, tool: ToolPanel, heat: HeatPanel, wait: WaitPanel, test: TestPanel, photo: PhotoPanel,
+  ack: AckPanel,
+  turn: TurnPanel,
+  count: CountPanel,
+  mark: MarkPanel,
+  inspect: InspectPanel,
+  dial: DialPanel,
+  float: FloatPanel,
+  feeler: FeelerPanel,
+  setting: SettingPanel,
+  torque: TorquePanel,
+  sign: SignPanel,
+  direct: DirectPanel,
+  travel: TravelPanel,
+  tool: ToolPanel,
+  heat: HeatPanel,
+  wait: WaitPanel,
+  test: TestPanel,
+  photo: PhotoPanel,
 }
