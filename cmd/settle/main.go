@@ -28,7 +28,7 @@ const usage = `settle: the bench book of a pump repair shop
   settle plan check FILE…                             what is wrong with a plan, line by line
   settle plan show FILE [--option seal=double]        the order of work that results
   settle plan schema                                  the plan format as a JSON Schema
-  settle verify FILE                                  check the chain of hashes of every job
+  settle verify FILE                                  check a shop's file, or a job saved as JSON: nothing was changed
   settle fill [--jobs 100000] [--data FOLDER]         make a shop of very many jobs, to try the lists on
   settle openapi                                      print the description of the API
 

@@ -123,32 +123,6 @@ func furnish(ctx context.Context, path string, fresh bool) error {
 	return os.Rename(making, path)
 }
 
-func verify(ctx context.Context, args []string, out io.Writer) error {
-	if len(args) != 1 {
-		return usageError("write the file to check: settle verify data/shop/" + file)
-	}
-	if _, err := os.Stat(args[0]); err != nil {
-		return usageError(fmt.Sprintf("%s cannot be read: write the path of a shop's %s", args[0], file))
-	}
-	shop, err := store.Open(ctx, args[0], time.Now)
-	if err != nil {
-		return err
-	}
-	defer shop.Close()
-	checked, broken, err := shop.Verify(ctx)
-	if err != nil {
-		return err
-	}
-	for _, b := range broken {
-		fmt.Fprintf(out, "%s: entry %d was changed after it was kept\n", b.Number, b.Seq)
-	}
-	fmt.Fprintf(out, "%d jobs checked, %d broken\n", checked, len(broken))
-	if len(broken) > 0 {
-		return fmt.Errorf("the record does not hold: compare with a backup")
-	}
-	return nil
-}
-
 func env(name, otherwise string) string {
 	if v := os.Getenv(name); v != "" {
 		return v

@@ -9,6 +9,7 @@ import (
 	"settle/core/gauge"
 	"settle/core/quantity"
 	"settle/core/setting"
+	"settle/core/words"
 )
 
 type torqueIn struct {
@@ -183,7 +184,7 @@ func (in lateralIn) solve(r *gauge.Reader) (answer, error) {
 func (out *lateralOut) say(w *Words) {
 	w.main("Turn", quantity.Plainly(number(out.Turns, 3)+" turns"))
 	if out.Direction != nil {
-		w.Headline = quantity.Plainly(strings.ToUpper(string(*out.Direction)[:1]) + string(*out.Direction)[1:] +
+		w.Headline = quantity.Plainly(words.Capital(string(*out.Direction)) +
 			", seen from the side the nut moves away from")
 	}
 	w.length("Travel", &out.travel)

@@ -3,6 +3,7 @@ package job
 import (
 	"fmt"
 	"reflect"
+	"slices"
 	"strings"
 
 	"settle/core/field"
@@ -27,6 +28,8 @@ func (r *Refused) Error() string { return r.Why }
 const (
 	maxReason = 500
 	maxID     = 64
+	maxSource = 120 // letters of a device or of a name
+	maxRound  = 1000
 )
 
 // Accept says whether an entry may be appended to the log: nil, *Stale,
@@ -34,78 +37,263 @@ const (
 // entry are not looked at. An entry whose id is in the log already is not for
 // Accept: it is the same one sent twice.
 func Accept(j Job, e Entry) error {
-	var errs field.Errors
-	if e.ID == "" || len(e.ID) > maxID {
-		errs.Add("id", fmt.Errorf("must be 1 to %d letters, made by the sender", maxID))
-	}
-	if e.By.ID == "" {
-		errs.Add("by", fmt.Errorf("is missing: say who is working"))
-	}
-	if len(e.Reason) > maxReason {
-		errs.Add("reason", fmt.Errorf("is longer than %d letters", maxReason))
-	}
 	d := derive(j)
-	sheet := d.sheet
-	step := sheet.Step(e.Step)
-	if sheet.State == Signed && (step == nil || !step.Follows) {
-		return &Refused{"this job is signed: open a new one for this pump"}
-	}
-	if step == nil {
-		errs.Add("step", fmt.Errorf("%q is no step of this job", e.Step))
-		return errs
-	}
-	var latest *Entry
+	a := acceptance{d: d, step: d.sheet.Step(e.Step), Entry: e}
+	a.head()
 	if t := d.tracks[e.Step]; t != nil {
-		latest = t.last
+		a.latest = t.last
+	}
+	if e.Kind == Ended || e.Kind == Amended {
+		return a.verdict(a.closing)
+	}
+	if e.Kind == Withdrawn {
+		return a.verdict(a.withdrawn)
+	}
+	if refused := a.over(); refused != nil {
+		return refused
+	}
+	if a.step == nil {
+		a.errs.Add("step", fmt.Errorf("%q is not a step of this job", e.Step))
+		return a.errs
 	}
 	switch e.Kind {
 	case Kept:
-		if step.State == Blocked {
-			return &Refused{step.Blocked}
-		}
-		if latest != nil && latest.ID != e.On {
-			return &Stale{*latest}
-		}
-		if latest == nil && e.On != "" {
-			errs.Add("on", fmt.Errorf("names an entry, and this step has none yet"))
-		}
-		if e.On != "" && strings.TrimSpace(e.Reason) == "" {
-			errs.Add("reason", fmt.Errorf("is missing: say why this takes the place of the earlier one, such as typed "+
-				"wrong or measured again"))
-		}
-		if step.Lead && e.By.Role != Lead {
-			errs.Add("by", fmt.Errorf("must be a lead for this step"))
-		}
-		errs.Add("", d.body(d.plan.Step(e.Step), e.Body))
-		if part := d.plan.Part(d.plan.Step(e.Step).Part); part != nil && part.Lead && e.By.Role != Lead && len(errs) == 0 {
-			if r, _ := d.weigh(d.plan.Step(e.Step), e.Body, true); r != nil && r.ByRule != "" {
-				errs.Add("by", fmt.Errorf("must be a lead: to decide against the rule for the %s takes one",
-					strings.ToLower(part.Title)))
-			}
-		}
+		return a.verdict(a.kept)
 	case Decided:
-		if latest == nil {
-			errs.Add("on", fmt.Errorf("has nothing to decide about: nothing is entered at this step"))
-			break
-		}
-		if latest.ID != e.On {
-			return &Stale{*latest}
-		}
-		if step.State != Decide && step.Decision == nil {
-			return &Refused{"there is nothing to decide: the reading is inside its limit"}
-		}
-		if strings.TrimSpace(e.Reason) == "" {
-			errs.Add("reason", fmt.Errorf("is missing: write why it is accepted as it is"))
-		}
+		return a.verdict(a.decided)
 	case Pictured:
-		if e.On != "" {
-			errs.Add("on", fmt.Errorf("names an entry: pictures stand on their own"))
+		return a.verdict(a.pictured)
+	}
+	a.errs.Add("kind", fmt.Errorf("is %q: write kept, decided, pictured, withdrawn, ended or amended", e.Kind))
+	return a.errs
+}
+
+// acceptance is an entry beside what it would be appended to.
+type acceptance struct {
+	Entry
+	d      *deriver
+	step   *StepSheet // nil where it names none
+	latest *Entry     // what stands at the step now
+	errs   field.Errors
+}
+
+// verdict is the refusal of a kind of entry, or all that is wrong with its fields.
+func (a *acceptance) verdict(kind func() error) error {
+	if err := kind(); err != nil {
+		return err
+	}
+	return a.errs.Err()
+}
+
+// head checks what every entry has.
+func (a *acceptance) head() {
+	if a.ID == "" || len(a.ID) > maxID {
+		a.errs.Add("id", fmt.Errorf("must be 1 to %d letters, made by the sender", maxID))
+	}
+	if a.By.ID == "" {
+		a.errs.Add("by", fmt.Errorf("is missing: say who is working"))
+	}
+	if len(a.Reason) > maxReason {
+		a.errs.Add("reason", fmt.Errorf("is longer than %d letters", maxReason))
+	}
+	a.errs.Add("", a.Source.check())
+}
+
+// check bounds what a sender may say of where an entry came from.
+func (s Source) check() error {
+	var errs field.Errors
+	for _, f := range []struct{ path, text string }{{"device", s.Device}, {"done_by", s.DoneBy}} {
+		if len(f.text) > maxSource {
+			errs.Add(f.path, fmt.Errorf("is longer than %d letters", maxSource))
 		}
-		errs.Add("", d.pictured(d.plan.Step(e.Step), e.Body))
-	default:
-		errs.Add("kind", fmt.Errorf("is %q: write kept, decided or pictured", e.Kind))
+	}
+	if s.Round < 0 || s.Round > maxRound {
+		errs.Add("round", fmt.Errorf("is %d: rounds are counted from 1 to %d", s.Round, maxRound))
+	}
+	for _, path := range keys(s.From) {
+		if c := s.From[path]; len(path)+len(c.Step)+len(c.Entry)+len(c.Value)+len(c.Text) > maxReason {
+			errs.Add("from."+path, fmt.Errorf("is longer than %d letters", maxReason))
+		}
 	}
 	return errs.Err()
+}
+
+// over refuses what comes after the end of a job.
+func (a *acceptance) over() error {
+	switch s := a.d.sheet; {
+	case s.State == Signed && (a.step == nil || !a.step.Follows):
+		return &Refused{"this job is signed: amend its sheet, or open a new job for this pump"}
+	case s.State == Closed:
+		return &Refused{"this job was ended by " + s.Ended.By.Name + ": open a new one for this pump"}
+	}
+	return nil
+}
+
+func (a *acceptance) needReason(why string) {
+	if blank(a.Reason) {
+		a.errs.Add("reason", fmt.Errorf("is missing: %s", why))
+	}
+}
+
+func (a *acceptance) kept() error {
+	if a.step.State == Blocked {
+		return &Refused{a.step.Blocked}
+	}
+	if a.latest != nil && a.latest.ID != a.On {
+		return &Stale{*a.latest}
+	}
+	if a.latest == nil && a.On != "" {
+		if w := a.d.gone[a.On]; w != nil {
+			return &Refused{w.By.Name + " has withdrawn this entry in the meantime: look at it, then enter it again"}
+		}
+		a.errs.Add("on", fmt.Errorf("names an entry, and this step has none yet"))
+	}
+	if a.On != "" {
+		a.needReason("say why this takes the place of the earlier one, such as typed wrong or measured again")
+	}
+	if a.step.Lead && a.By.Role != Lead {
+		a.errs.Add("by", fmt.Errorf("must be a lead for this step"))
+	}
+	a.body()
+	return nil
+}
+
+// body checks what was entered, and that whoever overrules a part may do so.
+func (a *acceptance) body() {
+	step := a.d.plan.Step(a.Step)
+	a.errs.Add("", a.d.body(step, a.Body))
+	part := a.d.plan.Part(step.Part)
+	if part == nil || !part.Lead || a.By.Role == Lead || len(a.errs) > 0 {
+		return
+	}
+	if r, _ := a.d.weigh(step, a.Body, true); r != nil && r.ByRule != "" {
+		a.errs.Add("by", fmt.Errorf("must be a lead: to decide against the rule for the %s takes one",
+			strings.ToLower(part.Title)))
+	}
+}
+
+func (a *acceptance) decided() error {
+	if a.latest == nil {
+		a.errs.Add("on", fmt.Errorf("has nothing to decide about: nothing is entered at this step"))
+		return nil
+	}
+	if a.latest.ID != a.On {
+		return &Stale{*a.latest}
+	}
+	if a.step.State != Decide && a.step.Decision == nil {
+		return &Refused{"there is nothing to decide: the reading is inside its limit"}
+	}
+	a.needReason("write why it is accepted as it is")
+	return nil
+}
+
+func (a *acceptance) pictured() error {
+	if a.On != "" {
+		a.errs.Add("on", fmt.Errorf("names an entry: pictures stand on their own"))
+	}
+	a.errs.Add("", a.d.pictured(a.d.plan.Step(a.Step), a.Body))
+	return nil
+}
+
+// withdrawn takes back what stands: an entry, a decision, pictures, or the end of
+// a job. A signature is not taken back, nor is what is signed.
+func (a *acceptance) withdrawn() error {
+	e := find(a.d.job.Log, a.On)
+	if e == nil {
+		a.errs.Add("on", fmt.Errorf("is not an entry of this job: name the one to withdraw"))
+		return nil
+	}
+	if w := a.d.gone[e.ID]; w != nil {
+		return &Refused{w.By.Name + " has withdrawn this entry already"}
+	}
+	if e.Kind != Ended {
+		if refused := a.over(); refused != nil {
+			return refused
+		}
+	}
+	if e.Step != a.Step {
+		a.errs.Add("step", fmt.Errorf("is %q, and the entry is at %q", a.Step, e.Step))
+	}
+	standing := true
+	switch e.Kind {
+	case Kept:
+		standing = a.latest != nil && a.latest.ID == e.ID
+		if standing && e.Body != nil && e.Body.Sign != nil {
+			return &Refused{"a signature is not withdrawn: amend the sheet"}
+		}
+	case Decided:
+		t := a.d.tracks[e.Step]
+		standing = t != nil && t.decision != nil && t.decision.ID == e.ID
+	case Ended:
+		standing = a.d.ended != nil && a.d.ended.ID == e.ID
+		if a.By.Role != Lead {
+			a.errs.Add("by", fmt.Errorf("must be a lead: to take up an ended job again takes one"))
+		}
+	case Pictured:
+	default:
+		return &Refused{"an entry of this kind is not withdrawn"}
+	}
+	if !standing {
+		return &Refused{"another entry has taken its place: withdraw that one"}
+	}
+	a.needReason("say why it is withdrawn, such as ticked by mistake or wrong pump")
+	return nil
+}
+
+// closing ends a job unsigned, or amends the sheet of a signed one.
+func (a *acceptance) closing() error {
+	s := a.d.sheet
+	if a.Kind == Ended {
+		switch {
+		case s.State == Signed:
+			return &Refused{"this job is signed: it is over already"}
+		case s.State == Closed:
+			return &Refused{"this job was ended already, by " + s.Ended.By.Name}
+		}
+		if a.By.Role != Lead {
+			a.errs.Add("by", fmt.Errorf("must be a lead: to end a job without a signature takes one"))
+		}
+		if !slices.Contains(Endings, a.Ending) {
+			a.errs.Add("ending", fmt.Errorf("is %q: write mistake, scrapped, taken-away or other", a.Ending))
+		}
+		a.needReason("say why the job ends without a signature")
+		return nil
+	}
+	if s.State != Signed {
+		return &Refused{"this job is not signed: correct the entry at its step"}
+	}
+	a.needReason("say what is amended, and why")
+	if a.signedByLead() && a.By.Role != Lead {
+		a.errs.Add("by", fmt.Errorf("must be a lead: this job is signed by one"))
+	}
+	if a.Step == "" {
+		if a.Body != nil || a.On != "" {
+			a.errs.Add("step", fmt.Errorf("is missing: name the step whose entry is amended"))
+		}
+		return nil
+	}
+	switch {
+	case a.step == nil:
+		a.errs.Add("step", fmt.Errorf("%q is not a step of this job", a.Step))
+		return nil
+	case a.step.Kind == plan.Sign || a.step.Follows:
+		return &Refused{"this step is not amended: what follows the hand-back is corrected at its step"}
+	case a.latest != nil && a.latest.ID != a.On:
+		return &Stale{*a.latest}
+	}
+	a.body()
+	return nil
+}
+
+func (a *acceptance) signedByLead() bool {
+	for _, stage := range a.d.sheet.Stages {
+		for _, step := range stage.Steps {
+			if step.Kind == plan.Sign && step.Lead {
+				return true
+			}
+		}
+	}
+	return false
 }
 
 // groups names the group of a body that each kind of step, or instrument, asks for.
@@ -160,7 +348,7 @@ func Preview(j Job, stepID string, b *Body) (*Reading, *Tell, error) {
 	d.outcomes()
 	step := d.plan.Step(stepID)
 	if step == nil || !step.When.Hold(d.choice) {
-		return nil, nil, field.Errorf("step", "%q is no step of this job", stepID)
+		return nil, nil, field.Errorf("step", "%q is not a step of this job", stepID)
 	}
 	reading, errs := d.weigh(step, b, true)
 	var under field.Errors

@@ -7,6 +7,7 @@ import (
 	"settle/core/judge"
 	"settle/core/plan"
 	"settle/core/quantity"
+	"settle/core/words"
 )
 
 // causes looks at all readings and findings of the job together.
@@ -19,14 +20,13 @@ func (d *deriver) causes() {
 			continue
 		}
 		check := d.plan.Checks[key]
-		limit, ok := check.LimitKey(d.choice)
 		// What was built counts; until then, what was found.
 		step, phase := pair[1], "as built"
 		if step == nil || step.Reading == nil || step.Reading.Figure == nil {
 			step, phase = pair[0], "as found"
 		}
-		if ok && step != nil && step.Reading != nil && step.Reading.Figure != nil {
-			w.measured(check, limit, step.Reading, phase)
+		if step != nil && step.Reading != nil && step.Reading.Figure != nil {
+			w.measured(check, step.Reading, phase)
 		}
 	}
 	w.turned(d.sheet)
@@ -61,7 +61,7 @@ func (w *witness) sign(s judge.Sign, there bool, words quantity.Sentence) {
 	}
 }
 
-func (w *witness) measured(check *plan.Check, limit string, r *Reading, phase string) {
+func (w *witness) measured(check *plan.Check, r *Reading, phase string) {
 	words := say(check.Title+" %s, "+phase, r.Figure.Length)
 	over := r.Limit != nil && r.Limit.Max != nil && r.Figure.Length > *r.Limit.Max
 	under := r.Limit != nil && r.Limit.Min != nil && r.Figure.Length < *r.Limit.Min
@@ -76,31 +76,33 @@ func (w *witness) measured(check *plan.Check, limit string, r *Reading, phase st
 			w.sign(s, under, words)
 		}
 	}
-	switch {
-	case limit == "shaft-runout-seal" || limit == "shaft-runout-head":
+	switch check.Sign {
+	case plan.SealRunout:
 		high(judge.SealRunout)
-	case limit == "shaft-runout-coupling":
+	case plan.CouplingRunout:
 		high(judge.CouplingRunout)
-	case strings.HasPrefix(limit, "end-play"):
+	case plan.EndPlay:
 		high(judge.EndPlayHigh)
 		low(judge.EndPlayLow)
-	case limit == "radial-play-seal":
+	case plan.RadialPlay:
 		high(judge.PlayHigh)
 		w.sign(judge.PlayNone, r.Figure.Length == 0, words)
-	case limit == "adapter-face" || limit == "chamber-face":
+	case plan.Face:
 		high(judge.FaceOut)
 		w.faces(r, words)
-	case limit == "adapter-rim" || limit == "chamber-bore":
+	case plan.Bore:
 		high(judge.BoreOut)
 		w.hangs(check, r)
-	case limit == "seal-setting":
+	case plan.SealSetting:
 		high(judge.SealLong)
 		low(judge.SealShort)
-	case limit == "gland-gap": // much gap left is much compression to come
+	case plan.GlandGap: // much gap left is much compression to come
 		high(judge.SealShort)
 		low(judge.SealLong)
-	case check.Instrument == plan.Feeler && r.High != nil:
-		w.clearance(check, r, phase)
+	default:
+		if check.Instrument == plan.Feeler && r.High != nil {
+			w.clearance(check, r, phase)
+		}
 	}
 	if x := r.Dial; x != nil && x.Form != nil && r.Uncertainty != nil {
 		// Two and a half uncertainties are two divisions of the dial.
@@ -182,7 +184,7 @@ func (w *witness) found(d *deriver) {
 			for _, key := range t.last.Body.Inspect.Found {
 				for _, f := range part.Findings {
 					if f.Key == key && f.Sign != "" {
-						w.sign(f.Sign, true, plainly(part.Title+": "+lowerFirst(f.Words)))
+						w.sign(f.Sign, true, plainly(part.Title+": "+words.Lower(f.Words)))
 					}
 				}
 			}
@@ -205,7 +207,7 @@ func (d *deriver) vectors() []judge.Vector {
 			if r == nil || r.Dial == nil || r.Dial.Fitted == nil {
 				continue
 			}
-			v := judge.Vector{Name: lowerFirst(check.Title), OnSleeve: strings.HasSuffix(st.At, ".sleeve"),
+			v := judge.Vector{Name: words.Lower(check.Title), OnSleeve: st.Sleeve,
 				Size: r.Dial.Fitted.Length, Uncertainty: r.Uncertainty.Length}
 			if r.Dial.HighDeg != nil {
 				v.Directed, v.Degrees = true, *r.Dial.HighDeg

@@ -2,19 +2,12 @@ package job
 
 import (
 	"fmt"
-	"strings"
+	"math/big"
 
 	"settle/core/judge"
 	"settle/core/plan"
+	"settle/core/words"
 )
-
-// track is what the log says of one step.
-type track struct {
-	last     *Entry   // the entry that counts
-	before   []*Entry // those it took the place of, oldest first
-	rounds   int
-	decision *Decision // on that entry
-}
 
 // reopening is a result that sent stages back to be done again.
 type reopening struct {
@@ -25,9 +18,8 @@ type reopening struct {
 // deriver walks a plan with its log once.
 type deriver struct {
 	scale
+	history
 	job    Job
-	tracks map[string]*track
-	added  map[string][]*Entry // step → pictures put to it
 	sheet  *Sheet
 	taken  map[string]*[2]*StepSheet // check → found, built
 	states map[string]*StepSheet
@@ -56,13 +48,15 @@ func derive(j Job) *deriver {
 	d.kit()
 	d.causes()
 	d.state()
+	d.sheet.Tally = tally(d.sheet)
+	d.sheet.Notes = d.notes()
 	j.Memo.keep(d)
 	return d
 }
 
 func newDeriver(j Job) *deriver {
 	n := j.Plan.Len()
-	d := &deriver{job: j, tracks: make(map[string]*track, n), sheet: &Sheet{Length: len(j.Log),
+	d := &deriver{job: j, history: read(j.Log, n), sheet: &Sheet{Length: len(j.Log), Rules: RulesNumber,
 		Stations: []StationSheet{}, Checks: []CheckSheet{}, Pieces: []PieceSheet{}, Causes: []judge.Likely{}},
 		taken: map[string]*[2]*StepSheet{}, states: make(map[string]*StepSheet, n),
 		sent: map[string][]reopening{}, standing: map[string]reopening{}}
@@ -71,38 +65,19 @@ func newDeriver(j Job) *deriver {
 	d.sheet.Vertical = d.plan.ShaftLine.Vertical
 	d.choice = choices{opening: d.opening, decided: map[string]judge.Outcome{}}
 	d.count, d.read = d.counted, func(check string) *Reading { return d.readAsOf(check, len(j.Log)+1) }
-	for i := range j.Log {
-		e := &j.Log[i]
-		t := d.tracks[e.Step]
-		switch e.Kind {
-		case Kept:
-			if t == nil {
-				t = &track{}
-				d.tracks[e.Step] = t
-			}
-			if t.last != nil {
-				t.before = append(t.before, t.last)
-			}
-			t.last, t.rounds, t.decision = e, t.rounds+1, nil
-		case Pictured:
-			if d.added == nil {
-				d.added = map[string][]*Entry{}
-			}
-			d.added[e.Step] = append(d.added[e.Step], e)
-		case Decided:
-			if t != nil && t.last.ID == e.On {
-				t.decision = &Decision{By: e.By, At: e.At, Reason: e.Reason}
-			}
-		}
-	}
 	return d
 }
 
-func (d *deriver) counted(step string) (int, bool) {
-	if t := d.tracks[step]; t != nil && t.last.Body.Count != nil && t.last.Body.Count.Count != nil {
-		return *t.last.Body.Count.Count, true
+func (d *deriver) counted(step string) *big.Rat {
+	t := d.tracks[step]
+	if t == nil || t.last.Body.Count == nil {
+		return nil
 	}
-	return 0, false
+	n, err := t.last.Body.Count.Count.Value()
+	if err != nil {
+		return nil // left out
+	}
+	return n
 }
 
 // readAsOf is what a check came to by the entries before one: as found, or as
@@ -187,7 +162,7 @@ func (d *deriver) reopenings() {
 				if len(errs) > 0 || r.Verdict != judge.Out {
 					continue
 				}
-				back := reopening{e.Seq, step.Title + ": " + lowerFirst(d.said(r))}
+				back := reopening{e.Seq, step.Title + ": " + words.Lower(worded(r))}
 				for _, stage := range step.Reopens {
 					d.sent[stage] = append(d.sent[stage], back)
 					if e == t.last && t.decision == nil {
@@ -199,8 +174,8 @@ func (d *deriver) reopenings() {
 	}
 }
 
-// said is a reading in one word or figure.
-func (d *deriver) said(r *Reading) string {
+// worded is a reading in one word or figure.
+func worded(r *Reading) string {
 	if r.Text == "" {
 		return string(r.Verdict)
 	}
@@ -235,7 +210,7 @@ func (d *deriver) stages() {
 				pair[phase(step.Phase)] = step
 			}
 			if blocked == "" && stage.First && step.State != Done {
-				blocked = fmt.Sprintf("%s first: %s", stage.Title, lowerFirst(step.Title))
+				blocked = fmt.Sprintf("%s first: %s", stage.Title, words.Lower(step.Title))
 			}
 		}
 		d.sheet.Stages = append(d.sheet.Stages, s)
@@ -252,13 +227,6 @@ func phase(p string) int {
 	return 1
 }
 
-func lowerFirst(s string) string {
-	if s == "" {
-		return s
-	}
-	return strings.ToLower(s[:1]) + s[1:]
-}
-
 func (d *deriver) stepSheet(s *StepSheet, stage string, step *plan.Step, blocked string) {
 	*s = StepSheet{
 		ID: step.ID, Kind: step.Kind, Title: step.Title, Short: step.Title, How: step.How, Why: step.Why,
@@ -270,7 +238,7 @@ func (d *deriver) stepSheet(s *StepSheet, stage string, step *plan.Step, blocked
 		s.Base, s.Member = base, m.Short
 	}
 	if t := d.tracks[step.ID]; t != nil {
-		s.Entry, s.Entries, s.Decision, s.State = t.last.ID, t.rounds, t.decision, Done
+		s.Entry, s.Entries, s.Decision, s.State = t.last.ID, t.rounds, t.decided(), Done
 		r := d.reading(step, t.last)
 		s.Reading = r
 		if step.Kind == plan.Inspect && r.Outcome != "" && r.ByRule == "" {
@@ -323,7 +291,7 @@ func (d *deriver) needs() {
 		waits := ""
 		for _, before := range d.plan.Stages[i].After {
 			if !done[before] && waits == "" {
-				waits = "Opens when it is done: " + lowerFirst(d.stageTitle(before))
+				waits = "Opens when it is done: " + words.Lower(d.stageTitle(before))
 			}
 		}
 		done[stage.ID] = true
@@ -335,20 +303,18 @@ func (d *deriver) needs() {
 			if s.State == Open {
 				for _, need := range d.plan.Step(s.ID).Needs {
 					if n := d.states[need]; n != nil && n.State != Done {
-						s.State, s.Blocked = Blocked, "Blocked until done: "+lowerFirst(n.Title)
+						s.State, s.Blocked = Blocked, "Blocked until done: "+words.Lower(n.Title)
 						break
 					}
 				}
 			}
 			if s.Kind == plan.Sign && s.State == Open && open > 0 {
-				s.State, s.Blocked = Blocked, fmt.Sprintf("%d steps are open, the first is: %s", open, lowerFirst(first))
+				s.State, s.Blocked = Blocked, fmt.Sprintf("%d steps are open, the first is: %s", open, words.Lower(first))
 				if open == 1 {
-					s.Blocked = "One step is open: " + lowerFirst(first)
+					s.Blocked = "One step is open: " + words.Lower(first)
 				}
 			}
-			if s.State != Done && s.Follows {
-				d.sheet.Tally.ToFollow++
-			} else if s.State != Done {
+			if s.State != Done && !s.Follows {
 				done[stage.ID] = false
 				if open++; first == "" {
 					first = s.Title
@@ -371,6 +337,8 @@ func (d *deriver) stageTitle(id string) string {
 	return id
 }
 
+// state says how far the job has come. A signature counts while it stands,
+// whatever the rules of today make of its step.
 func (d *deriver) state() {
 	s := d.sheet
 	s.State = Received
@@ -383,15 +351,22 @@ func (d *deriver) state() {
 			if step.Kind != plan.Sign {
 				continue
 			}
-			switch step.State {
-			case Open:
+			if step.State == Open {
 				s.State = Ready
-			case Done:
-				e := d.tracks[step.ID].last
+			}
+			if t := d.tracks[step.ID]; t != nil && t.last.Body.Sign != nil {
+				e := t.last
 				s.State, s.Next = Signed, d.following()
 				s.Signed = &Signature{By: e.By, At: e.At, Remark: e.Body.Sign.Remark}
 			}
 		}
+	}
+	for _, e := range d.amended {
+		s.Amended = append(s.Amended, Amendment{Entry: e.ID, By: e.By, At: e.At, Step: e.Step, Reason: e.Reason})
+	}
+	if e := d.ended; e != nil && s.State != Signed {
+		s.State, s.Next = Closed, ""
+		s.Ended = &EndingShown{Entry: e.ID, By: e.By, At: e.At, Ending: e.Ending, Reason: e.Reason}
 	}
 }
 

@@ -4,9 +4,6 @@
 package job
 
 import (
-	"crypto/sha256"
-	"encoding/hex"
-	"encoding/json"
 	"sync"
 	"time"
 
@@ -16,32 +13,82 @@ import (
 	"settle/core/quantity"
 )
 
-// The kinds of an entry.
+// The kinds of an entry. One of a kind that is not known here is let be.
 const (
 	Opened  = "opened"  // the first of every log
 	Kept    = "kept"    // what was entered at a step
 	Decided = "decided" // a person's decision on a reading that is out, undecided or without a limit
 	// Pictured adds pictures to a step, whatever else is entered there.
 	Pictured = "pictured"
+	// Withdrawn takes back an entry, with a reason; its step opens again.
+	Withdrawn = "withdrawn"
+	// Ended closes a job unsigned, with a reason; its pump is free again.
+	Ended = "ended"
+	// Amended adds to a signed sheet, or corrects an entry of it, and is signed anew.
+	Amended = "amended"
 )
 
-// Entry is one line of the log.
+// Entry is one line of the log. Its Hash stands last in it.
 type Entry struct {
 	ID   string    `json:"id" doc:"made by the client; sending it twice is harmless"`
 	Seq  int       `json:"seq" doc:"1 for the first entry of the job"`
-	At   time.Time `json:"at"`
+	At   time.Time `json:"at" doc:"when it was kept"`
 	By   Person    `json:"by"`
-	Kind string    `json:"kind" enum:"opened,kept,decided,pictured"`
+	Kind string    `json:"kind" enum:"opened,kept,decided,pictured,withdrawn,ended,amended"`
 	Step string    `json:"step,omitempty"`
-	// On is the entry that this one takes the place of (kept), or decides
-	// about (decided). The older one stays in the log.
+	// On is the entry that this one takes the place of (kept, amended), decides
+	// about (decided) or takes back (withdrawn). The older one stays in the log.
 	On     string   `json:"on,omitempty"`
 	Reason string   `json:"reason,omitempty"`
 	Body   *Body    `json:"body,omitempty"`
 	Open   *Opening `json:"open,omitempty"`
+	Ending Ending   `json:"ending,omitempty" enum:"mistake,scrapped,taken-away,other" doc:"ended: why"`
+	Source
+	Rules  int `json:"rules,omitempty" doc:"number of the rules it was accepted under"`
+	Core   int `json:"core,omitempty" doc:"number of the core that accepted it"`
+	Format int `json:"format,omitempty" doc:"number of the fields of an entry; missing is 1"`
+	// Sheet is the hash of the sheet that is kept with this entry: with a
+	// signature, and with all that comes after one.
+	Sheet string `json:"sheet,omitempty" doc:"SHA-256 of the sheet kept with it"`
 	// Hash covers this entry and, through the hash before it, all earlier ones.
 	Hash string `json:"hash"`
+
+	line []byte // as it is kept
 }
+
+// Source is where an entry came from, beyond who sent it and when.
+type Source struct {
+	Device  string     `json:"device,omitempty" doc:"the tablet or PC it was typed at"`
+	Clock   *time.Time `json:"clock,omitempty" doc:"what the sender's own clock said"`
+	DoneAt  *time.Time `json:"done_at,omitempty" doc:"when it was done, where it was typed later"`
+	DoneBy  string     `json:"done_by,omitempty" doc:"who did it, where somebody else typed it"`
+	OnPaper bool       `json:"on_paper,omitempty" doc:"it was written on paper and typed from there"`
+	Round   int        `json:"round,omitempty" doc:"round of a loop of steps, from 1"`
+	// From says where carried values came from, by the path of their field.
+	From map[string]Carried `json:"from,omitempty" doc:"field → where its value came from"`
+}
+
+// Carried is where a value came from that was not typed.
+type Carried struct {
+	Step  string `json:"step,omitempty"`
+	Entry string `json:"entry,omitempty" doc:"id of the entry it was read from"`
+	Value string `json:"value,omitempty" doc:"key of the pump's value it is"`
+	Text  string `json:"text" doc:"as it stood there"`
+}
+
+// Ending is why a job ended without a signature.
+type Ending string
+
+// The endings.
+const (
+	Mistake   Ending = "mistake" // opened by mistake: it says nothing of its pump
+	Scrapped  Ending = "scrapped"
+	TakenAway Ending = "taken-away"
+	OtherEnd  Ending = "other"
+)
+
+// Endings are all of them.
+var Endings = []Ending{Mistake, Scrapped, TakenAway, OtherEnd}
 
 // Person is who made an entry, as the shop knew them on that day.
 type Person struct {
@@ -105,10 +152,11 @@ type TurnForm struct {
 	Clock string     `json:"clock,omitempty"`
 }
 
-// CountForm is a number of pieces, and how thick they are together.
+// CountForm is a number of pieces, and how thick they are together; or a number
+// of turns.
 type CountForm struct {
-	Count *int           `json:"count,omitempty"`
-	Pack  quantity.Typed `json:"pack,omitzero"`
+	Count quantity.Number `json:"count,omitzero" doc:"as typed; turns may be 1/2, 0.5 or 1 1/2"`
+	Pack  quantity.Typed  `json:"pack,omitzero"`
 }
 
 // InspectForm is what was found on a part. An empty list is a part with nothing
@@ -140,10 +188,11 @@ type SignForm struct {
 	Remark string `json:"remark,omitempty" doc:"for whoever opens this pump next"`
 }
 
-// Job is a plan and a log.
+// Job is a plan and a log, and the sheets that were kept with it.
 type Job struct {
 	Plan *plan.Plan
 	Log  []Entry
+	Kept []KeptSheet // those that are kept with a signature or after one, the oldest first
 	// Memo may be nil. With one, what was measured is worked out once and not
 	// with every entry that follows.
 	Memo *Memo
@@ -194,29 +243,4 @@ func (m *Memo) put(id string, r *Reading) {
 	if m != nil {
 		m.readings.Store(id, r)
 	}
-}
-
-// Chain returns the hash of an entry that follows one with hash before:
-// SHA-256 over that hash and the entry as JSON with its own hash left blank.
-func Chain(before string, e Entry) string {
-	e.Hash = ""
-	b, err := json.Marshal(e)
-	if err != nil {
-		panic("job: an entry does not marshal: " + err.Error()) // it holds only plain data
-	}
-	sum := sha256.Sum256(append([]byte(before+"\n"), b...))
-	return hex.EncodeToString(sum[:])
-}
-
-// Verify returns the sequence number of the first entry whose hash does not
-// follow from the ones before, or 0 when the whole log holds.
-func Verify(log []Entry) int {
-	before := ""
-	for i, e := range log {
-		if e.Seq != i+1 || e.Hash != Chain(before, e) {
-			return i + 1
-		}
-		before = e.Hash
-	}
-	return 0
 }

@@ -28,14 +28,11 @@ type KitLine struct {
 	State     KitState `json:"state" enum:"to-order,on-the-bench,used,return,not-used"`
 }
 
-// laidOut is the step at which the kit lies on the bench.
-const laidOut = "lay-out"
-
 // kit lists what this pump with its options needs: two ends and two seals have
 // their own lines, as their parts are parts of the plan.
 func (d *deriver) kit() {
 	d.sheet.Kit = []KitLine{}
-	laid := d.states[laidOut] != nil && d.states[laidOut].State == Done
+	laid := d.laidOut()
 	for i := range d.plan.Parts {
 		part := &d.plan.Parts[i]
 		if !part.When.Hold(d.choice) {
@@ -48,6 +45,19 @@ func (d *deriver) kit() {
 		d.sheet.Kit = append(d.sheet.Kit, KitLine{part.Key, part.Title, part.Quantity, use(part), part.Lubricant,
 			kitState(part, outcome, laid)})
 	}
+}
+
+// laidOut reports whether the kit lies on the bench.
+func (d *deriver) laidOut() bool {
+	for i := range d.plan.Stages {
+		for j := range d.plan.Stages[i].Steps {
+			step := &d.plan.Stages[i].Steps[j]
+			if s := d.states[step.ID]; step.LaidOut && s != nil && s.State == Done {
+				return true
+			}
+		}
+	}
+	return false
 }
 
 func use(part *plan.Part) string {

@@ -10,6 +10,7 @@ import (
 	"settle/core/judge"
 	"settle/core/plan"
 	"settle/core/quantity"
+	"settle/core/words"
 )
 
 // LimitRow is what each origin says of one limit, and which of them counts.
@@ -130,12 +131,10 @@ func weighLimits(key string, from []source, dimensions map[string]quantity.Lengt
 		if len(silent) > 0 {
 			counts = strings.Join(silent, " and ") + ": " + counts
 		}
-		row.Why = upper(counts)
+		row.Why = words.Capital(counts)
 	}
 	return row
 }
-
-func upper(s string) string { return strings.ToUpper(s[:1]) + s[1:] }
 
 // ShopLimits lists what the shop's rules and its general set say of each key.
 func ShopLimits(keys []string, rules Rules, title func(key string) string) ([]LimitRow, error) {

@@ -3,6 +3,7 @@ package job
 import (
 	"settle/core/judge"
 	"settle/core/plan"
+	"settle/core/quantity"
 )
 
 func (d *deriver) panel(step *plan.Step, s *StepSheet) {
@@ -32,9 +33,10 @@ func (d *deriver) panel(step *plan.Step, s *StepSheet) {
 		}
 	case plan.Count:
 		p.Of = step.Of
-		if n, ok := d.counted(step.SameAs); step.SameAs != "" && ok {
-			p.Same = &n
+		if n := d.counted(step.SameAs); n != nil {
+			p.Same = quantity.ShowNumber(n)
 		}
+		p.Turns = step.Turns
 	case plan.Mark:
 		p.Marks = step.Marks
 	case plan.Inspect:

@@ -2,7 +2,6 @@ package job
 
 import (
 	"slices"
-	"strings"
 	"time"
 
 	"settle/core/judge"
@@ -41,14 +40,22 @@ type PastTaken struct {
 }
 
 // PastOf works out what a pump's page goes by of a job.
-func PastOf(number string, j Job) Past {
+func PastOf(number string, j Job) (Past, error) {
 	d := derive(j)
-	p := Past{Number: number, Opened: j.Log[0].At, Hours: d.opening.Hours, Signed: d.sheet.Signed, Checks: []PastCheck{}}
+	sheet, err := Show(j)
+	if err != nil {
+		return Past{}, err
+	}
+	p := Past{Number: number, Opened: j.Log[0].At, Hours: d.opening.Hours, Signed: sheet.Signed, Checks: []PastCheck{}}
+	if sheet.Ended != nil && sheet.Ended.Ending == Mistake {
+		p.Hours = nil
+		return p, nil // it says nothing of the pump
+	}
 	p.NewSeal = slices.ContainsFunc(d.plan.Parts, func(part plan.Part) bool {
-		return strings.Contains(part.Key, "seal") && d.choice.decided[part.Key] == judge.Replace
+		return part.Seal && d.choice.decided[part.Key] == judge.Replace
 	})
-	for i := range d.sheet.Checks {
-		row := &d.sheet.Checks[i]
+	for i := range sheet.Checks {
+		row := &sheet.Checks[i]
 		if row.Found == nil && row.Built == nil {
 			continue
 		}
@@ -58,7 +65,7 @@ func PastOf(number string, j Job) Past {
 		}
 		p.Checks = append(p.Checks, c)
 	}
-	return p
+	return p, nil
 }
 
 // reset is what is done with a clearance that has grown.

@@ -43,6 +43,7 @@ type Picture struct {
 	Words string    `json:"words,omitempty"`
 	By    string    `json:"by"`
 	At    time.Time `json:"at"`
+	Entry string    `json:"entry" doc:"id of the entry that put it there"`
 }
 
 // pictured checks pictures that are added to a step.
@@ -88,7 +89,7 @@ func (s *scale) pictures(step *plan.Step, e *Entry) []Picture {
 	}
 	of, _ := s.finding(step, e.Body.Photo.Of)
 	for _, id := range e.Body.Photo.Photos {
-		out = append(out, Picture{ID: id, Of: of, Words: e.Body.Photo.Words, By: e.By.Name, At: e.At})
+		out = append(out, Picture{ID: id, Of: of, Words: e.Body.Photo.Words, By: e.By.Name, At: e.At, Entry: e.ID})
 	}
 	return out
 }

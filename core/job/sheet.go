@@ -17,11 +17,13 @@ const (
 	InWork   State = "in-work"
 	Ready    State = "ready" // all done but the signature
 	Signed   State = "signed"
+	Closed   State = "ended" // without a signature
 )
 
 // Sheet is everything there is to show of a job.
 type Sheet struct {
-	State    State          `json:"state" enum:"received,in-work,ready,signed"`
+	State    State          `json:"state" enum:"received,in-work,ready,signed,ended"`
+	Rules    int            `json:"rules" doc:"number of the rules it was worked out by"`
 	Next     string         `json:"next,omitempty" doc:"id of the step to do next"`
 	Stages   []StageSheet   `json:"stages" nullable:"false"`
 	Stations []StationSheet `json:"stations" nullable:"false" doc:"from the driver end"`
@@ -30,6 +32,9 @@ type Sheet struct {
 	Vertical bool           `json:"vertical,omitempty" doc:"the pump stands; up is to the left of the line"`
 	Tally    Tally          `json:"tally" doc:"of the as-built checks"`
 	Signed   *Signature     `json:"signed,omitempty"`
+	Amended  []Amendment    `json:"amended,omitempty" doc:"what was added to it after the signature"`
+	Ended    *EndingShown   `json:"ended,omitempty" doc:"how it ended without a signature"`
+	Notes    []SheetNote    `json:"notes" nullable:"false" doc:"corrections, decisions and what was taken back"`
 	Kit      []KitLine      `json:"kit" nullable:"false" doc:"parts to order, on the bench, used, to return"`
 	Causes   []judge.Likely `json:"causes" nullable:"false" doc:"what may be behind it all, the most likely first"`
 	Length   int            `json:"length" doc:"number of entries in the log"`
@@ -98,7 +103,8 @@ type Panel struct {
 	Found      *Figure         `json:"found,omitempty" doc:"the as-found figure, beside an as-built one"`
 	FoundBody  *Body           `json:"found_body,omitempty"`
 	Of         string          `json:"of,omitempty"`
-	Same       *int            `json:"same,omitempty" doc:"the number that must come back"`
+	Same       string          `json:"same,omitempty" doc:"the number that must come back"`
+	Turns      bool            `json:"turns,omitempty" doc:"turns are counted: halves and quarters are numbers too"`
 	Marks      []string        `json:"marks,omitempty"`
 	Part       string          `json:"part,omitempty"`
 	Findings   []FindingShown  `json:"findings,omitempty"`
@@ -134,6 +140,7 @@ type FindingShown struct {
 
 // Decision is a person's, with the reason.
 type Decision struct {
+	Entry  string    `json:"entry,omitempty" doc:"id of the entry"`
 	By     Person    `json:"by"`
 	At     time.Time `json:"at"`
 	Reason string    `json:"reason"`
@@ -195,21 +202,44 @@ type Tally struct {
 	ToFollow    int `json:"to_follow" doc:"steps that come after the hand-back and are open"`
 }
 
-func (t *Tally) add(r judge.Result) {
-	switch r {
-	case judge.Within:
-		t.Within++
-	case judge.Close:
-		t.Close++
-	case judge.Out:
-		t.Out++
-	case judge.Undecided:
-		t.Undecided++
-	case judge.NoLimit:
-		t.NoLimit++
-	default:
-		t.NotMeasured++
+// tally counts a sheet.
+func tally(s *Sheet) Tally {
+	var t Tally
+	built := map[string]bool{}
+	for i := range s.Stages {
+		for j := range s.Stages[i].Steps {
+			step := &s.Stages[i].Steps[j]
+			built[step.Check] = built[step.Check] || step.Phase != plan.Found
+			if step.Follows && step.State != Done {
+				t.ToFollow++
+			}
+		}
 	}
+	for i := range s.Checks {
+		c := &s.Checks[i]
+		if !built[c.Check] {
+			continue
+		}
+		var verdict judge.Result
+		if c.Built != nil {
+			verdict = c.Built.Verdict
+		}
+		switch verdict {
+		case judge.Within:
+			t.Within++
+		case judge.Close:
+			t.Close++
+		case judge.Out:
+			t.Out++
+		case judge.Undecided:
+			t.Undecided++
+		case judge.NoLimit:
+			t.NoLimit++
+		default:
+			t.NotMeasured++
+		}
+	}
+	return t
 }
 
 // Signature closes a job.
@@ -217,6 +247,24 @@ type Signature struct {
 	By     Person    `json:"by"`
 	At     time.Time `json:"at"`
 	Remark string    `json:"remark,omitempty"`
+}
+
+// Amendment is what was added to a signed sheet, signed by whoever added it.
+type Amendment struct {
+	Entry  string    `json:"entry"`
+	By     Person    `json:"by"`
+	At     time.Time `json:"at"`
+	Step   string    `json:"step,omitempty" doc:"the step whose entry it corrects; missing: the sheet as a whole"`
+	Reason string    `json:"reason"`
+}
+
+// EndingShown is how a job ended without a signature.
+type EndingShown struct {
+	Entry  string    `json:"entry"`
+	By     Person    `json:"by"`
+	At     time.Time `json:"at"`
+	Ending Ending    `json:"ending" enum:"mistake,scrapped,taken-away,other"`
+	Reason string    `json:"reason"`
 }
 
 // Step returns the step of that id, or nil where the plan has none or its

@@ -9,6 +9,7 @@ import (
 	"settle/core/judge"
 	"settle/core/plan"
 	"settle/core/quantity"
+	"settle/core/words"
 )
 
 // Tell is what a reading tells a person, in words.
@@ -19,10 +20,11 @@ type Tell struct {
 	Echo     []Echo     `json:"echo" nullable:"false" doc:"what was understood, field by field"`
 }
 
-// Echo is a typed length as it was understood.
+// Echo is a typed length, or a plain number, as it was understood.
 type Echo struct {
-	Field  string `json:"field"`
-	Figure Figure `json:"figure"`
+	Field  string  `json:"field"`
+	Figure *Figure `json:"figure,omitempty"`
+	Text   string  `json:"text,omitempty" doc:"a number with what it counts"`
 	// Odd asks a question about a value that is possible but hardly meant.
 	Odd string `json:"odd,omitempty"`
 }
@@ -102,22 +104,15 @@ func (t *Tell) tool(b *Body, r *Reading) *Tell {
 		path = "body.heat.input."
 	}
 	for _, e := range r.Tool.Echo {
-		t.Echo = append(t.Echo, Echo{Field: path + e.Field, Figure: e.Figure})
+		t.Echo = append(t.Echo, Echo{Field: path + e.Field, Figure: &e.Figure})
 	}
 	if w := r.Tool.Words; w != nil {
 		t.Headline, t.Lines = w.Headline, w.Lines
 		if r.Verdict == judge.NoLimit && r.Limit != nil {
-			t.Lines = append([]Sentence{plainly(capital(r.Limit.Source) + ".")}, t.Lines...)
+			t.Lines = append([]Sentence{plainly(words.Capital(r.Limit.Source) + ".")}, t.Lines...)
 		}
 	}
 	return t
-}
-
-func capital(s string) string {
-	if s == "" {
-		return s
-	}
-	return strings.ToUpper(s[:1]) + s[1:]
 }
 
 // The headline of a verdict without a margin, by the kind of step.
@@ -183,11 +178,16 @@ func echo(b *Body) []Echo {
 		if err != nil {
 			return
 		}
-		e := Echo{Field: "body." + path, Figure: Figure{Length: l}}
+		e := Echo{Field: "body." + path, Figure: figure(l)}
 		if l.Abs() > most {
 			e.Odd = "Is the unit right? That is a lot for this reading."
 		}
 		out = append(out, e)
+	}
+	count := func(path string, n quantity.Number, unit string) {
+		if v, err := n.Value(); err == nil {
+			out = append(out, Echo{Field: "body." + path, Text: strings.TrimSpace(quantity.ShowNumber(v) + " " + unit)})
+		}
 	}
 	if f := b.Dial; f != nil {
 		for i, x := range f.Readings {
@@ -224,7 +224,18 @@ func echo(b *Body) []Echo {
 		add("travel.up", f.Up, 2000*quantity.Millimetre)
 	}
 	if f := b.Count; f != nil {
+		count("count.count", f.Count, "")
 		add("count.pack", f.Pack, 50*quantity.Millimetre)
+	}
+	if f := b.Heat; f != nil {
+		count("heat.cool", f.Cool, "°C")
+	}
+	if f := b.Wait; f != nil {
+		count("wait.cool", f.Cool, "°C")
+	}
+	if f := b.Test; f != nil {
+		count("test.minutes", f.Minutes, "min")
+		count("test.drops", f.Drops, "drops")
 	}
 	return out
 }

@@ -38,25 +38,27 @@ type TravelForm struct {
 
 // HeatForm is a heating and how it went home.
 type HeatForm struct {
-	Input  Input      `json:"input" doc:"of the calculator heat"`
-	Left   *time.Time `json:"left,omitempty" doc:"when it left the heater"`
-	Home   *time.Time `json:"home,omitempty" doc:"when it was home"`
-	Cool   *float64   `json:"cool,omitempty" doc:"°C at the final tightening"`
-	Seated bool       `json:"seated,omitempty" doc:"no leaf enters at the shoulder"`
+	Input Input      `json:"input" doc:"of the calculator heat"`
+	Left  *time.Time `json:"left,omitempty" doc:"when it left the heater"`
+	Home  *time.Time `json:"home,omitempty" doc:"when it was home"`
+
+	Cool   quantity.Number `json:"cool,omitzero" doc:"°C at the final tightening"`
+	Seated bool            `json:"seated,omitempty" doc:"no leaf enters at the shoulder"`
 }
 
 // WaitForm is a time that was waited.
 type WaitForm struct {
 	Began *time.Time `json:"began,omitempty"`
 	Ended *time.Time `json:"ended,omitempty"`
-	Cool  *float64   `json:"cool,omitempty" doc:"°C when it was gone on with"`
+
+	Cool quantity.Number `json:"cool,omitzero" doc:"°C when the work went on"`
 }
 
 // TestForm is a leak test.
 type TestForm struct {
-	Pressure string   `json:"pressure,omitempty" doc:"with its unit, as on the gauge"`
-	Minutes  *float64 `json:"minutes,omitempty" doc:"how long it was held"`
-	Drops    *int     `json:"drops,omitempty"`
+	Pressure string          `json:"pressure,omitempty" doc:"with its unit, as on the gauge"`
+	Minutes  quantity.Number `json:"minutes,omitzero" doc:"how long it was held"`
+	Drops    quantity.Number `json:"drops,omitzero"`
 }
 
 // calculators names the calculator behind a step, or behind the instrument of
@@ -359,8 +361,9 @@ func (s *scale) heat(step *plan.Step, f *HeatForm, r *gauge.Reader) *Reading {
 	if f == nil {
 		return missing(r, "heat", "is missing: the bearing and how it went home")
 	}
+	cool, coolKnown := number(r, "heat.cool", f.Cool)
 	reading := s.tool(step, f.Input, "heat.input", r)
-	if reading == nil || reading.Tool.Words == nil || r.Partial {
+	if reading == nil || reading.Tool.Words == nil || r.Partial || len(r.Errors) > 0 {
 		return reading
 	}
 	switch {
@@ -368,50 +371,67 @@ func (s *scale) heat(step *plan.Step, f *HeatForm, r *gauge.Reader) *Reading {
 	case f.Home == nil || f.Left == nil:
 		return missing(r, "heat.home", "is missing: mark when it left the heater and when it was home")
 	case f.Home.Before(*f.Left):
-		r.Errors.Add("heat.home", errors.New("is before it left the heater: set the clock of this machine, then mark "+
-			"both again"))
+		r.Errors.Add("heat.home",
+			errors.New("is before it left the heater: set the clock of this machine, then mark both again"))
 		return nil
 	case !f.Seated:
 		return missing(r, "heat.seated", "must be true: a thin leaf must not enter at the shoulder")
-	case f.Cool == nil || math.IsNaN(*f.Cool):
-		return missing(r, "heat.cool", fmt.Sprintf("is missing: the temperature at the final tightening, below %d °C",
-			step.Below))
-	case step.Below > 0 && *f.Cool >= float64(step.Below):
-		r.Errors.Add("heat.cool", fmt.Errorf("is %g °C: wait until it is below %d °C, then tighten", *f.Cool, step.Below))
+	case !coolKnown:
+		return missing(r, "heat.cool",
+			fmt.Sprintf("is missing: the temperature at the final tightening, below %d °C", step.Below))
+	case step.Below > 0 && cool >= float64(step.Below):
+		r.Errors.Add("heat.cool", fmt.Errorf("is %g °C: wait until it is below %d °C, then tighten", cool, step.Below))
 		return nil
 	}
 	if f.Home != nil && f.Left != nil {
 		took := f.Home.Sub(*f.Left).Round(time.Second)
 		reading.Text += fmt.Sprintf(", home in %d:%02d min", int(took.Minutes()), int(took.Seconds())%60)
-		if step.Home > 0 && took > time.Duration(step.Home)*time.Minute && reading.Verdict == judge.Within {
+		late := step.Home > 0 && took > time.Duration(step.Home)*time.Minute
+		if late && reading.Verdict == judge.Within {
 			reading.Verdict, reading.Limit = judge.Out, &judge.Limit{Source: fmt.Sprintf("home within %d minutes", step.Home)}
 		}
 	}
 	return reading
 }
 
+// number reads a number that may be blank; what is wrong with it stands under path.
+func number(r *gauge.Reader, path string, n quantity.Number) (float64, bool) {
+	if n.Blank() {
+		return 0, false
+	}
+	v, err := n.Value()
+	if err != nil {
+		r.Errors.Add(path, err)
+		return 0, false
+	}
+	f, _ := v.Float64()
+	return f, true
+}
+
 func wait(step *plan.Step, f *WaitForm, r *gauge.Reader) *Reading {
-	if f == nil || f.Began == nil {
+	if f == nil {
 		return missing(r, "wait.began", "is missing: start the clock")
 	}
-	if f.Ended == nil {
-		return missing(r, "wait.ended", "is missing: say when it was gone on with")
-	}
-	if f.Ended.Before(*f.Began) {
+	cool, coolKnown := number(r, "wait.cool", f.Cool)
+	switch {
+	case f.Began == nil:
+		return missing(r, "wait.began", "is missing: start the clock")
+	case f.Ended == nil:
+		return missing(r, "wait.ended", "is missing: stop the clock when the work continues")
+	case f.Ended.Before(*f.Began):
 		return missing(r, "wait.ended", "is before it began: set the clock of this machine, then start it again")
+	case step.Below > 0 && !coolKnown:
+		return missing(r, "wait.cool", fmt.Sprintf("is missing: the temperature, below %d °C", step.Below))
 	}
 	waited := f.Ended.Sub(*f.Began)
 	reading := &Reading{Text: fmt.Sprintf("waited %d min", int(waited.Minutes())), Verdict: judge.Within,
 		Limit: &judge.Limit{Source: fmt.Sprintf("%d minutes", step.Minutes)}}
-	switch {
-	case step.Below > 0 && f.Cool == nil:
-		return missing(r, "wait.cool", fmt.Sprintf("is missing: the temperature, below %d °C", step.Below))
-	case step.Below > 0:
-		reading.Text, reading.Limit.Source = fmt.Sprintf("%g °C", *f.Cool), fmt.Sprintf("below %d °C", step.Below)
-		if *f.Cool >= float64(step.Below) {
-			reading.Verdict = judge.Out
-		}
-	case waited < time.Duration(step.Minutes)*time.Minute:
+	short := waited < time.Duration(step.Minutes)*time.Minute
+	if step.Below > 0 {
+		reading.Text, reading.Limit.Source = fmt.Sprintf("%g °C", cool), fmt.Sprintf("below %d °C", step.Below)
+		short = cool >= float64(step.Below)
+	}
+	if short {
 		reading.Verdict = judge.Out
 	}
 	return reading
@@ -421,23 +441,33 @@ func (s *scale) test(step *plan.Step, f *TestForm, r *gauge.Reader) *Reading {
 	if f == nil {
 		return missing(r, "test", "is missing: the pressure, the minutes and the drops")
 	}
-	if strings.TrimSpace(f.Pressure) == "" {
+	minutes, minutesKnown := number(r, "test.minutes", f.Minutes)
+	drops, dropsKnown := number(r, "test.drops", f.Drops)
+	if minutesKnown && !(minutes >= 0 && minutes < 1e5) {
+		r.Errors.Add("test.minutes", fmt.Errorf("is %g: write how many minutes it was held, such as 10", minutes))
+	}
+	if dropsKnown && (drops < 0 || drops != math.Trunc(drops)) {
+		r.Errors.Add("test.drops", fmt.Errorf("is %g: write how many drops, a whole number, 0 for none", drops))
+	}
+	switch {
+	case len(r.Errors) > 0:
+		return nil
+	case strings.TrimSpace(f.Pressure) == "":
 		return missing(r, "test.pressure", "is missing: what the gauge showed, with its unit")
-	}
-	if f.Minutes == nil || !(*f.Minutes >= 0 && *f.Minutes < 1e5) {
+	case !minutesKnown:
 		return missing(r, "test.minutes", "is missing: how long it was held")
-	}
-	if f.Drops == nil || *f.Drops < 0 {
+	case !dropsKnown:
 		return missing(r, "test.drops", "is missing: how many drops, 0 for none")
 	}
 	asked := strings.TrimSpace(s.value(step.Pressure).Text)
 	reading := &Reading{
-		Text: fmt.Sprintf("%s, %g min, %d drops", strings.TrimSpace(f.Pressure), *f.Minutes, *f.Drops), Verdict: judge.Within,
+		Text:    fmt.Sprintf("%s, %g min, %g drops", strings.TrimSpace(f.Pressure), minutes, drops),
+		Verdict: judge.Within,
 		Limit: &judge.Limit{Source: strings.TrimPrefix(fmt.Sprintf("%s, held %d min, at most %d drops", asked, step.Minutes,
 			step.Drops), ", ")},
 	}
 	switch {
-	case *f.Drops > step.Drops || *f.Minutes < float64(step.Minutes):
+	case drops > float64(step.Drops) || minutes < float64(step.Minutes):
 		reading.Verdict = judge.Out
 	case asked == "" && step.Pressure != "":
 		reading.Verdict, reading.Limit = judge.NoLimit, &judge.Limit{Origin: judge.None,

@@ -2,11 +2,13 @@ package job
 
 import (
 	"fmt"
+	"math/big"
 	"strings"
 
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
+	"settle/core/quantity"
 )
 
 func turn(step *plan.Step, f *TurnForm, r *gauge.Reader) *Reading {
@@ -35,14 +37,22 @@ func turn(step *plan.Step, f *TurnForm, r *gauge.Reader) *Reading {
 }
 
 func (s *scale) counted(step *plan.Step, f *CountForm, r *gauge.Reader) *Reading {
-	if f == nil || f.Count == nil {
+	if f == nil || f.Count.Blank() {
 		return missing(r, "count.count", "is missing: how many")
 	}
-	if *f.Count < 0 || *f.Count > maxCount {
-		r.Errors.Add("count.count", fmt.Errorf("is %d: write a whole number from 0 to %d", *f.Count, maxCount))
+	n, err := f.Count.Value()
+	switch {
+	case err != nil:
+		r.Errors.Add("count.count", err)
+		return nil
+	case n.Sign() < 0 || n.Cmp(big.NewRat(maxCount, 1)) > 0:
+		r.Errors.Add("count.count", fmt.Errorf("is %s: write a number from 0 to %d", f.Count, maxCount))
+		return nil
+	case !n.IsInt() && !step.Turns:
+		r.Errors.Add("count.count", fmt.Errorf("is %s: write a whole number, what is counted here has no halves", f.Count))
 		return nil
 	}
-	reading := &Reading{Text: fmt.Sprint(*f.Count)}
+	reading := &Reading{Text: quantity.ShowNumber(n)}
 	if pack := r.Optional(gauge.Named("count.pack"), f.Pack); pack != nil {
 		if *pack < 0 {
 			r.Errors.Add("count.pack", fmt.Errorf("is below zero: write how thick the pieces are together"))
@@ -51,15 +61,18 @@ func (s *scale) counted(step *plan.Step, f *CountForm, r *gauge.Reader) *Reading
 		reading.High = figure(*pack)
 	}
 	if step.SameAs != "" {
-		before, ok := s.count(step.SameAs)
+		before := s.count(step.SameAs)
 		switch {
-		case !ok:
-			reading.Verdict, reading.Limit = judge.NoLimit, &judge.Limit{Origin: judge.None,
-				Source: "nobody counted them when they came off"}
-		case before == *f.Count:
-			reading.Verdict, reading.Limit = judge.Within, &judge.Limit{Source: fmt.Sprintf("%d came off", before)}
+		case before == nil:
+			reading.Verdict = judge.NoLimit
+			reading.Limit = &judge.Limit{Origin: judge.None, Source: "nobody counted them when they came off"}
+		case before.Cmp(n) == 0:
+			reading.Verdict = judge.Within
 		default:
-			reading.Verdict, reading.Limit = judge.Out, &judge.Limit{Source: fmt.Sprintf("%d came off", before)}
+			reading.Verdict = judge.Out
+		}
+		if before != nil {
+			reading.Limit = &judge.Limit{Source: quantity.ShowNumber(before) + " came off"}
 		}
 	}
 	return reading

@@ -2,6 +2,7 @@ package job
 
 import (
 	"fmt"
+	"math/big"
 	"strings"
 
 	"settle/core/calc"
@@ -82,9 +83,9 @@ type scale struct {
 	opening *Opening
 	plan    *plan.Plan
 	choice  choices
-	count   func(step string) (int, bool) // what was counted at another step
-	read    func(check string) *Reading   // what a check came to, nil while it was not taken
-	limits  map[*plan.Check]*judge.Limit  // found once
+	count   func(step string) *big.Rat   // what was counted at another step, nil while it was not
+	read    func(check string) *Reading  // what a check came to, nil while it was not taken
+	limits  map[*plan.Check]*judge.Limit // found once
 }
 
 // choices answers conditions on options and schools; parts are added by Derive.

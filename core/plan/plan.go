@@ -27,6 +27,8 @@ type Plan struct {
 	Parts        []Part            `yaml:"parts" doc:"what is judged, ordered and fitted"`
 	Stages       []Stage           `yaml:"stages" doc:"the order of work"`
 
+	// Notes are what a new plan would be refused for, in one that is kept already.
+	Notes []*Error `yaml:"-"`
 	// Hash is the SHA-256 of Text, in hex.
 	Hash string `yaml:"-"`
 	// Text is the plan with everything it uses of the common steps written out,
@@ -126,6 +128,8 @@ type Piece struct {
 type Station struct {
 	Check string `yaml:"check" json:"check"`
 	At    string `yaml:"at" json:"at"`
+	// Sleeve is true of a place on the sleeve: it may be off where the shaft is true.
+	Sleeve bool `yaml:"sleeve" json:"-" doc:"the place is on the shaft sleeve, not on the shaft"`
 
 	line int
 }
@@ -163,11 +167,27 @@ type Check struct {
 	Down       string          `yaml:"down" doc:"travel: limit key of the depth right down"`
 	Up         string          `yaml:"up" doc:"travel: limit key of the depth right up"`
 	Worn       string          `yaml:"worn" doc:"limit key of the wear at which it is reset or replaced"`
+	Sign       string          `yaml:"sign" enum:"signs" doc:"what a reading past its limit is a sign of"`
 	Means      Means           `yaml:"means" doc:"what a reading out of its limit usually comes from"`
 
 	line int
 	base string // key before it was repeated
 }
+
+// The signs of a check: what it tells of the pump beside its own limit.
+const (
+	SealRunout     = "seal-runout"     // of the shaft at the seal or at the impeller
+	CouplingRunout = "coupling-runout" // of the shaft at the coupling
+	EndPlay        = "end-play"
+	RadialPlay     = "radial-play"
+	Face           = "face"         // a register face out of square
+	Bore           = "bore"         // a register rim or bore off centre
+	SealSetting    = "seal-setting" // set too long or too short
+	GlandGap       = "gland-gap"    // much gap is much compression to come
+)
+
+// Signs are all of them.
+var Signs = []string{SealRunout, CouplingRunout, EndPlay, RadialPlay, Face, Bore, SealSetting, GlandGap}
 
 // LimitKey names the limit of a check; the first whose condition holds counts.
 type LimitKey struct {
@@ -194,6 +214,7 @@ type Part struct {
 	Returnable bool       `yaml:"returnable" doc:"goes back for credit when it stays unopened"`
 	Lubricant  string     `yaml:"lubricant" doc:"what goes on it: dry, rubber lubricant, food-grade, as the kit says"`
 	Drags      []string   `yaml:"drags" doc:"parts replaced with it"`
+	Seal       bool       `yaml:"seal" doc:"a mechanical seal: its running hours are told from one new one to the next"`
 	Lead       bool       `yaml:"lead" doc:"to decide against the rule takes a lead"`
 	When       Conditions `yaml:"when" doc:"the pump has it only then"`
 	Judged     []JudgedBy `yaml:"judged" doc:"checks whose reading past its limit says something of the part"`
@@ -299,6 +320,7 @@ type Step struct {
 	Needs    []string   `yaml:"needs" doc:"ids of steps that must be done before"`
 	Lead     bool       `yaml:"lead" doc:"only a lead may do it"`
 	Follows  bool       `yaml:"follows" doc:"comes after the hand-back and does not hold up the signature"`
+	LaidOut  bool       `yaml:"laid_out" doc:"with it the kit lies on the bench"`
 	Reopens  []string   `yaml:"reopens" doc:"stages to be done again when this comes out wrong"`
 	Compound string     `yaml:"compound" doc:"what goes on: dry, light oil, anti-seize, locking fluid"`
 
@@ -306,6 +328,7 @@ type Step struct {
 	Phase    string   `yaml:"phase" enum:"found,built" doc:"measure, turn: as found or as built"`
 	Part     string   `yaml:"part" doc:"inspect: key of the part"`
 	Of       string   `yaml:"of" doc:"count: what is counted; photo: what is to be seen"`
+	Turns    bool     `yaml:"turns" doc:"count: turns are counted, so halves and quarters are numbers too"`
 	SameAs   string   `yaml:"same_as" doc:"count: the step whose number must come back"`
 	Marks    []string `yaml:"marks" doc:"mark: what is marked"`
 	Bolts    string   `yaml:"bolts" doc:"torque: value that counts the bolts"`

@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"reflect"
+	"slices"
 	"strings"
 
 	"go.yaml.in/yaml/v3"
@@ -20,6 +21,8 @@ type Error struct {
 	Line    int    // 0 where it is not known
 	Step    string // id of the step, or ""
 	Message string
+
+	unknown *yaml.Node // the key that is not known
 }
 
 func (e *Error) Error() string {
@@ -37,9 +40,45 @@ func (e *Error) Error() string {
 
 func at(line int, message string) *Error { return &Error{Line: line, Message: message} }
 
-// Read reads and checks a plan. The name stands in its errors, which are
-// *Error joined by errors.Join, all that can be told at once.
+// Read reads and checks a plan that is to be taken in. The name stands in its
+// errors, which are *Error joined by errors.Join, all that can be told at once.
 func Read(name string, text []byte) (*Plan, error) {
+	p, err := parse(name, text, nil)
+	if err != nil {
+		return nil, err
+	}
+	if err := p.check(); err != nil {
+		return nil, inFile(name, err)
+	}
+	if err := errs(p.imported()); err != nil {
+		return nil, inFile(name, err)
+	}
+	return p, nil
+}
+
+// ReadKept reads a plan that is kept with jobs, or was shipped, by the rules of the
+// day it was taken in. What a new plan would be refused for stands in its Notes: keys
+// that are not known here are passed over, and rules made since refuse nothing. The
+// error is of a file that is no plan at all.
+func ReadKept(name string, text []byte) (*Plan, error) {
+	var notes []*Error
+	p, err := parse(name, text, &notes)
+	if err != nil {
+		return nil, err
+	}
+	if err := p.check(); err != nil {
+		return nil, inFile(name, err)
+	}
+	p.Notes = append(notes, p.imported()...)
+	for _, n := range p.Notes {
+		n.File = name
+	}
+	return p, nil
+}
+
+// parse reads a plan without checking it. With notes, keys that are not known are
+// noted there and passed over.
+func parse(name string, text []byte, notes *[]*Error) (*Plan, error) {
 	if len(text) > MaxFile {
 		return nil, &Error{File: name, Message: "is longer than a plan may be (1 MiB)"}
 	}
@@ -54,21 +93,42 @@ func Read(name string, text []byte) (*Plan, error) {
 	if err != nil {
 		return nil, inFile(name, err)
 	}
-	p := &Plan{}
-	if err := decode(doc.Content[0], p); err != nil {
-		return nil, inFile(name, err)
-	}
 	if used {
 		if text, err = yaml.Marshal(&doc); err != nil {
 			return nil, &Error{File: name, Message: err.Error()}
 		}
 	}
+	p := &Plan{}
+	for {
+		*p = Plan{}
+		err := decode(doc.Content[0], p)
+		if err == nil {
+			break
+		}
+		var e *Error
+		if notes == nil || !errors.As(err, &e) || e.unknown == nil || !passOver(doc.Content[0], e.unknown) {
+			return nil, inFile(name, err)
+		}
+		*notes = append(*notes, e)
+	}
 	sum := sha256.Sum256(text)
 	p.Hash, p.Text = hex.EncodeToString(sum[:]), text
-	if err := p.check(); err != nil {
-		return nil, inFile(name, err)
-	}
+	p.fromNames()
 	return p, nil
+}
+
+// passOver takes a key with its value out of the mapping it stands in.
+func passOver(n, key *yaml.Node) bool {
+	for i, c := range n.Content {
+		if c == key && n.Kind == yaml.MappingNode {
+			n.Content = slices.Delete(n.Content, i, i+2)
+			return true
+		}
+		if passOver(c, key) {
+			return true
+		}
+	}
+	return false
 }
 
 // inFile puts the file's name on every error that err is made of.
@@ -110,7 +170,9 @@ func decode(n *yaml.Node, into any) error {
 		key := n.Content[i]
 		target, ok := known[key.Value]
 		if !ok {
-			return at(key.Line, fmt.Sprintf("there is no key %q here: the keys are %s", key.Value, strings.Join(names, ", ")))
+			return &Error{Line: key.Line, unknown: key, Message: fmt.Sprintf("there is no key %q here: the keys are %s",
+				key.Value,
+				strings.Join(names, ", "))}
 		}
 		if seen[key.Value] {
 			return at(key.Line, fmt.Sprintf("key %q stands here twice", key.Value))

@@ -4,6 +4,8 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+
+	"settle/core/words"
 )
 
 // maxRepeat bounds how many stages a pump may have.
@@ -57,7 +59,7 @@ func (p *Plan) writeOut(members map[string][]Member) *Plan {
 			x := *c
 			x.base = key
 			if m != nil {
-				x.Title, x.Short = c.Title+", "+lower(m.Title), c.Short+" "+m.Short
+				x.Title, x.Short = c.Title+", "+words.Lower(m.Title), c.Short+" "+m.Short
 			}
 			q.Checks[suffixed(key, m)] = &x
 		}
@@ -69,7 +71,7 @@ func (p *Plan) writeOut(members map[string][]Member) *Plan {
 			x.Drags = f.parts(part.Drags, part.For, m)
 			x.Judged = f.judged(part, m)
 			if m != nil {
-				x.Title += ", " + lower(m.Title)
+				x.Title += ", " + words.Lower(m.Title)
 			}
 			q.Parts = append(q.Parts, x)
 		}
@@ -139,13 +141,6 @@ func suffixed(key string, m *Member) string {
 	return key + "@" + m.Key
 }
 
-func lower(s string) string {
-	if s == "" {
-		return s
-	}
-	return strings.ToLower(s[:1]) + s[1:]
-}
-
 // step writes a step out for one member; false where a condition on the repeat
 // says that this member does not have it.
 func (f fold) step(s Step, m *Member) (Step, bool) {
@@ -190,7 +185,7 @@ func (f fold) step(s Step, m *Member) (Step, bool) {
 	s.Needs = needs
 	if m != nil {
 		s.ID, s.member, s.repeat = suffixed(s.ID, m), m, s.For
-		s.Title += ", " + lower(m.Title)
+		s.Title += ", " + words.Lower(m.Title)
 	}
 	return s, true
 }

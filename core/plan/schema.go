@@ -28,8 +28,13 @@ func object(t reflect.Type) map[string]any {
 			p["description"] = doc
 		}
 		if words := f.Tag.Get("enum"); words != "" {
-			if p["enum"] = strings.Split(words, ","); words == "kinds" {
+			switch words {
+			case "kinds":
 				p["enum"] = Kinds
+			case "signs":
+				p["enum"] = Signs
+			default:
+				p["enum"] = strings.Split(words, ",")
 			}
 		}
 		properties[name] = p

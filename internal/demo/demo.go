@@ -193,7 +193,8 @@ func gland(r12, r3, r6, r9 string) job.Body {
 }
 
 func count(n int, pack string) job.Body {
-	return job.Body{Unit: quantity.UnitThou, Count: &job.CountForm{Count: &n, Pack: quantity.Type(pack)}}
+	return job.Body{Unit: quantity.UnitThou, Count: &job.CountForm{Count: quantity.Count(fmt.Sprint(n)),
+		Pack: quantity.Type(pack)}}
 }
 
 func turns(word gauge.Turn, clock string) job.Body {

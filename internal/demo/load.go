@@ -88,7 +88,7 @@ func copies(ctx context.Context, tx *sql.Tx, models []model, pumps, jobs int) er
 		return err
 	}
 	addJob, err := tx.PrepareContext(ctx, "INSERT INTO jobs (id, number, pump, plan, opened, changed, state, "+
-		"length, search, summary, complaint, decide) VALUES (?, ?, ?, ?, ?, ?, ?, 1, ?, ?, ?, ?)")
+		"length, search, summary, glance, complaint, decide) VALUES (?, ?, ?, ?, ?, ?, ?, 1, ?, ?, '{}', ?, ?)")
 	if err != nil {
 		return err
 	}
@@ -121,9 +121,7 @@ func copies(ctx context.Context, tx *sql.Tx, models []model, pumps, jobs int) er
 		e := m.opening
 		e.Open = new(*m.opening.Open)
 		e.ID, e.Open.Pump = fmt.Sprintf("load-%06d", i), tags[pump]
-		e.At = start.Add(time.Duration(i) * 80 * time.Minute)
-		e.Hash = job.Chain("", e)
-		line, err := json.Marshal(e)
+		e, err := job.Seal(nil, e, start.Add(time.Duration(i)*80*time.Minute))
 		if err != nil {
 			return err
 		}
@@ -132,7 +130,7 @@ func copies(ctx context.Context, tx *sql.Tx, models []model, pumps, jobs int) er
 			strings.ToLower(number+" "+tags[pump])+" "+m.search, m.summary, e.Open.Complaint, m.decide); err != nil {
 			return err
 		}
-		if _, err := addEntry.ExecContext(ctx, first+i, e.ID, string(line)); err != nil {
+		if _, err := addEntry.ExecContext(ctx, first+i, e.ID, string(e.Line())); err != nil {
 			return err
 		}
 	}

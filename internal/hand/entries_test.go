@@ -57,7 +57,7 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 		{plan: "internal-gear", step: "warm", options: map[string]string{"arrives": "in-line", "jacket": "steam"},
 			entries: []entry{
 				{"no clock", `{}`, "body.wait.began", "start the clock"},
-				{"not ended", `{"wait":{` + began + `}}`, "body.wait.ended", "gone on with"},
+				{"not ended", `{"wait":{` + began + `}}`, "body.wait.ended", "stop the clock"},
 				{"ended before it began", `{"wait":{` + began + `,"ended":"2026-11-02T06:00:00Z"}}`, "body.wait.ended",
 					"before it began"},
 				{"long enough", `{"wait":{` + began + `,"ended":"2026-11-02T07:31:00Z"}}`, "", "within waited 31 min"},
@@ -68,7 +68,8 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 				{"nothing", `{}`, "body.test", "the pressure, the minutes and the drops"},
 				{"no pressure", `{"test":{"pressure":" ","minutes":10,"drops":0}}`, "body.test.pressure", "what the gauge showed"},
 				{"no time", `{"test":{"pressure":"60 psi","drops":0}}`, "body.test.minutes", "how long"},
-				{"a time before now", `{"test":{"pressure":"60 psi","minutes":-1,"drops":0}}`, "body.test.minutes", "how long"},
+				{"a time before now", `{"test":{"pressure":"60 psi","minutes":-1,"drops":0}}`, "body.test.minutes",
+					"how many minutes"},
 				{"no drops counted", `{"test":{"pressure":"60 psi","minutes":10}}`, "body.test.drops", "0 for none"},
 				{"tight", `{"test":{"pressure":"60 psi","minutes":10,"drops":0}}`, "", "within 60 psi, 10 min, 0 drops"},
 				{"drips", `{"test":{"pressure":"60 psi","minutes":10,"drops":3}}`, "", "out"},

@@ -25,14 +25,11 @@ func Entry(s *job.StepSheet, good bool, now time.Time) job.Body {
 	case "turn":
 		return job.Body{Turn: &job.TurnForm{Turn: pick(good, gauge.Free, gauge.Rubs)}}
 	case "count":
-		n := 4
-		if p.Same != nil {
-			n = *p.Same
-			if !good {
-				n++
-			}
+		n := "4"
+		if p.Same != "" {
+			n = pick(good, p.Same, p.Same+"1")
 		}
-		return job.Body{Count: &job.CountForm{Count: &n}}
+		return job.Body{Count: &job.CountForm{Count: quantity.Count(n)}}
 	case "mark":
 		marks := make([]string, len(p.Marks))
 		for i := range marks {
@@ -74,7 +71,7 @@ func Entry(s *job.StepSheet, good bool, now time.Time) job.Body {
 			Up: quantity.Type(pick(good, "8", "900")), Graduation: quantity.Type("0.05")}}
 	case "heat":
 		left, home := now.Add(-60*time.Second), now.Add(-20*time.Second)
-		f := &job.HeatForm{Input: h.input(), Left: &left, Home: &home, Cool: new(32.0), Seated: true}
+		f := &job.HeatForm{Input: h.input(), Left: &left, Home: &home, Cool: quantity.Count("32"), Seated: true}
 		if !good {
 			*f.Left = now.Add(-5 * time.Hour)
 		}
@@ -86,14 +83,14 @@ func Entry(s *job.StepSheet, good bool, now time.Time) job.Body {
 		if !good {
 			began = now
 		}
-		return job.Body{Wait: &job.WaitForm{Began: &began, Ended: &now, Cool: new(pick(good, 30.0, 90.0))}}
+		return job.Body{Wait: &job.WaitForm{Began: &began, Ended: &now, Cool: quantity.Count(pick(good, "30", "90"))}}
 	case "test":
 		pressure := p.Pressure
 		if pressure == "" {
 			pressure = "4 bar"
 		}
-		return job.Body{Test: &job.TestForm{Pressure: pressure, Minutes: new(float64(p.Minutes)),
-			Drops: new(pick(good, 0, p.Drops+9))}}
+		return job.Body{Test: &job.TestForm{Pressure: pressure, Minutes: quantity.Count(fmt.Sprint(p.Minutes)),
+			Drops: quantity.Count(fmt.Sprint(pick(good, 0, p.Drops+9)))}}
 	case "photo":
 		return job.Body{Photo: &job.PhotoForm{Words: "job folder"}}
 	}

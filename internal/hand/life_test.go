@@ -16,7 +16,11 @@ import (
 // and set as said, in micrometres; 0 leaves it out.
 func rebuilt(t *testing.T, number string, hours, found, built float64) job.Past {
 	t.Helper()
-	return job.PastOf(number, rebuild(t, hours, found, built))
+	past, err := job.PastOf(number, rebuild(t, hours, found, built))
+	if err != nil {
+		t.Fatal(err)
+	}
+	return past
 }
 
 func rebuild(t *testing.T, hours, found, built float64) job.Job {
@@ -114,7 +118,11 @@ func TestSealLives(t *testing.T) {
 		e := job.Entry{Kind: job.Kept, Step: "inspect-seal", Seq: len(p.Log) + 1, ID: "x",
 			Body: &job.Body{Inspect: &job.InspectForm{Found: found}}}
 		p.Log = append(p.Log, e)
-		jobs = append(jobs, job.PastOf("J", p))
+		past, err := job.PastOf("J", p)
+		if err != nil {
+			t.Fatal(err)
+		}
+		jobs = append(jobs, past)
 	}
 	if got := job.SealLives(jobs); len(got) != 1 || got[0] != 12000 {
 		t.Errorf("got %v, want 12000 h between the two that were replaced", got)

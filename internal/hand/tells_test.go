@@ -168,7 +168,8 @@ func TestWhatWasUnderstood(t *testing.T) {
 			`{"unit":"thou","feeler":{"positions":[{"at":"vane 1","go":"14","no_go":"15"},{"at":"vane 2","value":"0.4 mm"}]}}`,
 			"feeler.positions[0].go=0.356 feeler.positions[0].no_go=0.381 feeler.positions[1].value=0.400"},
 		{"setting-built", `{"unit":"in","setting":{"measured":"1-17/32"}}`, "setting.measured=38.894"},
-		{"shims-out", `{"unit":"thou","count":{"count":6,"pack":"42"}}`, "count.pack=1.067"},
+		{"shims-out", `{"unit":"thou","count":{"count":6,"pack":"42"}}`, "count.count=6 count.pack=1.067"},
+		{"leak-test", `{"test":{"minutes":"7,50","drops":"0"}}`, "test.minutes=7.5min test.drops=0drops"},
 		{"heat-bearing", `{"unit":"mm","heat":{"input":{"interference":"0.018","clearance":"0.02"}}}`,
 			"heat.input.interference=0.018 heat.input.clearance=0.020"},
 	} {
@@ -186,7 +187,10 @@ func TestWhatWasUnderstood(t *testing.T) {
 			continue
 		}
 		for _, e := range tell.Echo {
-			got := e.Field + "=" + e.Figure.In(quantity.UnitMillimetre, 3)
+			got := e.Field + "=" + strings.ReplaceAll(e.Text, " ", "")
+			if e.Figure != nil {
+				got += e.Figure.In(quantity.UnitMillimetre, 3)
+			}
 			if e.Odd != "" {
 				got += "?"
 			}

@@ -32,12 +32,12 @@ const (
 
 // PDF returns the build sheet as it is printed: what was found beside what was
 // built, limits with their sources, parts, corrections, pictures, signatures.
-func PDF(r *store.Record, how Printing) ([]byte, error) {
+func PDF(r *store.Record, sheet *job.Sheet, how Printing) ([]byte, error) {
 	size := "A4"
 	if how.Letter {
 		size = "Letter"
 	}
-	p := &paper{Fpdf: fpdf.New("P", "mm", size, ""), how: how, r: r, sheet: job.Derive(r.Job)}
+	p := &paper{Fpdf: fpdf.New("P", "mm", size, ""), how: how, r: r, sheet: sheet}
 	p.AddUTF8FontFromBytes("text", "", goregular.TTF)
 	p.AddUTF8FontFromBytes("text", "B", gobold.TTF)
 	p.AddUTF8FontFromBytes("mono", "", gomono.TTF)

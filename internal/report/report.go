@@ -7,6 +7,7 @@ import (
 	"encoding/csv"
 	"encoding/hex"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"strconv"
 
@@ -18,11 +19,15 @@ import (
 	"settle/internal/store"
 )
 
-// format names what the JSON file is, so that a reader can tell.
-const format = "settle-job/2"
+// format names what the JSON file is, so that a reader can tell. Files of format 2
+// are read, too: they keep no sheets.
+const (
+	format = "settle-job/3"
+	older  = "settle-job/2"
+)
 
 // whole is a job with everything another Settle needs to show it the same: the
-// plan as it was written and the pictures with it.
+// plan as it was written, the log and the kept sheets to the letter, the pictures.
 type whole struct {
 	Format   string            `json:"format"`
 	Number   string            `json:"number"`
@@ -31,62 +36,155 @@ type whole struct {
 	PlanHash string            `json:"plan_hash"`
 	PlanText string            `json:"plan_text"`
 	Sheet    json.RawMessage   `json:"sheet"`
-	Log      []job.Entry       `json:"log"`
+	Log      []json.RawMessage `json:"log"`
+	Sheets   []kept            `json:"sheets"`
 	Photos   map[string][]byte `json:"photos"`
 }
 
-// JSON returns the whole job: pump, plan, sheet, log and pictures.
+// kept is a sheet that is kept with an entry.
+type kept struct {
+	Seq   int             `json:"seq"`
+	Hash  string          `json:"hash"`
+	Later bool            `json:"later,omitempty"`
+	Sheet json.RawMessage `json:"sheet"`
+}
+
+// JSON returns the whole job: pump, plan, sheet, log and pictures. Each entry of
+// the log stands on a line of its own, as it is kept.
 func JSON(r *store.Record, photo func(id string) ([]byte, error)) ([]byte, error) {
-	d := job.Derive(r.Job)
-	sheet, err := json.Marshal(d)
+	d, err := job.Show(r.Job)
 	if err != nil {
 		return nil, err
 	}
-	w := whole{format, r.Number, r.Pump, r.Plan.Title, r.Plan.Hash, string(r.Plan.Text), sheet, r.Log, map[string][]byte{}}
-	for _, stage := range d.Stages {
-		for _, s := range stage.Steps {
-			for _, p := range s.Pictures {
-				if w.Photos[p.ID], err = photo(p.ID); err != nil {
-					return nil, err
-				}
+	photos := map[string][]byte{}
+	for _, e := range r.Log {
+		if e.Body == nil || e.Body.Photo == nil {
+			continue
+		}
+		for _, id := range e.Body.Photo.Photos {
+			if photos[id], err = photo(id); err != nil {
+				return nil, err
 			}
 		}
 	}
-	return json.MarshalIndent(w, "", "  ")
+	w := writer{}
+	w.field("format", format)
+	w.field("number", r.Number)
+	w.field("pump", r.Pump)
+	w.field("plan", r.Plan.Title)
+	w.field("plan_hash", r.Plan.Hash)
+	w.field("plan_text", string(r.Plan.Text))
+	w.field("sheet", d)
+	w.lines("log", len(r.Log), func(i int) []byte { return r.Log[i].Line() })
+	w.lines("sheets", len(r.Kept), func(i int) []byte {
+		k := r.Kept[i]
+		head := fmt.Sprintf(`{"seq":%d,"hash":"%s","later":%t,"sheet":`, k.Seq, k.Hash, k.Later)
+		return append(append([]byte(head), k.Bytes...), '}')
+	})
+	w.field("photos", photos)
+	return w.end()
+}
+
+// writer writes an object with a line for each field. What is kept to the letter
+// is not marshalled again.
+type writer struct {
+	bytes.Buffer
+	err error
+}
+
+func (w *writer) name(name string) {
+	before := ",\n"
+	if w.Len() == 0 {
+		before = "{\n"
+	}
+	fmt.Fprintf(w, "%s  %q: ", before, name)
+}
+
+func (w *writer) field(name string, value any) {
+	b, err := json.Marshal(value)
+	w.err = errors.Join(w.err, err)
+	w.name(name)
+	w.Write(b)
+}
+
+func (w *writer) lines(name string, n int, line func(int) []byte) {
+	w.name(name)
+	w.WriteString("[")
+	for i := range n {
+		if i > 0 {
+			w.WriteString(",")
+		}
+		w.WriteString("\n")
+		w.Write(line(i))
+	}
+	w.WriteString("\n  ]")
+}
+
+func (w *writer) end() ([]byte, error) {
+	w.WriteString("\n}\n")
+	return w.Bytes(), w.err
 }
 
 // Read reads such a file back. It is taken only whole: the plan is the one the
-// job was started with, and the chain of hashes holds.
+// job was started with, the chain of hashes holds over the lines as they stand, and
+// so do the sheets that the log names.
 func Read(file []byte) (*store.Record, map[string][]byte, error) {
 	var w whole
 	if err := json.Unmarshal(file, &w); err != nil {
 		return nil, nil, field.Errorf("file", "is not JSON of a job: save one from a build sheet")
 	}
-	if w.Format != format || len(w.Log) == 0 || w.Log[0].Open == nil {
-		return nil, nil, field.Errorf("file", "is no job of this kind: its format is %q, %q is read", w.Format, format)
+	if w.Format != format && w.Format != older || len(w.Log) == 0 {
+		return nil, nil, field.Errorf("file", "is not a job of this kind: its format is %q, %q and %q are read", w.Format,
+			format, older)
 	}
-	p, err := plan.Read("plan_text", []byte(w.PlanText))
-	if err != nil {
+	r := &store.Record{Number: w.Number, Pump: w.Pump}
+	for i, raw := range w.Log {
+		var line bytes.Buffer // format 2 was written with spaces between
+		err := json.Compact(&line, raw)
+		var e job.Entry
+		if err == nil {
+			e, err = job.ReadLine(line.Bytes())
+		}
+		if err != nil {
+			return nil, nil, field.Errorf("file", "holds an entry that cannot be read, number %d: %v", i+1, err)
+		}
+		r.Log = append(r.Log, e)
+	}
+	for _, k := range w.Sheets {
+		r.Kept = append(r.Kept, job.KeptSheet{Seq: k.Seq, Hash: k.Hash, Bytes: k.Sheet, Later: k.Later})
+	}
+	var err error
+	if r.Plan, err = plan.ReadKept("plan_text", []byte(w.PlanText)); err != nil {
 		return nil, nil, field.Errorf("file", "holds a plan that cannot be read: %v", err)
 	}
-	if p.Hash != w.Log[0].Open.PlanHash || p.Hash != w.PlanHash {
-		return nil, nil, field.Errorf("file", "holds another plan than the job was started with")
+	if err := verify(r, w); err != nil {
+		return nil, nil, err
 	}
-	if bad := job.Verify(w.Log); bad != 0 {
-		return nil, nil, field.Errorf("file", "was changed: its chain of hashes breaks at entry %d", bad)
+	return r, w.Photos, nil
+}
+
+func verify(r *store.Record, w whole) error {
+	open := r.Log[0].Open
+	if open == nil || r.Plan.Hash != open.PlanHash || r.Plan.Hash != w.PlanHash {
+		return field.Errorf("file", "holds another plan than the job was started with")
+	}
+	if bad := job.Verify(r.Log); bad != 0 {
+		return field.Errorf("file", "was changed: its chain of hashes breaks at entry %d", bad)
+	}
+	if why := job.VerifySheets(r.Log, r.Kept); why != "" {
+		return field.Errorf("file", "was changed: %s", why)
 	}
 	for id, jpeg := range w.Photos {
 		if sum := sha256.Sum256(jpeg); hex.EncodeToString(sum[:]) != id {
-			return nil, nil, field.Errorf("file", "was changed: a picture is not the one the job names")
+			return field.Errorf("file", "was changed: a picture is not the one the job names")
 		}
 	}
-	return &store.Record{Number: w.Number, Pump: w.Pump, Job: job.Job{Plan: p, Log: w.Log}}, w.Photos, nil
+	return nil
 }
 
-// CSV returns the checks, one row each, in micrometres, thou and millimetres;
+// CSV returns the checks of a sheet, one row each, in micrometres, thou and millimetres;
 // then what was decided about the parts.
-func CSV(r *store.Record) ([]byte, error) {
-	sheet := job.Derive(r.Job)
+func CSV(r *store.Record, sheet *job.Sheet) ([]byte, error) {
 	var b bytes.Buffer
 	w := csv.NewWriter(&b)
 	head := []string{"job", "pump", "station", "check", "found_um", "built_um", "change_um", "min_um", "max_um",
@@ -154,8 +252,12 @@ func parts(w *csv.Writer, sheet *job.Sheet) error {
 func Kit(r *store.Record) ([]byte, error) {
 	var b bytes.Buffer
 	w := csv.NewWriter(&b)
+	sheet, err := job.Show(r.Job)
+	if err != nil {
+		return nil, err
+	}
 	rows := [][]string{{"job", "pump", "part", "quantity", "use", "state", "goes_on_it", "elastomer"}}
-	for _, l := range job.Derive(r.Job).Kit {
+	for _, l := range sheet.Kit {
 		rows = append(rows, []string{r.Number, register.Guard(r.Pump.Tag), register.Guard(l.Title),
 			strconv.Itoa(l.Quantity), l.Use, string(l.State), register.Guard(l.Lubricant), r.Pump.Elastomer})
 	}

@@ -29,6 +29,21 @@ type JobView struct {
 	Elastomer string      `json:"elastomer_warning,omitempty" doc:"why the pump's elastomer hardly suits its liquid"`
 	Sheet     *job.Sheet  `json:"sheet"`
 	Log       []job.Entry `json:"log"`
+
+	Said    map[string]job.Sentence `json:"said" doc:"what each entry says, by its id"`
+	Rules   int                     `json:"rules" doc:"number of today's rules"`
+	Changed []job.Difference        `json:"changed" nullable:"false" doc:"what today's rules judge otherwise"`
+	Sheets  []SheetKept             `json:"sheets" nullable:"false" doc:"those that are kept, the oldest first"`
+	As      int                     `json:"as,omitempty" doc:"the entry whose kept sheet this is"`
+}
+
+// SheetKept names a sheet that is kept with an entry.
+type SheetKept struct {
+	Seq   int       `json:"seq" doc:"number of the entry"`
+	At    time.Time `json:"at"`
+	By    string    `json:"by"`
+	Kind  string    `json:"kind"`
+	Later bool      `json:"later,omitempty" doc:"made for a job that was signed before sheets were kept"`
 }
 
 // School is a choice of the shop in words.
@@ -37,14 +52,19 @@ type School struct {
 	Choice string `json:"choice"`
 }
 
-func view(r *store.Record, sheet *job.Sheet) JobView {
+// view is a job as it stands. The sheet may be nil: then it is worked out.
+func (s *server) view(ctx context.Context, r *store.Record, sheet *job.Sheet) (*body[JobView], error) {
+	var err error
 	if sheet == nil {
-		sheet = job.Derive(r.Job)
+		if sheet, err = job.Show(r.Job); err != nil {
+			return nil, err
+		}
 	}
 	first := r.Log[0]
 	v := JobView{Number: r.Number, Pump: r.Pump, Complaint: first.Open.Complaint, Opened: first.At, By: first.By,
-		Plan: fmt.Sprintf("%s, version %d", r.Plan.Title, r.Plan.Version), Schools: []School{}, Elastomer: judge.Suits(
-			r.Pump.Elastomer, r.Pump.Liquid), Sheet: sheet, Log: r.Log}
+		Plan: fmt.Sprintf("%s, version %d", r.Plan.Title, r.Plan.Version), Schools: []School{},
+		Elastomer: judge.Suits(r.Pump.Elastomer, r.Pump.Liquid), Sheet: sheet, Log: r.Log,
+		Said: job.Said(r.Job), Rules: job.RulesNumber, Sheets: []SheetKept{}}
 	for _, s := range plan.Schools {
 		for _, c := range s.Choices {
 			if c.Key == first.Open.Schools[s.Key] {
@@ -52,18 +72,31 @@ func view(r *store.Record, sheet *job.Sheet) JobView {
 			}
 		}
 	}
-	return v
+	for _, k := range r.Kept {
+		e := r.Log[k.Seq-1]
+		v.Sheets = append(v.Sheets, SheetKept{k.Seq, e.At, e.By.Name, e.Kind, k.Later})
+	}
+	v.Changed, err = s.store.Changed(ctx, r, sheet)
+	return &body[JobView]{v}, err
 }
 
 // EntryForm is an entry as it is sent; the server adds number, time and hash.
 type EntryForm struct {
-	ID     string    `json:"id" doc:"made by the sender; sending it twice is harmless"`
-	By     string    `json:"by" doc:"id of the person at work"`
-	Kind   string    `json:"kind" enum:"kept,decided,pictured"`
-	Step   string    `json:"step"`
-	On     string    `json:"on,omitempty" doc:"id of the entry it takes the place of, or decides about"`
-	Reason string    `json:"reason,omitempty"`
-	Body   *job.Body `json:"body,omitempty"`
+	ID     string     `json:"id" doc:"made by the sender; sending it twice is harmless"`
+	By     string     `json:"by" doc:"id of the person at work"`
+	Kind   string     `json:"kind" enum:"kept,decided,pictured,withdrawn,ended,amended"`
+	Step   string     `json:"step,omitempty"`
+	On     string     `json:"on,omitempty" doc:"id of the entry it takes the place of, decides about or withdraws"`
+	Reason string     `json:"reason,omitempty"`
+	Body   *job.Body  `json:"body,omitempty"`
+	Ending job.Ending `json:"ending,omitempty" enum:"mistake,scrapped,taken-away,other" doc:"ended: why"`
+	job.Source
+}
+
+// entry is what the form says, by somebody the shop knows.
+func (f EntryForm) entry(by job.Person) job.Entry {
+	return job.Entry{ID: f.ID, By: by, Kind: f.Kind, Step: f.Step, On: f.On, Reason: f.Reason, Body: f.Body,
+		Ending: f.Ending, Source: f.Source}
 }
 
 // PreviewView is what a half-filled panel comes to.
@@ -82,7 +115,7 @@ func (s *server) jobs(api huma.API) {
 	operation(api, http.MethodGet, "/jobs", "list-jobs", "List jobs, the one changed last first",
 		func(ctx context.Context, in *struct {
 			Words        string `query:"q" maxLength:"100" doc:"words in number, plate, complaint, findings, reasons or remarks"`
-			State        string `query:"state" enum:"open,decide,signed,all" default:"all"`
+			State        string `query:"state" enum:"open,decide,signed,ended,all" default:"all"`
 			Pump         string `query:"pump" doc:"tag"`
 			Construction string `query:"construction" doc:"letter"`
 			Sort         string `query:"sort" enum:"changed,opened,number,tag" default:"changed"`
@@ -118,33 +151,13 @@ func (s *server) jobs(api huma.API) {
 		if err != nil {
 			return nil, err
 		}
-		return &body[JobView]{view(r, nil)}, nil
+		return s.view(ctx, r, nil)
 	})
-	operation(api, http.MethodGet, "/jobs/{number}", "get-job", "One job with its sheet and its log",
-		func(ctx context.Context, in *JobPath) (*body[JobView], error) {
-			r, err := s.store.Job(ctx, in.Number)
-			if err != nil {
-				return nil, err
-			}
-			return &body[JobView]{view(r, nil)}, nil
-		})
-	operation(api, http.MethodPost, "/jobs/{number}/entries", "append-entry", "Keep an entry, or a decision on one",
-		func(ctx context.Context, in *struct {
-			JobPath
-			Body EntryForm
-		}) (*body[JobView], error) {
-			by, err := s.store.Person(ctx, in.Body.By)
-			if err != nil {
-				return nil, err
-			}
-			b := in.Body
-			r, sheet, err := s.store.Append(ctx, in.Number, job.Entry{ID: b.ID, By: by, Kind: b.Kind, Step: b.Step, On: b.On,
-				Reason: b.Reason, Body: b.Body})
-			if err != nil {
-				return nil, err
-			}
-			return &body[JobView]{view(r, sheet)}, nil
-		})
+	operation(api, http.MethodGet, "/jobs/{number}", "get-job", "One job with its sheet and its log", s.getJob)
+	operation(api, http.MethodPost, "/jobs/{number}/entries", "append-entry",
+		"Keep an entry, decide on one, withdraw one; end a job, or amend a signed one", s.appendEntry)
+	operation(api, http.MethodPost, "/jobs/{number}/looked", "look-at-changes",
+		"Say that somebody has looked at what a change of rules made of an open job", s.looked)
 	operation(api, http.MethodPost, "/jobs/{number}/steps/{step}/preview", "preview",
 		"Work out a panel that is still being typed", func(ctx context.Context, in *struct {
 			JobPath
@@ -172,8 +185,16 @@ func (s *server) jobs(api huma.API) {
 		Format string `path:"format" enum:"json,csv,pdf"`
 		Unit   string `query:"unit" enum:"thou,mm" default:"thou" doc:"pdf: lengths in thou or mm"`
 		Paper  string `query:"paper" enum:"a4,letter" default:"a4" doc:"pdf: the size of its pages"`
+		As     int    `query:"as" doc:"number of an entry: the sheet that was kept with it; not for json"`
 	}) (*file, error) {
 		r, err := s.store.Job(ctx, in.Number)
+		if err != nil {
+			return nil, problem(err)
+		}
+		sheet, err := job.Show(r.Job)
+		if in.As != 0 {
+			sheet, err = keptWith(r, in.As)
+		}
 		if err != nil {
 			return nil, problem(err)
 		}
@@ -181,14 +202,14 @@ func (s *server) jobs(api huma.API) {
 		switch in.Format {
 		case "csv":
 			out.Type = "text/csv; charset=utf-8"
-			out.Body, err = report.CSV(r)
+			out.Body, err = report.CSV(r, sheet)
 		case "pdf":
 			var shop store.Shop
 			if shop, err = s.store.Shop(ctx); err != nil {
 				return nil, err
 			}
 			out.Type = "application/pdf"
-			out.Body, err = report.PDF(r, report.Printing{
+			out.Body, err = report.PDF(r, sheet, report.Printing{
 				Shop: shop.Name, Letter: in.Paper == "letter", Unit: quantity.Unit(in.Unit),
 				Photo: func(id string) ([]byte, error) { return s.store.Photo(ctx, id) },
 			})
@@ -215,7 +236,8 @@ func (s *server) jobs(api huma.API) {
 			if r, err = s.store.Job(ctx, number); err != nil {
 				return nil, problem(err)
 			}
-			return &body[JobView]{view(r, nil)}, nil
+			v, err := s.view(ctx, r, nil)
+			return v, problem(err)
 		})
 	huma.Register(api, huma.Operation{OperationID: "kit-file", Method: http.MethodGet,
 		Path: "/api/v1/jobs/{number}/kit.csv", Summary: "The parts list as a file",
@@ -228,6 +250,61 @@ func (s *server) jobs(api huma.API) {
 		return &file{"text/csv; charset=utf-8", fmt.Sprintf("attachment; filename=%q", r.Number+"-parts.csv"), b},
 			problem(err)
 	})
+}
+
+func (s *server) getJob(ctx context.Context, in *struct {
+	JobPath
+	As int `query:"as" doc:"number of an entry: the sheet that was kept with it"`
+}) (*body[JobView], error) {
+	r, err := s.store.Job(ctx, in.Number)
+	if err != nil {
+		return nil, err
+	}
+	if in.As == 0 {
+		return s.view(ctx, r, nil)
+	}
+	sheet, err := keptWith(r, in.As)
+	if err != nil {
+		return nil, err
+	}
+	v, err := s.view(ctx, r, sheet)
+	if err == nil {
+		v.Body.As = in.As
+	}
+	return v, err
+}
+
+// keptWith is the sheet that was kept with an entry.
+func keptWith(r *store.Record, seq int) (*job.Sheet, error) {
+	for _, k := range r.Kept {
+		if k.Seq == seq {
+			return k.Sheet()
+		}
+	}
+	return nil, &store.NotFound{What: "sheet kept with entry", Key: fmt.Sprint(seq)}
+}
+
+func (s *server) appendEntry(ctx context.Context, in *struct {
+	JobPath
+	Body EntryForm
+}) (*body[JobView], error) {
+	by, err := s.store.Person(ctx, in.Body.By)
+	if err != nil {
+		return nil, err
+	}
+	r, sheet, err := s.store.Append(ctx, in.Number, in.Body.entry(by))
+	if err != nil {
+		return nil, err
+	}
+	return s.view(ctx, r, sheet)
+}
+
+func (s *server) looked(ctx context.Context, in *JobPath) (*body[JobView], error) {
+	r, err := s.store.Looked(ctx, in.Number)
+	if err != nil {
+		return nil, err
+	}
+	return s.view(ctx, r, nil)
 }
 
 // maxImport bounds the file of a job with its pictures.

@@ -13,6 +13,7 @@ import (
 
 	"settle/core/field"
 	"settle/core/job"
+	"settle/core/words"
 	"settle/internal/store"
 )
 
@@ -88,6 +89,7 @@ func problem(err error) error {
 	var stale *job.Stale
 	var refused *job.Refused
 	var missing *store.NotFound
+	var damaged *job.Damaged
 	var many field.Errors
 	var one *field.Error
 	switch {
@@ -98,6 +100,9 @@ func problem(err error) error {
 			Latest: &stale.Latest}
 	case errors.As(err, &refused):
 		return &Problem{Title: "Not now", Status: http.StatusConflict, Detail: refused.Why}
+	case errors.As(err, &damaged):
+		return &Problem{Title: "Changed after it was signed", Status: http.StatusConflict,
+			Detail: words.Capital(damaged.Error()) + "."}
 	case errors.As(err, &missing):
 		return &Problem{Title: http.StatusText(http.StatusNotFound), Status: http.StatusNotFound, Detail: missing.Error()}
 	case errors.As(err, &many), errors.As(err, &one):

@@ -11,112 +11,160 @@ import (
 	"settle/core/job"
 )
 
-// ImportJob takes in a job of another Settle, with its log as it is and its
-// pictures, and returns the number it has here: its own, or with a tail where
-// another job has that one. The pump is added where its tag is not known yet, and
-// with it a plan that its shop wrote. A job that is here already is refused; it is
-// all or nothing.
+// incoming is a job of another Settle, ready to be written.
+type incoming struct {
+	*Record
+	photos map[string][]byte
+	fresh  bool // its pump is not known here
+	theirs bool // nor is its plan
+	pump   string
+	row    row
+	words  string
+}
+
+// ImportJob takes in a job of another Settle, with its log and its kept sheets as
+// they are and its pictures, and returns the number it has here: its own, or with a
+// tail where another job has that one. The pump is added where its tag is not known
+// yet, and with it a plan that its shop wrote. A job that is here already is
+// refused; it is all or nothing.
 func (s *Store) ImportJob(ctx context.Context, r *Record, photos map[string][]byte) (number string, err error) {
 	s.writing.Lock()
 	defer s.writing.Unlock()
-	first, last := r.Log[0], r.Log[len(r.Log)-1]
-	err = s.db.QueryRowContext(ctx, "SELECT number FROM jobs JOIN entries ON entries.job = jobs.id WHERE entries.id = ?",
-		first.ID).Scan(&number)
-	if err == nil {
-		return "", field.Errorf("file", "holds a job that is here already: look at %s", number)
-	} else if !errors.Is(err, sql.ErrNoRows) {
-		return "", err
-	}
-	plans, err := s.Plans(ctx)
-	if err != nil {
-		return "", err
-	}
-	theirs := plans[r.Plan.Key] == nil
-	if plans[r.Plan.Key] = r.Plan; plans[r.Pump.Plan] == nil {
-		r.Pump.Plan = r.Plan.Key // its page names a plan that the file does not hold
-	}
-	_, _, err = s.pump(ctx, r.Pump.Tag)
-	var missing *NotFound
-	fresh := errors.As(err, &missing)
-	if fresh {
-		err = r.Pump.Check(plans)
-	}
-	if err != nil {
-		return "", err
-	}
-	pump, err := json.Marshal(r.Pump)
-	if err != nil {
-		return "", err
-	}
-	sheet := job.Derive(r.Job)
-	sum := summarize(sheet, last)
-	summary, err := json.Marshal(sum)
-	if err != nil {
-		return "", err
-	}
-	past, err := json.Marshal(job.PastOf(r.Number, r.Job))
+	in, err := s.prepare(ctx, r, photos)
 	if err != nil {
 		return "", err
 	}
 	err = s.transaction(ctx, func(tx *sql.Tx) error {
-		number = r.Number
-		for tail, taken := 2, 1; ; tail++ {
-			if err := tx.QueryRowContext(ctx, "SELECT count(*) FROM jobs WHERE number = ?", number).Scan(&taken); err != nil {
-				return err
-			}
-			if taken == 0 {
-				break
-			}
-			number = fmt.Sprintf("%s-%d", r.Number, tail)
-		}
-		if _, err := tx.ExecContext(ctx, "INSERT INTO plans (hash, text) VALUES (?, ?) ON CONFLICT DO NOTHING", r.Plan.Hash,
-			r.Plan.Text); err != nil {
+		if number, err = freeNumber(ctx, tx, r.Number); err != nil {
 			return err
 		}
-		if fresh {
-			if _, err := tx.ExecContext(ctx, "INSERT INTO pumps (tag, record, plate) VALUES (?, ?, ?)", r.Pump.Tag,
-				string(pump), plateWords(r.Pump)); err != nil {
-				return err
-			}
-			if theirs {
-				if _, err := tx.ExecContext(ctx, "INSERT INTO own_plans (key, hash, imported, by) VALUES (?, ?, ?, ?)",
-					r.Plan.Key, r.Plan.Hash, s.now().Format(layout), first.By.Name); err != nil {
-					return err
-				}
-			}
-		}
-		words := jobWords(number, r.Pump, first.Open.Complaint)
-		for _, e := range r.Log {
-			words += " " + said(e, sheet)
-		}
-		res, err := tx.ExecContext(ctx, "INSERT INTO jobs (number, pump, plan, opened, changed, state, length, search, "+
-			"summary, past, complaint, decide) VALUES (?, (SELECT id FROM pumps WHERE tag = ?), ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-			number, r.Pump.Tag, r.Plan.Hash, first.At.Format(layout), last.At.Format(layout), sheet.State, len(
-				r.Log), words, string(summary), string(past), first.Open.Complaint, sum.Decide)
-		if err != nil {
-			return err
-		}
-		id, err := res.LastInsertId()
-		if err != nil {
-			return err
-		}
-		for _, e := range r.Log {
-			line, err := json.Marshal(e)
-			if err != nil {
-				return err
-			}
-			if _, err := tx.ExecContext(ctx, "INSERT INTO entries (job, seq, id, line) VALUES (?, ?, ?, ?)", id, e.Seq, e.ID,
-				string(line)); err != nil {
-				return err
-			}
-		}
-		for photo, jpeg := range photos {
-			if _, err := tx.ExecContext(ctx, "INSERT INTO photos (id, job, taken, bytes) VALUES (?, ?, ?, ?) ON CONFLICT "+
-				"DO NOTHING", photo, id, last.At.Format(layout), jpeg); err != nil {
-				return err
-			}
-		}
-		return nil
+		return s.write(ctx, tx, in, number)
 	})
 	return number, err
+}
+
+// prepare checks a job that comes in and works out what stands beside its log.
+func (s *Store) prepare(ctx context.Context, r *Record, photos map[string][]byte) (*incoming, error) {
+	in := &incoming{Record: r, photos: photos}
+	var here string
+	err := s.db.QueryRowContext(ctx, "SELECT number FROM jobs JOIN entries ON entries.job = jobs.id WHERE entries.id = ?",
+		r.Log[0].ID).Scan(&here)
+	if err == nil {
+		return nil, field.Errorf("file", "holds a job that is here already: look at %s", here)
+	} else if !errors.Is(err, sql.ErrNoRows) {
+		return nil, err
+	}
+	if err := s.pumpOf(ctx, in); err != nil {
+		return nil, err
+	}
+	sheet, err := job.Show(r.Job)
+	if err != nil {
+		return nil, err
+	}
+	if sheet.State == job.Signed && len(r.Kept) == 0 { // of a Settle that kept no sheets
+		k, err := job.KeepSheet(len(r.Log), sheet)
+		if err != nil {
+			return nil, err
+		}
+		k.Later = true
+		r.Kept = append(r.Kept, k)
+	}
+	if in.row, err = derived(r.Number, r.Job, sheet, job.GlanceAt(sheet)); err != nil {
+		return nil, err
+	}
+	for _, e := range r.Log {
+		in.words += " " + said(e, sheet)
+	}
+	return in, nil
+}
+
+// pumpOf says whether the pump of a job that comes in, and its plan, are known.
+func (s *Store) pumpOf(ctx context.Context, in *incoming) error {
+	plans, err := s.Plans(ctx)
+	if err != nil {
+		return err
+	}
+	in.theirs = plans[in.Plan.Key] == nil
+	if plans[in.Plan.Key] = in.Plan; plans[in.Pump.Plan] == nil {
+		in.Pump.Plan = in.Plan.Key // its page names a plan that the file does not hold
+	}
+	_, _, err = s.pump(ctx, in.Pump.Tag)
+	var missing *NotFound
+	if in.fresh = errors.As(err, &missing); in.fresh {
+		err = in.Pump.Check(plans)
+	}
+	if err != nil {
+		return err
+	}
+	record, err := json.Marshal(in.Pump)
+	in.pump = string(record)
+	return err
+}
+
+// freeNumber is the number, or that with a tail where it is taken.
+func freeNumber(ctx context.Context, tx *sql.Tx, wanted string) (string, error) {
+	number := wanted
+	for tail, taken := 2, 1; ; tail++ {
+		err := tx.QueryRowContext(ctx, "SELECT count(*) FROM jobs WHERE number = ?", number).Scan(&taken)
+		if err != nil || taken == 0 {
+			return number, err
+		}
+		number = fmt.Sprintf("%s-%d", wanted, tail)
+	}
+}
+
+func (s *Store) write(ctx context.Context, tx *sql.Tx, in *incoming, number string) error {
+	first, last := in.Log[0], in.Log[len(in.Log)-1]
+	run := func(q string, args ...any) error {
+		_, err := tx.ExecContext(ctx, q, args...)
+		return err
+	}
+	if err := run("INSERT INTO plans (hash, text) VALUES (?, ?) ON CONFLICT DO NOTHING", in.Plan.Hash,
+		in.Plan.Text); err != nil {
+		return err
+	}
+	if in.fresh {
+		if err := run("INSERT INTO pumps (tag, record, plate) VALUES (?, ?, ?)", in.Pump.Tag, in.pump,
+			plateWords(in.Pump)); err != nil {
+			return err
+		}
+	}
+	if in.fresh && in.theirs {
+		if err := run("INSERT INTO own_plans (key, hash, imported, by) VALUES (?, ?, ?, ?)", in.Plan.Key, in.Plan.Hash,
+			s.now().Format(layout), first.By.Name); err != nil {
+			return err
+		}
+	}
+	res, err := tx.ExecContext(ctx, "INSERT INTO jobs (number, pump, plan, opened, changed, state, length, search, "+
+		"summary, past, glance, complaint, decide) "+
+		"VALUES (?, (SELECT id FROM pumps WHERE tag = ?), ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+		number, in.Pump.Tag, in.Plan.Hash, first.At.Format(layout), last.At.Format(layout), in.row.state, len(in.Log),
+		jobWords(number, in.Pump, first.Open.Complaint)+in.words, in.row.summary, in.row.past, in.row.glance,
+		first.Open.Complaint, in.row.decide)
+	if err != nil {
+		return err
+	}
+	id, err := res.LastInsertId()
+	if err != nil {
+		return err
+	}
+	for i := range in.Log {
+		e := &in.Log[i]
+		if err := run("INSERT INTO entries (job, seq, id, line) VALUES (?, ?, ?, ?)", id, e.Seq, e.ID,
+			string(e.Line())); err != nil {
+			return err
+		}
+	}
+	for _, k := range in.Kept {
+		if err := keepSheet(ctx, tx, id, k); err != nil {
+			return err
+		}
+	}
+	for photo, jpeg := range in.photos {
+		if err := run("INSERT INTO photos (id, job, taken, bytes) VALUES (?, ?, ?, ?) ON CONFLICT DO NOTHING", photo, id,
+			last.At.Format(layout), jpeg); err != nil {
+			return err
+		}
+	}
+	return nil
 }

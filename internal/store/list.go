@@ -58,7 +58,7 @@ type JobRow struct {
 	Tag       string    `json:"tag"`
 	Name      string    `json:"name"`
 	Complaint string    `json:"complaint"`
-	State     job.State `json:"state" enum:"received,in-work,ready,signed"`
+	State     job.State `json:"state" enum:"received,in-work,ready,signed,ended"`
 	Opened    time.Time `json:"opened"`
 	Changed   time.Time `json:"changed"`
 	Summary
@@ -67,7 +67,7 @@ type JobRow struct {
 // JobQuery asks for a page of the list of jobs.
 type JobQuery struct {
 	Words        string // all of which must be in number, plate, complaint, findings, reasons or remarks
-	State        string // "open", "decide", "signed" or "" for all
+	State        string // "open", "decide", "signed", "ended" or "" for all
 	Pump         string // tag, or "" for all
 	Construction string // letter, or "" for all
 	Sort         string // "changed", "opened", "number", "tag"; "" is by change
@@ -113,11 +113,11 @@ func (s *Store) jobsQuery(ctx context.Context, q JobQuery) (string, []any, error
 	add := func(condition string, arg ...any) { where, args = append(where, condition), append(args, arg...) }
 	switch q.State {
 	case "open":
-		add("jobs.state <> 'signed'")
+		add(isOpen)
 	case "decide":
 		add("jobs.decide > 0")
-	case "signed":
-		add("jobs.state = 'signed'")
+	case "signed", "ended":
+		add("jobs.state = ?", q.State)
 	}
 	if q.Pump != "" {
 		add("jobs.pump = (SELECT id FROM pumps WHERE tag = ?)", q.Pump)

@@ -3,7 +3,6 @@ package store
 import (
 	"context"
 	"database/sql"
-	"fmt"
 	"maps"
 
 	"settle/core/field"
@@ -22,21 +21,42 @@ func (s *Store) Plans(ctx context.Context) (map[string]*plan.Plan, error) {
 	return all, nil
 }
 
-// OwnPlans returns the plans the shop has written itself.
+// OddPlan is a plan of the shop's that cannot be read any more.
+type OddPlan struct {
+	Key string `json:"key"`
+	Why string `json:"why"`
+}
+
+// OddPlans lists the plans of the shop that cannot be read.
+func (s *Store) OddPlans(ctx context.Context) ([]OddPlan, error) {
+	_, odd, err := s.ownPlans(ctx)
+	return odd, err
+}
+
+// OwnPlans returns the plans the shop has written itself, by key. One that cannot
+// be read is left out, and stands among the OddPlans.
 func (s *Store) OwnPlans(ctx context.Context) (map[string]*plan.Plan, error) {
+	own, _, err := s.ownPlans(ctx)
+	return own, err
+}
+
+func (s *Store) ownPlans(ctx context.Context) (map[string]*plan.Plan, []OddPlan, error) {
 	type kept struct{ key, hash string }
 	rows, err := query(ctx, s.db, func(rows *sql.Rows) (k kept, err error) { return k, rows.Scan(&k.key, &k.hash) },
 		"SELECT key, hash FROM own_plans")
 	if err != nil {
-		return nil, err
+		return nil, nil, err
 	}
-	own := map[string]*plan.Plan{}
+	own, odd := map[string]*plan.Plan{}, []OddPlan{}
 	for _, k := range rows {
-		if own[k.key], err = s.plan(ctx, k.hash); err != nil {
-			return nil, fmt.Errorf("plan %s: %w", k.key, err)
+		p, err := s.plan(ctx, k.hash)
+		if err != nil {
+			odd = append(odd, OddPlan{k.key, err.Error()})
+			continue
 		}
+		own[k.key] = p
 	}
-	return own, nil
+	return own, odd, nil
 }
 
 // ImportPlan takes in a plan file. A key is never that of a shipped plan, and a

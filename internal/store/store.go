@@ -60,7 +60,11 @@ func Open(ctx context.Context, path string, clock func() time.Time) (*Store, err
 	if err != nil {
 		return nil, errors.Join(fmt.Errorf("bringing %s up to date: %w", path, err), db.Close())
 	}
-	return &Store{db: db, clock: clock, logs: newLogs()}, nil
+	s := &Store{db: db, clock: clock, logs: newLogs()}
+	if err := s.catchUp(ctx); err != nil {
+		return nil, errors.Join(fmt.Errorf("bringing %s up to date: %w", path, err), db.Close())
+	}
+	return s, nil
 }
 
 // dsn names the file with the pragmas that every connection needs. Immediate
@@ -174,7 +178,7 @@ func (s *Store) Person(ctx context.Context, id string) (job.Person, error) {
 	p := job.Person{ID: id}
 	err := s.db.QueryRowContext(ctx, "SELECT name, role FROM people WHERE id = ?", id).Scan(&p.Name, &p.Role)
 	if errors.Is(err, sql.ErrNoRows) {
-		return p, field.Errorf("by", "names %q, who is none of the people here: choose who is working", id)
+		return p, field.Errorf("by", "names %q, who is not on the list of people: choose who is working", id)
 	}
 	return p, err
 }

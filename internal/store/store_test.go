@@ -3,6 +3,8 @@ package store
 import (
 	"bufio"
 	"context"
+	"crypto/sha256"
+	"encoding/hex"
 	"errors"
 	"fmt"
 	"os"
@@ -19,6 +21,12 @@ import (
 )
 
 var ctx = context.Background()
+
+// sum is a SHA-256 in hex.
+func sum(text string) string {
+	b := sha256.Sum256([]byte(text))
+	return hex.EncodeToString(b[:])
+}
 
 func day() time.Time { return time.Date(2026, 3, 2, 8, 0, 0, 123_456_789, time.UTC) }
 
@@ -158,8 +166,9 @@ func TestTheLogIsNeverChanged(t *testing.T) {
 			t.Fatal(err)
 		}
 	}
-	checked, broken, err := open(t, s.path(t)).Verify(ctx)
-	if err != nil || checked != 1 || len(broken) != 1 || broken[0] != (Broken{number, 2}) {
+	checked, broken, err := Verify(ctx, s.path(t))
+	if err != nil || checked != 1 || len(broken) != 1 || broken[0] != (Broken{number,
+		"entry 2 was changed after it was kept"}) {
 		t.Errorf("checked %d, broken %v, %v; want entry 2 of %s", checked, broken, err, number)
 	}
 }
@@ -312,7 +321,7 @@ func TestAKilledProcessLosesNothing(t *testing.T) {
 				t.Errorf("entry %s was acknowledged and is not there", id)
 			}
 		}
-		if checked, broken, err := s.Verify(ctx); err != nil || checked != 1 || len(broken) != 0 {
+		if checked, broken, err := Verify(ctx, s.path(t)); err != nil || checked != 1 || len(broken) != 0 {
 			t.Errorf("after the kill: %d jobs, broken %v, %v", checked, broken, err)
 		}
 	}

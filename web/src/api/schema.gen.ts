@@ -82,7 +82,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Keep an entry, or a decision on one */
+        /** Keep an entry, decide on one, withdraw one; end a job, or amend a signed one */
         post: operations["append-entry"];
         delete?: never;
         options?: never;
@@ -101,6 +101,23 @@ export interface paths {
         get: operations["kit-file"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{number}/looked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that somebody has looked at what a change of rules made of an open job */
+        post: operations["look-at-changes"];
         delete?: never;
         options?: never;
         head?: never;
@@ -501,6 +518,15 @@ export interface components {
             /** @description YAML, docs/plans.md */
             text: string;
         };
+        Amendment: {
+            /** Format: date-time */
+            at: string;
+            by: components["schemas"]["Person"];
+            entry: string;
+            reason: string;
+            /** @description the step whose entry it corrects; missing: the sheet as a whole */
+            step?: string;
+        };
         Ask: {
             /** @description used while nothing is written on the pump */
             default?: string;
@@ -544,6 +570,15 @@ export interface components {
             unit?: "thou" | "in" | "mm" | "um";
             wait?: components["schemas"]["WaitForm"];
         };
+        Carried: {
+            /** @description id of the entry it was read from */
+            entry?: string;
+            step?: string;
+            /** @description as it stood there */
+            text: string;
+            /** @description key of the pump's value it is */
+            value?: string;
+        };
         Change: {
             /** @description which of its keys are different */
             keys?: string[];
@@ -573,14 +608,16 @@ export interface components {
             title: string;
         };
         CountForm: {
-            /** Format: int64 */
-            count?: number;
+            /** @description as typed; turns may be 1/2, 0.5 or 1 1/2 */
+            count?: components["schemas"]["Number"];
             pack?: string;
         };
         Decision: {
             /** Format: date-time */
             at: string;
             by: components["schemas"]["Person"];
+            /** @description id of the entry */
+            entry?: string;
             reason: string;
         };
         DialForm: {
@@ -609,6 +646,12 @@ export interface components {
             sag_taken?: boolean;
             sum_rule?: components["schemas"]["Figure"];
             tir?: components["schemas"]["Figure"];
+        };
+        Difference: {
+            now: components["schemas"]["Judged"];
+            step: string;
+            then: components["schemas"]["Judged"];
+            title: string;
         };
         DirectForm: {
             graduation?: string;
@@ -639,8 +682,10 @@ export interface components {
         };
         Echo: {
             field: string;
-            figure: components["schemas"]["Figure"];
+            figure?: components["schemas"]["Figure"];
             odd?: string;
+            /** @description a number with what it counts */
+            text?: string;
         };
         Effect: {
             after: string;
@@ -651,38 +696,127 @@ export interface components {
             key: string;
             title: string;
         };
-        Entry: {
+        EndingShown: {
             /** Format: date-time */
+            at: string;
+            by: components["schemas"]["Person"];
+            /** @enum {string} */
+            ending: "mistake" | "scrapped" | "taken-away" | "other";
+            entry: string;
+            reason: string;
+        };
+        Entry: {
+            /**
+             * Format: date-time
+             * @description when it was kept
+             */
             at: string;
             body?: components["schemas"]["Body"];
             by: components["schemas"]["Person"];
+            /**
+             * Format: date-time
+             * @description what the sender's own clock said
+             */
+            clock?: string;
+            /**
+             * Format: int64
+             * @description number of the core that accepted it
+             */
+            core?: number;
+            /** @description the tablet or PC it was typed at */
+            device?: string;
+            /**
+             * Format: date-time
+             * @description when it was done, where it was typed later
+             */
+            done_at?: string;
+            /** @description who did it, where somebody else typed it */
+            done_by?: string;
+            /**
+             * @description ended: why
+             * @enum {string}
+             */
+            ending?: "mistake" | "scrapped" | "taken-away" | "other";
+            /**
+             * Format: int64
+             * @description number of the fields of an entry; missing is 1
+             */
+            format?: number;
+            /** @description field → where its value came from */
+            from?: {
+                [key: string]: components["schemas"]["Carried"];
+            };
             hash: string;
             /** @description made by the client; sending it twice is harmless */
             id: string;
             /** @enum {string} */
-            kind: "opened" | "kept" | "decided" | "pictured";
+            kind: "opened" | "kept" | "decided" | "pictured" | "withdrawn" | "ended" | "amended";
             on?: string;
+            /** @description it was written on paper and typed from there */
+            on_paper?: boolean;
             open?: components["schemas"]["Opening"];
             reason?: string;
+            /**
+             * Format: int64
+             * @description round of a loop of steps, from 1
+             */
+            round?: number;
+            /**
+             * Format: int64
+             * @description number of the rules it was accepted under
+             */
+            rules?: number;
             /**
              * Format: int64
              * @description 1 for the first entry of the job
              */
             seq: number;
+            /** @description SHA-256 of the sheet kept with it */
+            sheet?: string;
             step?: string;
         };
         EntryForm: {
             body?: components["schemas"]["Body"];
             /** @description id of the person at work */
             by: string;
+            /**
+             * Format: date-time
+             * @description what the sender's own clock said
+             */
+            clock?: string;
+            /** @description the tablet or PC it was typed at */
+            device?: string;
+            /**
+             * Format: date-time
+             * @description when it was done, where it was typed later
+             */
+            done_at?: string;
+            /** @description who did it, where somebody else typed it */
+            done_by?: string;
+            /**
+             * @description ended: why
+             * @enum {string}
+             */
+            ending?: "mistake" | "scrapped" | "taken-away" | "other";
+            /** @description field → where its value came from */
+            from?: {
+                [key: string]: components["schemas"]["Carried"];
+            };
             /** @description made by the sender; sending it twice is harmless */
             id: string;
             /** @enum {string} */
-            kind: "kept" | "decided" | "pictured";
-            /** @description id of the entry it takes the place of, or decides about */
+            kind: "kept" | "decided" | "pictured" | "withdrawn" | "ended" | "amended";
+            /** @description id of the entry it takes the place of, decides about or withdraws */
             on?: string;
+            /** @description it was written on paper and typed from there */
+            on_paper?: boolean;
             reason?: string;
-            step: string;
+            /**
+             * Format: int64
+             * @description round of a loop of steps, from 1
+             */
+            round?: number;
+            step?: string;
         };
         Error: {
             /** @description path of the field, e.g. readings[2].value */
@@ -730,11 +864,8 @@ export interface components {
             figure: components["schemas"]["Figure"];
         };
         HeatForm: {
-            /**
-             * Format: double
-             * @description °C at the final tightening
-             */
-            cool?: number;
+            /** @description °C at the final tightening */
+            cool?: components["schemas"]["Number"];
             /**
              * Format: date-time
              * @description when it was home
@@ -786,7 +917,7 @@ export interface components {
             /** @description the stage to work in */
             stage: string;
             /** @enum {string} */
-            state: "received" | "in-work" | "ready" | "signed";
+            state: "received" | "in-work" | "ready" | "signed" | "ended";
             /** @description the step to do next */
             step: string;
             tag: string;
@@ -794,6 +925,13 @@ export interface components {
             total: number;
         };
         JobView: {
+            /**
+             * Format: int64
+             * @description the entry whose kept sheet this is
+             */
+            as?: number;
+            /** @description what today's rules judge otherwise */
+            changed: components["schemas"]["Difference"][];
             complaint: string;
             /** @description why the pump's elastomer hardly suits its liquid */
             elastomer_warning?: string;
@@ -805,9 +943,31 @@ export interface components {
             /** @description title and version of the plan it was started with */
             plan: string;
             pump: components["schemas"]["Pump"];
+            /**
+             * Format: int64
+             * @description number of today's rules
+             */
+            rules: number;
+            /** @description what each entry says, by its id */
+            said: {
+                [key: string]: components["schemas"]["Sentence"];
+            };
             /** @description which way the shop works, where good shops differ */
             schools: components["schemas"]["School"][];
             sheet: components["schemas"]["Sheet"];
+            /** @description those that are kept, the oldest first */
+            sheets: components["schemas"]["SheetKept"][];
+        };
+        Judged: {
+            /** @description a person's decision is due */
+            decide?: boolean;
+            /** @description id of the entry */
+            entry: string;
+            figure?: components["schemas"]["Figure"];
+            /** @enum {string} */
+            outcome?: "reuse" | "dress" | "repair" | "replace" | "order";
+            /** @enum {string} */
+            verdict?: "within" | "close" | "out" | "undecided" | "no-limit";
         };
         KitLine: {
             lubricant?: string;
@@ -1008,6 +1168,7 @@ export interface components {
             remark?: string;
             unit: string;
         };
+        Number: Record<string, never>;
         "Open-jobRequest": {
             /** @description id of the person at work */
             by: string;
@@ -1131,17 +1292,16 @@ export interface components {
             rule?: string;
             /** @enum {string} */
             rule_says?: "reuse" | "dress" | "repair" | "replace" | "order";
-            /**
-             * Format: int64
-             * @description the number that must come back
-             */
-            same?: number;
+            /** @description the number that must come back */
+            same?: string;
             /** @enum {string} */
             surface?: "rim" | "bore" | "face";
             thread?: string;
             /** @description the step's calculator */
             tool?: string;
             torque?: components["schemas"]["Pull"];
+            /** @description turns are counted: halves and quarters are numbers too */
+            turns?: boolean;
         };
         PaperKept: {
             /** @description named by the entry of the pump's log; the file is at /api/v1/papers/{id} */
@@ -1192,6 +1352,8 @@ export interface components {
             /** Format: date-time */
             at: string;
             by: string;
+            /** @description id of the entry that put it there */
+            entry: string;
             id: string;
             /** @description the finding it shows, in words */
             of?: string;
@@ -1498,10 +1660,14 @@ export interface components {
             measured?: string;
         };
         Sheet: {
+            /** @description what was added to it after the signature */
+            amended?: components["schemas"]["Amendment"][];
             /** @description what may be behind it all, the most likely first */
             causes: components["schemas"]["Likely"][];
             /** @description stations first, then those without a place */
             checks: components["schemas"]["CheckSheet"][];
+            /** @description how it ended without a signature */
+            ended?: components["schemas"]["EndingShown"];
             /** @description parts to order, on the bench, used, to return */
             kit: components["schemas"]["KitLine"][];
             /**
@@ -1511,17 +1677,53 @@ export interface components {
             length: number;
             /** @description id of the step to do next */
             next?: string;
+            /** @description corrections, decisions and what was taken back */
+            notes: components["schemas"]["SheetNote"][];
             pieces: components["schemas"]["PieceSheet"][];
+            /**
+             * Format: int64
+             * @description number of the rules it was worked out by
+             */
+            rules: number;
             signed?: components["schemas"]["Signature"];
             stages: components["schemas"]["StageSheet"][];
             /** @enum {string} */
-            state: "received" | "in-work" | "ready" | "signed";
+            state: "received" | "in-work" | "ready" | "signed" | "ended";
             /** @description from the driver end */
             stations: components["schemas"]["StationSheet"][];
             /** @description of the as-built checks */
             tally: components["schemas"]["Tally"];
             /** @description the pump stands; up is to the left of the line */
             vertical?: boolean;
+        };
+        SheetKept: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            kind: string;
+            /** @description made for a job that was signed before sheets were kept */
+            later?: boolean;
+            /**
+             * Format: int64
+             * @description number of the entry
+             */
+            seq: number;
+        };
+        SheetNote: {
+            /** @description what stands there now */
+            after: components["schemas"]["Sentence"];
+            /** Format: date-time */
+            at: string;
+            /** @description what stood there before, in words */
+            before: components["schemas"]["Sentence"];
+            by: string;
+            entry: string;
+            /** @enum {string} */
+            kind: "kept" | "decided" | "withdrawn" | "ended" | "amended";
+            reason: string;
+            step?: string;
+            /** @description of the step */
+            title?: string;
         };
         ShopView: {
             elastomers: components["schemas"]["Elastomer"][];
@@ -1680,13 +1882,9 @@ export interface components {
             lines: components["schemas"]["Sentence"][];
         };
         TestForm: {
-            /** Format: int64 */
-            drops?: number;
-            /**
-             * Format: double
-             * @description how long it was held
-             */
-            minutes?: number;
+            drops?: components["schemas"]["Number"];
+            /** @description how long it was held */
+            minutes?: components["schemas"]["Number"];
             /** @description with its unit, as on the gauge */
             pressure?: string;
         };
@@ -1715,11 +1913,8 @@ export interface components {
         WaitForm: {
             /** Format: date-time */
             began?: string;
-            /**
-             * Format: double
-             * @description °C when it was gone on with
-             */
-            cool?: number;
+            /** @description °C when the work went on */
+            cool?: components["schemas"]["Number"];
             /** Format: date-time */
             ended?: string;
         };
@@ -1796,7 +1991,7 @@ export interface operations {
             query?: {
                 /** @description words in number, plate, complaint, findings, reasons or remarks */
                 q?: string;
-                state?: "open" | "decide" | "signed" | "all";
+                state?: "open" | "decide" | "signed" | "ended" | "all";
                 /** @description tag */
                 pump?: string;
                 /** @description letter */
@@ -1972,7 +2167,10 @@ export interface operations {
     };
     "get-job": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description number of an entry: the sheet that was kept with it */
+                as?: number;
+            };
             header?: never;
             path: {
                 /** @description J-0147 */
@@ -2144,6 +2342,65 @@ export interface operations {
             };
         };
     };
+    "look-at-changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description J-0147 */
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "add-photo": {
         parameters: {
             query?: never;
@@ -2214,6 +2471,8 @@ export interface operations {
                 unit?: "thou" | "mm";
                 /** @description pdf: the size of its pages */
                 paper?: "a4" | "letter";
+                /** @description number of an entry: the sheet that was kept with it; not for json */
+                as?: number;
             };
             header?: never;
             path: {

@@ -1,0 +1,106 @@
+package job
+
+import "strings"
+
+// history is what the log says of each step.
+type history struct {
+	tracks  map[string]*track   // step → the entry that counts; a step without one is not there
+	added   map[string][]*Entry // step → pictures put to it
+	ended   *Entry
+	amended []*Entry
+	gone    map[string]*Entry // entry → the one that took it back
+}
+
+// track is what the log says of one step.
+type track struct {
+	last     *Entry   // the entry that counts
+	before   []*Entry // those it took the place of, oldest first
+	rounds   int      // how often it was entered, without what was taken back
+	decision *Entry   // on that entry
+}
+
+// read goes through a log once. What was withdrawn counts for nothing: its step
+// is as if nobody had entered it.
+func read(log []Entry, steps int) history {
+	h := history{tracks: make(map[string]*track, steps)}
+	for i := range log {
+		if e := &log[i]; e.Kind == Withdrawn {
+			if h.gone == nil {
+				h.gone = map[string]*Entry{}
+			}
+			h.gone[e.On] = e
+		}
+	}
+	for i := range log {
+		e := &log[i]
+		gone := h.gone[e.ID] != nil
+		switch e.Kind {
+		case Kept, Amended:
+			h.kept(e, gone)
+		case Pictured:
+			if !gone {
+				if h.added == nil {
+					h.added = map[string][]*Entry{}
+				}
+				h.added[e.Step] = append(h.added[e.Step], e)
+			}
+		case Decided:
+			if t := h.tracks[e.Step]; t != nil && t.last != nil && t.last.ID == e.On && !gone {
+				t.decision = e
+			}
+		case Ended:
+			if !gone {
+				h.ended = e
+			}
+		}
+	}
+	for step, t := range h.tracks {
+		if t.last == nil {
+			delete(h.tracks, step)
+		}
+	}
+	return h
+}
+
+func (h *history) kept(e *Entry, gone bool) {
+	if e.Kind == Amended {
+		h.amended = append(h.amended, e)
+	}
+	if e.Body == nil {
+		return // an amendment in words
+	}
+	t := h.tracks[e.Step]
+	if t == nil {
+		t = &track{}
+		h.tracks[e.Step] = t
+	}
+	if t.last != nil {
+		t.before = append(t.before, t.last)
+	}
+	t.last, t.decision = e, nil
+	if gone {
+		t.last = nil
+	} else {
+		t.rounds++
+	}
+}
+
+// decided is a person's decision as it is shown.
+func (t *track) decided() *Decision {
+	if t.decision == nil {
+		return nil
+	}
+	return &Decision{Entry: t.decision.ID, By: t.decision.By, At: t.decision.At, Reason: t.decision.Reason}
+}
+
+// find returns an entry of a log by its id, or nil.
+func find(log []Entry, id string) *Entry {
+	for i := range log {
+		if log[i].ID == id {
+			return &log[i]
+		}
+	}
+	return nil
+}
+
+func blank(s string) bool { return strings.TrimSpace(s) == "" }

@@ -1,0 +1,139 @@
+package store
+
+import (
+	"bytes"
+	"context"
+	"database/sql"
+	"encoding/json"
+	"fmt"
+
+	"settle/core/field"
+	"settle/core/job"
+)
+
+// Append puts an entry at the end of a job's log and returns the job with it.
+// The entry's Seq, At and Hash are made here. One whose id is in the log
+// already is the same one sent twice, and changes nothing. When Append returns
+// without an error the entry is on the disk.
+func (s *Store) Append(ctx context.Context, number string, e job.Entry) (*Record, *job.Sheet, error) {
+	s.writing.Lock()
+	defer s.writing.Unlock()
+	r, err := s.Job(ctx, number)
+	if err != nil {
+		return nil, nil, err
+	}
+	if twice, err := sentTwice(r.Log, e); err != nil {
+		return nil, nil, err
+	} else if twice {
+		sheet, err := job.Show(r.Job)
+		return r, sheet, err
+	}
+	if err := s.photosKept(ctx, e); err != nil {
+		return nil, nil, err
+	}
+	after, sheet, err := job.Append(r.Job, e, s.now())
+	if err != nil {
+		return nil, nil, err
+	}
+	before, err := s.glance(ctx, r.id)
+	if err != nil {
+		return nil, nil, err
+	}
+	was := *r
+	r.Job = after
+	row, err := derived(number, after, sheet, before.After(job.Derive(was.Job), sheet, e.Step))
+	if err != nil {
+		return nil, nil, err
+	}
+	err = s.transaction(ctx, func(tx *sql.Tx) error {
+		if e.Kind == job.Withdrawn { // an end taken back opens the job again
+			if err := s.reopens(ctx, tx, &was, sheet); err != nil {
+				return err
+			}
+		}
+		return keep(ctx, tx, r, len(was.Kept), row, sheet)
+	})
+	if err != nil {
+		s.logs.drop(r.id)
+		if _, refused := err.(*field.Error); refused {
+			return nil, nil, err
+		}
+		return nil, nil, fmt.Errorf("keeping the entry: %w", err)
+	}
+	s.logs.put(r.id, r.Job)
+	return r, sheet, nil
+}
+
+// keep writes the last entry of a job, the sheet that is kept with it, and what
+// follows from it. Had is how many sheets were kept before.
+func keep(ctx context.Context, tx *sql.Tx, r *Record, had int, row row, sheet *job.Sheet) error {
+	e := &r.Log[len(r.Log)-1]
+	if _, err := tx.ExecContext(ctx, "INSERT INTO entries (job, seq, id, line) VALUES (?, ?, ?, ?)", r.id, e.Seq, e.ID,
+		string(e.Line())); err != nil {
+		return err
+	}
+	for _, k := range r.Kept[had:] {
+		if err := keepSheet(ctx, tx, r.id, k); err != nil {
+			return err
+		}
+	}
+	if _, err := tx.ExecContext(ctx, "UPDATE jobs SET changed = ?, state = ?, length = ?, summary = ?, past = ?, "+
+		"glance = ?, decide = ? WHERE id = ?",
+		e.At.Format(layout), row.state, e.Seq, row.summary, row.past, row.glance, row.decide, r.id); err != nil {
+		return err
+	}
+	words := said(*e, sheet)
+	if words == "" {
+		return nil
+	}
+	_, err := tx.ExecContext(ctx, "UPDATE jobs SET search = search || ' ' || ?1 WHERE id = ?2 AND "+
+		"instr(search, ?1) = 0", words, r.id)
+	return err
+}
+
+// sentTwice says whether an entry is in the log already.
+func sentTwice(log []job.Entry, e job.Entry) (bool, error) {
+	for i := range log {
+		if log[i].ID != e.ID {
+			continue
+		}
+		if log[i].Step != e.Step || log[i].Kind != e.Kind || log[i].On != e.On || !same(log[i].Body, e.Body) {
+			return false, field.Errorf("id", "was used for another entry: make a new one")
+		}
+		return true, nil
+	}
+	return false, nil
+}
+
+// photosKept says which picture of an entry is not here.
+func (s *Store) photosKept(ctx context.Context, e job.Entry) error {
+	if e.Body == nil || e.Body.Photo == nil {
+		return nil
+	}
+	for i, id := range e.Body.Photo.Photos {
+		if _, err := s.Photo(ctx, id); err != nil {
+			return field.Errorf(fmt.Sprintf("body.photo.photos[%d]", i), "is not kept here: send the picture first")
+		}
+	}
+	return nil
+}
+
+// reopens refuses to take back the end of a job whose pump has another one now.
+func (s *Store) reopens(ctx context.Context, tx *sql.Tx, was *Record, sheet *job.Sheet) error {
+	if job.Derive(was.Job).State != job.Closed || sheet.State == job.Closed {
+		return nil
+	}
+	var pump int64
+	if err := tx.QueryRowContext(ctx, "SELECT pump FROM jobs WHERE id = ?", was.id).Scan(&pump); err != nil {
+		return err
+	}
+	return free(ctx, tx, pump, was.Pump.Tag, was.id)
+}
+
+// same compares two bodies as they are written, so that one read back from the
+// disk equals the one that was sent.
+func same(a, b *job.Body) bool {
+	x, errA := json.Marshal(a)
+	y, errB := json.Marshal(b)
+	return errA == nil && errB == nil && bytes.Equal(x, y)
+}

@@ -1,0 +1,334 @@
+package store
+
+import (
+	"bytes"
+	"compress/gzip"
+	"encoding/json"
+	"flag"
+	"fmt"
+	"io"
+	"os"
+	"path/filepath"
+	"reflect"
+	"slices"
+	"strings"
+	"testing"
+
+	"settle/core/job"
+	"settle/core/plan"
+)
+
+var update = flag.Bool("update", false, "write the golden files anew")
+
+// The shops of earlier days are test data: what was kept then opens, derives and
+// verifies for ever. shop-1 is from before sheets were kept with a signature; it
+// holds one of every kind of entry.
+func olderShop(t *testing.T, name string) string {
+	t.Helper()
+	packed, err := os.Open("testdata/" + name + ".db.gz")
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer packed.Close()
+	unpack, err := gzip.NewReader(packed)
+	if err != nil {
+		t.Fatal(err)
+	}
+	b, err := io.ReadAll(unpack)
+	if err != nil {
+		t.Fatal(err)
+	}
+	path := filepath.Join(t.TempDir(), "settle.db")
+	if err := os.WriteFile(path, b, 0o600); err != nil {
+		t.Fatal(err)
+	}
+	return path
+}
+
+func everyJob(t *testing.T, s *Store, visit func(r *Record, sheet *job.Sheet)) {
+	t.Helper()
+	rows, err := s.Jobs(ctx, JobQuery{Limit: 200, Sort: "number"})
+	if err != nil {
+		t.Fatal(err)
+	}
+	slices.Reverse(rows)
+	for _, row := range rows {
+		r, err := s.Job(ctx, row.Number)
+		if err != nil {
+			t.Fatal(err)
+		}
+		sheet, err := job.Show(r.Job)
+		if err != nil {
+			t.Fatal(err)
+		}
+		visit(r, sheet)
+	}
+}
+
+// lines is what a sheet says of each step, a line each.
+func lines(number string, s *job.Sheet) string {
+	var b strings.Builder
+	fmt.Fprintf(&b, "%s %s\n", number, s.State)
+	for _, stage := range s.Stages {
+		for _, step := range stage.Steps {
+			fmt.Fprintf(&b, "  %s %s", step.ID, step.State)
+			if r := step.Reading; r != nil {
+				fmt.Fprintf(&b, " %s %s", r.Verdict, r.Outcome)
+				if r.Figure != nil {
+					fmt.Fprintf(&b, " %v µm", r.Figure.Um())
+				}
+				if r.Text != "" {
+					fmt.Fprintf(&b, " %q", r.Text)
+				}
+			}
+			b.WriteString("\n")
+		}
+	}
+	return b.String()
+}
+
+func TestAnOlderShopOpensDerivesAndVerifies(t *testing.T) {
+	path := olderShop(t, "shop-1")
+	before, broken, err := Verify(ctx, path) // as it was left, nothing brought up to date
+	if err != nil || before != 19 || len(broken) > 0 {
+		t.Fatalf("before it is opened: %d jobs, %v, %v", before, broken, err)
+	}
+	s := open(t, path)
+	var got strings.Builder
+	kinds := map[string]bool{}
+	everyJob(t, s, func(r *Record, sheet *job.Sheet) {
+		got.WriteString(lines(r.Number, sheet))
+		for _, e := range r.Log {
+			kinds[e.Kind] = true
+			if e.Body != nil {
+				for key := range fields(t, e.Body) {
+					kinds[key] = true
+				}
+			}
+		}
+		if signed := sheet.State == job.Signed; signed != (len(r.Kept) == 1) || signed && !r.Kept[0].Later {
+			t.Errorf("%s is %s and has %d kept sheets", r.Number, sheet.State, len(r.Kept))
+		}
+		if changed, err := s.Changed(ctx, r, sheet); err != nil || len(changed) > 0 {
+			t.Errorf("%s: something changed by opening it: %+v, %v", r.Number, changed, err)
+		}
+	})
+	for i := range reflect.TypeFor[job.Body]().NumField() {
+		name, _, _ := strings.Cut(reflect.TypeFor[job.Body]().Field(i).Tag.Get("json"), ",")
+		if !kinds[name] {
+			t.Errorf("no entry with %s is among the test data", name)
+		}
+	}
+	golden(t, "testdata/shop-1.golden", got.String())
+	if n, broken, err := Verify(ctx, path); err != nil || n != before || len(broken) > 0 {
+		t.Errorf("after it was opened: %d jobs, %v, %v", n, broken, err)
+	}
+}
+
+func fields(t *testing.T, v any) map[string]any {
+	t.Helper()
+	b, err := json.Marshal(v)
+	if err != nil {
+		t.Fatal(err)
+	}
+	var m map[string]any
+	if err := json.Unmarshal(b, &m); err != nil {
+		t.Fatal(err)
+	}
+	return m
+}
+
+func golden(t *testing.T, path, got string) {
+	t.Helper()
+	if *update {
+		if err := os.WriteFile(path, []byte(got), 0o600); err != nil {
+			t.Fatal(err)
+		}
+	}
+	want, err := os.ReadFile(path)
+	if err != nil {
+		t.Fatal(err)
+	}
+	wants, gots := strings.Split(string(want), "\n"), strings.Split(got, "\n")
+	for i := range max(len(wants), len(gots)) {
+		var a, b string
+		if i < len(wants) {
+			a = wants[i]
+		}
+		if i < len(gots) {
+			b = gots[i]
+		}
+		if a != b {
+			t.Errorf("%s:%d: got %q, want %q", path, i+1, b, a)
+		}
+	}
+}
+
+// A line keeps its bytes whatever this program's types have become: an entry with
+// fields and a kind it does not know goes through the file and comes back to the
+// letter.
+func TestWhatIsNotKnownStays(t *testing.T) {
+	s, by, number := shop(t)
+	appended(t, s, number, done("a", "lock-out", by))
+	r, err := s.Job(ctx, number)
+	if err != nil {
+		t.Fatal(err)
+	}
+	last := r.Log[len(r.Log)-1]
+	e, err := job.Seal(&last, job.Entry{ID: "later", By: by, Kind: "measured-by-satellite", Step: "lock-out"}, day())
+	if err != nil {
+		t.Fatal(err)
+	}
+	line := bytes.Replace(e.Line(), []byte(`"step":`), []byte(`"orbit":{"height":7.50,"of":"Ω"},"step":`), 1)
+	line = resealed(t, last.Hash, line)
+	if _, err := s.db.Exec("INSERT INTO entries (job, seq, id, line) VALUES (1, 3, 'later', ?)", string(line)); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.db.Exec("UPDATE jobs SET length = 3"); err != nil {
+		t.Fatal(err)
+	}
+	again := open(t, s.path(t))
+	if r, err = again.Job(ctx, number); err != nil || len(r.Log) != 3 || !bytes.Equal(r.Log[2].Line(), line) {
+		t.Fatalf("the line comes back as %s, %v", r.Log[2].Line(), err)
+	}
+	if sheet := job.Derive(r.Job); sheet.State != job.InWork {
+		t.Errorf("with a kind nobody knows the job is %s", sheet.State)
+	}
+	appended(t, again, number, done("b", "isolate", by))
+	if n, broken, err := Verify(ctx, s.path(t)); err != nil || n != 1 || len(broken) > 0 {
+		t.Errorf("verified: %d, %v, %v", n, broken, err)
+	}
+}
+
+// resealed is a line with the hash that follows from its bytes, as another program
+// would write it.
+func resealed(t *testing.T, before string, line []byte) []byte {
+	t.Helper()
+	at := bytes.LastIndex(line, []byte(`"hash":"`))
+	open := string(line[:at]) + `"hash":""}`
+	return []byte(strings.Replace(open, `"hash":""}`, `"hash":"`+sum(before+"\n"+open)+`"}`, 1))
+}
+
+// sign makes the demo of a signed job: the second pump of the older shop, signed
+// there, with a sheet that keeps what is of today.
+func TestASignedJobIsShownAsItWasSigned(t *testing.T) {
+	s := open(t, olderShop(t, "shop-1"))
+	r, err := s.Job(ctx, "J-0004")
+	if err != nil {
+		t.Fatal(err)
+	}
+	was, err := job.Show(r.Job)
+	if err != nil {
+		t.Fatal(err)
+	}
+	// Rules change: the bolts of the casing are crossed in another order from now
+	// on, so the entry of that day is not one that would be taken today.
+	bolts := *was.Step("casing-bolts")
+	if bolts.Reading.Verdict != "within" {
+		t.Fatalf("the bolts are %s", bolts.Reading.Verdict)
+	}
+	other := *r
+	other.Log = slices.Clone(r.Log)
+	for i := range other.Log {
+		if other.Log[i].Step == "casing-bolts" {
+			b := *other.Log[i].Body
+			form := *b.Torque
+			form.Ticks = append(slices.Clone(form.Ticks[1:]), form.Ticks[0])
+			b.Torque = &form
+			other.Log[i].Body = &b
+		}
+	}
+	other.Memo = nil
+	if now := job.Derive(other.Job); now.Step("casing-bolts").State != job.Decide || now.State != job.Signed {
+		t.Fatalf("by the rules of today the bolts are %s and the job %s", now.Step("casing-bolts").State, now.State)
+	}
+	shown, err := job.Show(other.Job)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if got := shown.Step("casing-bolts"); got.State != job.Done || got.Reading.Verdict != "within" || shown.Tally != was.Tally {
+		t.Errorf("it is shown as %s, %s, %+v", got.State, got.Reading.Verdict, shown.Tally)
+	}
+	changed, err := s.Changed(ctx, &other, shown)
+	if err != nil || len(changed) != 1 || changed[0].Step != "casing-bolts" || changed[0].Then.Verdict != "within" ||
+		changed[0].Now.Verdict != "no-limit" || !changed[0].Now.Decide {
+		t.Errorf("beside it stands %+v, %v", changed, err)
+	}
+}
+
+// What an open job came to when somebody last looked is held against what it comes
+// to now, until somebody has looked.
+func TestAnOpenJobListsWhatChanged(t *testing.T) {
+	s, by, number := shop(t)
+	appended(t, s, number, done("a", "lock-out", by), done("b", "isolate", by), done("c", "drain", by),
+		done("c2", "support-casing", by), play("d", by, "", "4"))
+	look := func() []job.Difference {
+		t.Helper()
+		r, err := s.Job(ctx, number)
+		if err != nil {
+			t.Fatal(err)
+		}
+		changed, err := s.Changed(ctx, r, job.Derive(r.Job))
+		if err != nil {
+			t.Fatal(err)
+		}
+		return changed
+	}
+	if got := look(); len(got) != 0 {
+		t.Fatalf("nothing changed, and it lists %+v", got)
+	}
+	// As if the rules had been others when it was entered.
+	if _, err := s.db.Exec(`UPDATE jobs SET glance = replace(glance, '"entry":"d","verdict":"close"',
+		'"entry":"d","verdict":"within"')`); err != nil {
+		t.Fatal(err)
+	}
+	if got := look(); len(got) != 1 || got[0].Step != "end-play-found" || got[0].Then.Verdict != "within" ||
+		got[0].Now.Verdict != "close" {
+		t.Fatalf("it lists %+v", got)
+	}
+	// An entry elsewhere leaves it standing, and one at the step settles it.
+	appended(t, s, number, job.Entry{ID: "e", By: by, Kind: job.Kept, Step: "turn-found", Body: &job.Body{Skip: "stuck"}})
+	if got := look(); len(got) != 1 {
+		t.Errorf("after another entry it lists %+v", got)
+	}
+	if _, err := s.Looked(ctx, number); err != nil || len(look()) != 0 {
+		t.Errorf("after somebody looked it lists %+v, %v", look(), err)
+	}
+}
+
+// A plan that cannot be read takes nothing else with it.
+func TestOneOddPlanStopsNothing(t *testing.T) {
+	s, by, number := shop(t)
+	text := string(plan.Library()["end-suction-back-pull-out"].Text)
+	for key, change := range map[string][2]string{
+		"ours":   {"title: ", "title: Our "},
+		"newer":  {"version: ", "colour: blue\nversion: "}, // a key of a later format
+		"odd":    {"stages:", "stages: 12\nstages_of_old:"},
+		"double": {"title: Make safe", "title: Make safe"},
+	} {
+		body := strings.Replace(text, "key: end-suction-back-pull-out", "key: "+key, 1)
+		body = strings.Replace(body, change[0], change[1], 1)
+		if _, err := s.db.Exec("INSERT INTO plans (hash, text) VALUES (?, ?)", "hash-"+key, []byte(body)); err != nil {
+			t.Fatal(err)
+		}
+		if _, err := s.db.Exec("INSERT INTO own_plans VALUES (?, ?, '2026-01-01', 'M. Okafor')", key, "hash-"+key); err != nil {
+			t.Fatal(err)
+		}
+	}
+	plans, err := s.Plans(ctx)
+	if err != nil || plans["ours"] == nil || plans["newer"] == nil || plans["odd"] != nil {
+		t.Fatalf("%d plans, %v", len(plans), err)
+	}
+	if notes := plans["newer"].Notes; len(notes) != 1 || !strings.Contains(notes[0].Message, `"colour"`) {
+		t.Errorf("the plan of a later format carries %v", notes)
+	}
+	odd, err := s.OddPlans(ctx)
+	if err != nil || len(odd) != 1 || odd[0].Key != "odd" || odd[0].Why == "" {
+		t.Errorf("what cannot be read is told as %+v, %v", odd, err)
+	}
+	appended(t, s, number, done("a", "lock-out", by)) // and the work goes on
+	if _, err := s.OpenJob(ctx, "open-2", "LS-1", "again", nil, by); err == nil ||
+		!strings.Contains(err.Error(), "continue with "+number) {
+		t.Errorf("a second job of the pump: %v", err)
+	}
+}

@@ -1,0 +1,111 @@
+package store
+
+import (
+	"context"
+	"crypto/sha256"
+	"database/sql"
+	"encoding/hex"
+	"fmt"
+	"net/url"
+
+	"settle/core/job"
+)
+
+// Broken is a job in which something is not as it was kept.
+type Broken struct {
+	Number string
+	Why    string
+}
+
+// Verify checks a shop's file, of this Settle or of an older one: the chain of
+// hashes of every job over the lines as they are kept, the sheets kept with its
+// signatures, and its pictures. It changes nothing, and the shop may be open.
+func Verify(ctx context.Context, path string) (checked int, broken []Broken, err error) {
+	db, err := sql.Open("sqlite", "file:"+(&url.URL{Path: path}).EscapedPath()+"?mode=ro&_pragma=busy_timeout(5000)")
+	if err != nil {
+		return 0, nil, err
+	}
+	defer db.Close()
+	type kept struct {
+		id     int64
+		number string
+	}
+	jobs, err := query(ctx, db, func(rows *sql.Rows) (k kept, err error) { return k, rows.Scan(&k.id, &k.number) },
+		"SELECT id, number FROM jobs ORDER BY id")
+	if err != nil {
+		return 0, nil, fmt.Errorf("%s is no shop's file: %w", path, err)
+	}
+	var sheets int
+	if err := db.QueryRowContext(ctx, "SELECT count(*) FROM sqlite_master WHERE name = 'sheets'").Scan(
+		&sheets); err != nil {
+		return 0, nil, err
+	}
+	for _, j := range jobs {
+		why, err := verifyJob(ctx, db, j.id, sheets > 0)
+		if err != nil {
+			return checked, broken, fmt.Errorf("%s: %w", j.number, err)
+		}
+		checked++
+		if why != "" {
+			broken = append(broken, Broken{j.number, why})
+		}
+	}
+	return checked, broken, nil
+}
+
+// verifyJob says what is wrong with a job, "" where nothing is.
+func verifyJob(ctx context.Context, db *sql.DB, id int64, sheets bool) (string, error) {
+	seq, unreadable := 0, 0
+	log, err := query(ctx, db, func(rows *sql.Rows) (job.Entry, error) {
+		var line []byte
+		var at int
+		var id string
+		if err := rows.Scan(&at, &id, &line); err != nil {
+			return job.Entry{}, err
+		}
+		seq++
+		e, err := job.ReadLine(line)
+		if (err != nil || e.ID != id || e.Seq != at) && unreadable == 0 {
+			unreadable = seq
+		}
+		return e, nil
+	}, "SELECT seq, id, line FROM entries WHERE job = ? ORDER BY seq", id)
+	if err != nil {
+		return "", err
+	}
+	if bad := job.Verify(log); bad != 0 || unreadable != 0 {
+		return fmt.Sprintf("entry %d was changed after it was kept", max(bad, unreadable)), nil
+	}
+	var kept []job.KeptSheet
+	if sheets {
+		kept, err = query(ctx, db, scanSheet, "SELECT seq, hash, later, gzip FROM sheets WHERE job = ? ORDER BY seq", id)
+		if err != nil {
+			return "a sheet kept with it cannot be read", nil
+		}
+	}
+	if why := job.VerifySheets(log, kept); why != "" {
+		return why, nil
+	}
+	return verifyPhotos(ctx, db, id)
+}
+
+func verifyPhotos(ctx context.Context, db *sql.DB, id int64) (string, error) {
+	var tables int
+	err := db.QueryRowContext(ctx, "SELECT count(*) FROM sqlite_master WHERE name = 'photos'").Scan(&tables)
+	if err != nil || tables == 0 {
+		return "", err
+	}
+	bad, err := query(ctx, db, func(rows *sql.Rows) (bool, error) {
+		var name string
+		var jpeg []byte
+		err := rows.Scan(&name, &jpeg)
+		sum := sha256.Sum256(jpeg)
+		return hex.EncodeToString(sum[:]) != name, err
+	}, "SELECT id, bytes FROM photos WHERE job = ?", id)
+	for _, b := range bad {
+		if b {
+			return "a picture is not the one that was kept", err
+		}
+	}
+	return "", err
+}
