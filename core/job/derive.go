@@ -49,7 +49,6 @@ func derive(j Job) *deriver {
 	d.causes()
 	d.state()
 	d.sheet.Tally = tally(d.sheet)
-	d.sheet.Notes = d.notes()
 	j.Memo.keep(d)
 	return d
 }
@@ -57,6 +56,7 @@ func derive(j Job) *deriver {
 func newDeriver(j Job) *deriver {
 	n := j.Plan.Len()
 	d := &deriver{job: j, history: read(j.Log, n), sheet: &Sheet{Length: len(j.Log), Rules: RulesNumber,
+		Notes: []SheetNote{},
 		Stations: []StationSheet{}, Checks: []CheckSheet{}, Pieces: []PieceSheet{}, Causes: []judge.Likely{}},
 		taken: map[string]*[2]*StepSheet{}, states: make(map[string]*StepSheet, n),
 		sent: map[string][]reopening{}, standing: map[string]reopening{}}

@@ -154,22 +154,30 @@ var (
 // bodies are good entries for every step of the plan.
 func bodies(t *testing.T) map[string]Body {
 	return map[string]Body{
-		"turn-found": {Turn: &TurnForm{Turn: gauge.Drags, Clock: "4"}}, "end-play-found": floatBody(
-			"4"), "runout-seal-found": dialBody("0", "1", "3", "1"),
-		"clearance-found": leafBody(vanes, "25", "26"), "marks": {Marks: []string{"at 12",
-			"at 3"}}, "shims-out": countBody(6),
-		"inspect-sleeve": inspectBody("groove"), "inspect-seal": inspectBody("chip"), "inspect-bearings": inspectBody(),
+		"turn-found":        {Turn: &TurnForm{Turn: gauge.Drags, Clock: "4"}},
+		"end-play-found":    floatBody("4"),
+		"runout-seal-found": dialBody("0", "1", "3", "1"),
+		"clearance-found":   leafBody(vanes, "25", "26"),
+		"marks":             {Marks: []string{"at 12", "at 3"}},
+		"shims-out":         countBody(6),
+		"inspect-sleeve":    inspectBody("groove"), "inspect-seal": inspectBody("chip"), "inspect-bearings": inspectBody(),
 		"inspect-lock-washer": inspectBody(), "inspect-gaskets": inspectBody(), "inspect-impeller": inspectBody(),
-		"end-play-built": floatBody("1.5"), "runout-coupling-built": dialBody("0", "0.5", "1",
-			"0.5"), "runout-seal-built": dialBody("0", "0.5", "1", "0.5"),
-		"adapter-rim-built": dialBody("0", "1", "2", "1"), "adapter-face-built": dialBody("0", "1", "2",
-			"1"), "chamber-face-built": dialBody("0", "1", "2", "1"), "chamber-bore-built": dialBody("0", "1", "2", "1"),
-		"radial-play-built": floatBody("1"), "setting-built": {Unit: quantity.UnitInch,
+		"end-play-built":        floatBody("1.5"),
+		"runout-coupling-built": dialBody("0", "0.5", "1", "0.5"),
+		"runout-seal-built":     dialBody("0", "0.5", "1", "0.5"),
+		"adapter-rim-built":     dialBody("0", "1", "2", "1"),
+		"adapter-face-built":    dialBody("0", "1", "2", "1"),
+		"chamber-face-built":    dialBody("0", "1", "2", "1"),
+		"chamber-bore-built":    dialBody("0", "1", "2", "1"),
+		"radial-play-built":     floatBody("1"),
+		"setting-built": {Unit: quantity.UnitInch,
 			Setting: &SettingForm{Measured: quantity.Type("1.533"), Graduation: quantity.Type("0.5 mm")}},
-		"gland-gap-built": leafBody(quarter, "120", "130"), "clearance-built": leafBody(vanes, "14",
-			"15"), "casing-bolts": boltsBody(t, 4, 3),
-		"turn-built": {Turn: &TurnForm{Turn: gauge.Free}}, "shims-back": countBody(
-			6), "sign": {Sign: &SignForm{Remark: "next time: wear plate"}},
+		"gland-gap-built": leafBody(quarter, "120", "130"),
+		"clearance-built": leafBody(vanes, "14", "15"),
+		"casing-bolts":    boltsBody(t, 4, 3),
+		"turn-built":      {Turn: &TurnForm{Turn: gauge.Free}},
+		"shims-back":      countBody(6),
+		"sign":            {Sign: &SignForm{Remark: "next time: wear plate"}},
 	}
 }
 
@@ -596,7 +604,7 @@ func long(b *testing.B) Job {
 	var extra strings.Builder
 	for i := range 80 {
 		fmt.Fprintf(&extra, "      - {id: more-%d, kind: measure, phase: built, check: shaft-runout-coupling, title: "+
-			"More}\n", i)
+			"More %d}\n", i, i)
 	}
 	text = strings.Replace(text, "  - id: hand-over\n", "  - id: more\n    title: More\n    steps:\n"+extra.String()+
 		"\n  - id: hand-over\n", 1)

@@ -87,13 +87,16 @@ func Append(j Job, e Entry, at time.Time) (Job, *Sheet, error) {
 	after := j
 	// Who holds the shorter log never looks beyond its length.
 	after.Log = append(j.Log, e)
+	was := Derive(j).over() // before the longer log takes its place in the memo
 	sheet := Derive(after)
 	if sheet.over() {
-		if Derive(j).over() { // what was kept stands, but for this step
+		if was { // what was kept stands, but for this step
 			var err error
 			if sheet, err = after.settled(e.Step); err != nil {
 				return j, nil, err
 			}
+		} else {
+			sheet = withNotes(after)
 		}
 		kept, err := KeepSheet(e.Seq, sheet)
 		if err != nil {
@@ -113,20 +116,27 @@ func Append(j Job, e Entry, at time.Time) (Job, *Sheet, error) {
 // over reports whether nothing more is entered but what follows.
 func (s *Sheet) over() bool { return s.State == Signed || s.State == Closed }
 
-// Show returns the sheet of a job to be shown: of one that is over the sheet that
-// was kept, else what its plan and log come to now.
+// Show returns the sheet of a job to be shown, with its notes: of one that is over
+// the sheet that was kept, else what its plan and log come to now.
 func Show(j Job) (*Sheet, error) {
-	now := Derive(j)
-	if !now.over() || len(j.Kept) == 0 {
-		return now, nil
+	if !Derive(j).over() || len(j.Kept) == 0 {
+		return withNotes(j), nil
 	}
 	return j.settled("")
+}
+
+// withNotes is what the plan and the log come to now, with the notes.
+func withNotes(j Job) *Sheet {
+	d := derive(j)
+	s := *d.sheet
+	s.Notes = d.notes()
+	return &s
 }
 
 // settled is the last sheet that was kept, with the step of a new entry and those
 // that still follow as they stand now.
 func (j Job) settled(entered string) (*Sheet, error) {
-	now := Derive(j)
+	now := withNotes(j)
 	if len(j.Kept) == 0 {
 		return now, nil
 	}

@@ -42,9 +42,12 @@ type PastTaken struct {
 // PastOf works out what a pump's page goes by of a job.
 func PastOf(number string, j Job) (Past, error) {
 	d := derive(j)
-	sheet, err := Show(j)
-	if err != nil {
-		return Past{}, err
+	sheet := d.sheet
+	if sheet.over() {
+		var err error
+		if sheet, err = Show(j); err != nil {
+			return Past{}, err
+		}
 	}
 	p := Past{Number: number, Opened: j.Log[0].At, Hours: d.opening.Hours, Signed: sheet.Signed, Checks: []PastCheck{}}
 	if sheet.Ended != nil && sheet.Ended.Ending == Mistake {

@@ -27,8 +27,10 @@ type SheetNote struct {
 // notes are those of a log, in its order.
 func (d *deriver) notes() []SheetNote {
 	out := []SheetNote{}
+	seen := make(map[string]*Entry, len(d.job.Log))
 	for i := range d.job.Log {
 		e := &d.job.Log[i]
+		seen[e.ID] = e
 		n := SheetNote{Entry: e.ID, Kind: e.Kind, Step: e.Step, Reason: e.Reason, By: e.By.Name, At: e.At}
 		if step := d.plan.Step(e.Step); step != nil {
 			n.Title = step.Title
@@ -43,7 +45,7 @@ func (d *deriver) notes() []SheetNote {
 		default:
 			continue
 		}
-		if before := find(d.job.Log, e.On); before != nil && e.Kind != Decided {
+		if before := seen[e.On]; before != nil && e.Kind != Decided {
 			n.Before = d.said(before)
 		}
 		out = append(out, n)

@@ -302,3 +302,13 @@ var instruments = map[string]string{
 	plan.Drip: "tool",
 	plan.Test: "test", plan.Align: "tool", plan.Grease: "tool", plan.Photo: "photo", plan.Sign: "sign",
 }
+
+// Check returns the row of a check, or nil where it was not asked for.
+func (s *Sheet) Check(key string) *CheckSheet {
+	for i := range s.Checks {
+		if s.Checks[i].Check == key {
+			return &s.Checks[i]
+		}
+	}
+	return nil
+}

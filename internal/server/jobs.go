@@ -292,11 +292,11 @@ func (s *server) appendEntry(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	r, sheet, err := s.store.Append(ctx, in.Number, in.Body.entry(by))
+	r, _, err := s.store.Append(ctx, in.Number, in.Body.entry(by))
 	if err != nil {
 		return nil, err
 	}
-	return s.view(ctx, r, sheet)
+	return s.view(ctx, r, nil)
 }
 
 func (s *server) looked(ctx context.Context, in *JobPath) (*body[JobView], error) {

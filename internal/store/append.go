@@ -31,27 +31,27 @@ func (s *Store) Append(ctx context.Context, number string, e job.Entry) (*Record
 	if err := s.photosKept(ctx, e); err != nil {
 		return nil, nil, err
 	}
+	before, kept := job.Derive(r.Job), len(r.Kept)
 	after, sheet, err := job.Append(r.Job, e, s.now())
 	if err != nil {
 		return nil, nil, err
 	}
-	before, err := s.glance(ctx, r.id)
+	seen, err := s.glance(ctx, r.id)
 	if err != nil {
 		return nil, nil, err
 	}
-	was := *r
 	r.Job = after
-	row, err := derived(number, after, sheet, before.After(job.Derive(was.Job), sheet, e.Step))
+	row, err := derived(number, after, sheet, seen.After(before, sheet, e.Step))
 	if err != nil {
 		return nil, nil, err
 	}
 	err = s.transaction(ctx, func(tx *sql.Tx) error {
-		if e.Kind == job.Withdrawn { // an end taken back opens the job again
-			if err := s.reopens(ctx, tx, &was, sheet); err != nil {
+		if before.State == job.Closed && sheet.State != job.Closed { // its end was taken back
+			if err := s.pumpFree(ctx, tx, r); err != nil {
 				return err
 			}
 		}
-		return keep(ctx, tx, r, len(was.Kept), row, sheet)
+		return keep(ctx, tx, r, kept, row, sheet)
 	})
 	if err != nil {
 		s.logs.drop(r.id)
@@ -118,16 +118,13 @@ func (s *Store) photosKept(ctx context.Context, e job.Entry) error {
 	return nil
 }
 
-// reopens refuses to take back the end of a job whose pump has another one now.
-func (s *Store) reopens(ctx context.Context, tx *sql.Tx, was *Record, sheet *job.Sheet) error {
-	if job.Derive(was.Job).State != job.Closed || sheet.State == job.Closed {
-		return nil
-	}
+// pumpFree refuses where the pump of a job that is taken up again has another one.
+func (s *Store) pumpFree(ctx context.Context, tx *sql.Tx, r *Record) error {
 	var pump int64
-	if err := tx.QueryRowContext(ctx, "SELECT pump FROM jobs WHERE id = ?", was.id).Scan(&pump); err != nil {
+	if err := tx.QueryRowContext(ctx, "SELECT pump FROM jobs WHERE id = ?", r.id).Scan(&pump); err != nil {
 		return err
 	}
-	return free(ctx, tx, pump, was.Pump.Tag, was.id)
+	return free(ctx, tx, pump, r.Pump.Tag, r.id)
 }
 
 // same compares two bodies as they are written, so that one read back from the

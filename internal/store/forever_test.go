@@ -181,7 +181,8 @@ func TestWhatIsNotKnownStays(t *testing.T) {
 	}
 	line := bytes.Replace(e.Line(), []byte(`"step":`), []byte(`"orbit":{"height":7.50,"of":"Ω"},"step":`), 1)
 	line = resealed(t, last.Hash, line)
-	if _, err := s.db.Exec("INSERT INTO entries (job, seq, id, line) VALUES (1, 3, 'later', ?)", string(line)); err != nil {
+	if _, err := s.db.Exec("INSERT INTO entries (job, seq, id, line) VALUES (1, 3, 'later', ?)",
+		string(line)); err != nil {
 		t.Fatal(err)
 	}
 	if _, err := s.db.Exec("UPDATE jobs SET length = 3"); err != nil {
@@ -246,7 +247,8 @@ func TestASignedJobIsShownAsItWasSigned(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if got := shown.Step("casing-bolts"); got.State != job.Done || got.Reading.Verdict != "within" || shown.Tally != was.Tally {
+	if got := shown.Step("casing-bolts"); got.State != job.Done || got.Reading.Verdict != "within" ||
+		shown.Tally != was.Tally {
 		t.Errorf("it is shown as %s, %s, %+v", got.State, got.Reading.Verdict, shown.Tally)
 	}
 	changed, err := s.Changed(ctx, &other, shown)
@@ -311,7 +313,8 @@ func TestOneOddPlanStopsNothing(t *testing.T) {
 		if _, err := s.db.Exec("INSERT INTO plans (hash, text) VALUES (?, ?)", "hash-"+key, []byte(body)); err != nil {
 			t.Fatal(err)
 		}
-		if _, err := s.db.Exec("INSERT INTO own_plans VALUES (?, ?, '2026-01-01', 'M. Okafor')", key, "hash-"+key); err != nil {
+		if _, err := s.db.Exec("INSERT INTO own_plans VALUES (?, ?, '2026-01-01', 'M. Okafor')", key,
+			"hash-"+key); err != nil {
 			t.Fatal(err)
 		}
 	}
@@ -330,5 +333,94 @@ func TestOneOddPlanStopsNothing(t *testing.T) {
 	if _, err := s.OpenJob(ctx, "open-2", "LS-1", "again", nil, by); err == nil ||
 		!strings.Contains(err.Error(), "continue with "+number) {
 		t.Errorf("a second job of the pump: %v", err)
+	}
+}
+
+// What follows the hand-back is entered after the signature; the rest of the sheet
+// stays as it was signed, and each such entry keeps the sheet it makes.
+func TestWhatFollowsASignature(t *testing.T) {
+	s := open(t, olderShop(t, "shop-1"))
+	people, err := s.People(ctx)
+	if err != nil {
+		t.Fatal(err)
+	}
+	r, err := s.Job(ctx, "J-0019")
+	if err != nil {
+		t.Fatal(err)
+	}
+	was, err := job.Show(r.Job)
+	if err != nil || was.Next != "gland-again" || was.Tally.ToFollow == 0 {
+		t.Fatalf("next is %q, %d to follow, %v", was.Next, was.Tally.ToFollow, err)
+	}
+	body := &job.Body{Tool: job.Input{"taps_s": []any{0.0, 1.5, 3.1, 4.5, 6.0}}}
+	r, now, err := s.Append(ctx, "J-0019", job.Entry{ID: "gland", By: people[0], Kind: job.Kept, Step: "gland-again",
+		Body: body})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if now.Step("gland-again").State != job.Done || now.Tally.ToFollow != was.Tally.ToFollow-1 || now.State != job.Signed {
+		t.Errorf("after it the step is %s, %d to follow", now.Step("gland-again").State, now.Tally.ToFollow)
+	}
+	if len(r.Kept) != 2 || r.Log[len(r.Log)-1].Sheet != r.Kept[1].Hash || r.Kept[1].Later {
+		t.Errorf("%d sheets are kept", len(r.Kept))
+	}
+	if _, _, err := s.Append(ctx, "J-0019", job.Entry{ID: "no", By: people[0], Kind: job.Withdrawn, Step: "gland-again",
+		On: "gland", Reason: "counted in the wrong minute"}); err != nil {
+		t.Errorf("withdrawn: %v", err)
+	}
+	again := open(t, s.path(t))
+	if r, err = again.Job(ctx, "J-0019"); err != nil || len(r.Kept) != 3 {
+		t.Fatalf("read back: %d sheets, %v", len(r.Kept), err)
+	}
+	if now, err = job.Show(r.Job); err != nil || now.Step("gland-again").State != job.Open || now.Next != "gland-again" {
+		t.Errorf("taken back the step is %s, %v", now.Step("gland-again").State, err)
+	}
+}
+
+func TestAnEndFreesThePump(t *testing.T) {
+	s, by, number := shop(t)
+	lead, err := s.AddPerson(ctx, "A. Moreau", job.Lead)
+	if err != nil {
+		t.Fatal(err)
+	}
+	end := job.Entry{ID: "end", By: lead, Kind: job.Ended, Ending: job.TakenAway, Reason: "the customer wants it back"}
+	appended(t, s, number, end, end) // sent twice is once
+	rows, err := s.Jobs(ctx, JobQuery{State: "ended"})
+	if err != nil || len(rows) != 1 || rows[0].State != job.Closed {
+		t.Fatalf("the list of ended jobs: %+v, %v", rows, err)
+	}
+	if rows, err := s.Jobs(ctx, JobQuery{State: "open"}); err != nil || len(rows) != 0 {
+		t.Errorf("the list of open jobs: %+v, %v", rows, err)
+	}
+	second, err := s.OpenJob(ctx, "open-2", "LS-1", "back again", nil, by)
+	if err != nil {
+		t.Fatal(err)
+	}
+	back := job.Entry{ID: "back", By: lead, Kind: job.Withdrawn, On: "end", Reason: "it stays"}
+	if _, _, err := s.Append(ctx, number, back); err == nil || !strings.Contains(err.Error(), second) {
+		t.Errorf("taken up beside another job: %v", err)
+	}
+	appended(t, s, second, job.Entry{ID: "end-2", By: lead, Kind: job.Ended, Ending: job.Mistake,
+		Reason: "the first goes on"})
+	appended(t, s, number, back, done("a", "lock-out", by))
+	if n, broken, err := Verify(ctx, s.path(t)); err != nil || n != 2 || len(broken) > 0 {
+		t.Errorf("verified: %d, %v, %v", n, broken, err)
+	}
+}
+
+// A sheet that somebody changed in the file is found, and not shown.
+func TestAKeptSheetIsVerified(t *testing.T) {
+	s := open(t, olderShop(t, "shop-1"))
+	if _, err := s.db.Exec("UPDATE sheets SET hash = 'x'"); err == nil {
+		t.Error("a kept sheet could be changed")
+	}
+	for _, q := range []string{"DROP TRIGGER sheets_keep_update", "UPDATE sheets SET hash = 'x' WHERE job = 4"} {
+		if _, err := s.db.Exec(q); err != nil {
+			t.Fatal(err)
+		}
+	}
+	_, broken, err := Verify(ctx, s.path(t))
+	if err != nil || len(broken) != 1 || broken[0].Number != "J-0004" || !strings.Contains(broken[0].Why, "sheet") {
+		t.Errorf("found: %v, %v", broken, err)
 	}
 }

@@ -35,13 +35,12 @@ func Verify(ctx context.Context, path string) (checked int, broken []Broken, err
 	if err != nil {
 		return 0, nil, fmt.Errorf("%s is no shop's file: %w", path, err)
 	}
-	var sheets int
-	if err := db.QueryRowContext(ctx, "SELECT count(*) FROM sqlite_master WHERE name = 'sheets'").Scan(
-		&sheets); err != nil {
+	sheets, err := hasTable(ctx, db, "sheets")
+	if err != nil {
 		return 0, nil, err
 	}
 	for _, j := range jobs {
-		why, err := verifyJob(ctx, db, j.id, sheets > 0)
+		why, err := verifyJob(ctx, db, j.id, sheets)
 		if err != nil {
 			return checked, broken, fmt.Errorf("%s: %w", j.number, err)
 		}
@@ -90,9 +89,7 @@ func verifyJob(ctx context.Context, db *sql.DB, id int64, sheets bool) (string, 
 }
 
 func verifyPhotos(ctx context.Context, db *sql.DB, id int64) (string, error) {
-	var tables int
-	err := db.QueryRowContext(ctx, "SELECT count(*) FROM sqlite_master WHERE name = 'photos'").Scan(&tables)
-	if err != nil || tables == 0 {
+	if there, err := hasTable(ctx, db, "photos"); err != nil || !there {
 		return "", err
 	}
 	bad, err := query(ctx, db, func(rows *sql.Rows) (bool, error) {
@@ -108,4 +105,11 @@ func verifyPhotos(ctx context.Context, db *sql.DB, id int64) (string, error) {
 		}
 	}
 	return "", err
+}
+
+// hasTable tells an older file, which does not have it.
+func hasTable(ctx context.Context, db *sql.DB, name string) (bool, error) {
+	var n int
+	err := db.QueryRowContext(ctx, "SELECT count(*) FROM sqlite_master WHERE name = ?", name).Scan(&n)
+	return n > 0, err
 }

@@ -1,0 +1,324 @@
+package job
+
+import (
+	"encoding/json"
+	"reflect"
+	"strings"
+	"testing"
+	"time"
+
+	"settle/core/gauge"
+	"settle/core/judge"
+	"settle/core/quantity"
+)
+
+var lead = Person{ID: "p2", Name: "A. Moreau", Role: Lead}
+
+// last is the id of the entry kept last.
+func (b *bench) last() string { return b.Log[len(b.Log)-1].ID }
+
+func (b *bench) withdraw(step, on string) error {
+	return b.try(Entry{Kind: Withdrawn, Step: step, On: on, Reason: "ticked by mistake"})
+}
+
+func TestWhatIsWithdrawnOpensItsStepAgain(t *testing.T) {
+	b := newBench(t, papers, Rules{})
+	b.safe()
+	wrong := b.keep("end-play-found", floatBody("4"))
+	if err := b.try(Entry{Kind: Kept, Step: "end-play-found", On: wrong, Reason: "typed wrong",
+		Body: new(floatBody("5"))}); err != nil {
+		t.Fatal(err)
+	}
+	if err := b.withdraw("end-play-found", wrong); !isRefused(err) {
+		t.Errorf("the one that was corrected: %v; want a refusal, it does not stand", err)
+	}
+	right := b.last()
+	if err := b.try(Entry{Kind: Withdrawn, Step: "end-play-found", On: right}); names(err) != "reason" {
+		t.Errorf("without a reason: %v", err)
+	}
+	if err := b.withdraw("end-play-found", right); err != nil {
+		t.Fatal(err)
+	}
+	s, err := Show(b.Job)
+	if err != nil {
+		t.Fatal(err)
+	}
+	step := s.Step("end-play-found")
+	if step.State != Open || step.Entry != "" || step.Reading != nil || s.Check("end-play").Found != nil {
+		t.Errorf("after it was withdrawn the step is %+v", step)
+	}
+	if n := s.Notes[len(s.Notes)-1]; n.Kind != Withdrawn || n.Reason != "ticked by mistake" ||
+		!strings.Contains(n.Before.Thou, "out 5 thou") {
+		t.Errorf("the sheet says %+v", n)
+	}
+	if err := b.withdraw("end-play-found", right); !isRefused(err) {
+		t.Errorf("twice: %v", err)
+	}
+	// A draft that was begun on it is told, and a fresh entry needs no reason.
+	if err := b.try(Entry{Kind: Kept, Step: "end-play-found", On: right, Reason: "again",
+		Body: new(floatBody("4"))}); !isRefused(err) || !strings.Contains(err.Error(), "withdrawn") {
+		t.Errorf("in place of what was withdrawn: %v", err)
+	}
+	b.keep("end-play-found", floatBody("4.5"))
+	if step := b.sheet().Step("end-play-found"); step.State != Done || step.Entries != 2 {
+		t.Errorf("entered again it is %s, entry %d", step.State, step.Entries)
+	}
+	if bad := Verify(b.Log); bad != 0 {
+		t.Errorf("the chain breaks at %d", bad)
+	}
+}
+
+func TestWithdrawnCautionsBlockAgain(t *testing.T) {
+	b := newBench(t, papers, Rules{})
+	b.safe()
+	ids := map[string]string{}
+	for _, e := range b.Log {
+		ids[e.Step] = e.ID
+	}
+	if err := b.withdraw("lock-out", ids["lock-out"]); err != nil {
+		t.Fatal(err)
+	}
+	if s := b.sheet().Step("end-play-found"); s.State != Blocked || b.sheet().Next != "lock-out" {
+		t.Errorf("without the lock-out a reading is %s, next %s", s.State, b.sheet().Next)
+	}
+}
+
+func TestDecisionsAndPicturesAreWithdrawn(t *testing.T) {
+	b := newBench(t, papers, Rules{})
+	b.safe()
+	on := b.keep("radial-play-built", floatBody("9"))
+	if err := b.try(Entry{Kind: Decided, Step: "radial-play-built", On: on, Reason: "spare"}); err != nil {
+		t.Fatal(err)
+	}
+	decision := b.sheet().Step("radial-play-built").Decision
+	if decision == nil || decision.Entry != b.last() {
+		t.Fatalf("the decision is %+v", decision)
+	}
+	if err := b.withdraw("radial-play-built", decision.Entry); err != nil {
+		t.Fatal(err)
+	}
+	if s := b.sheet().Step("radial-play-built"); s.State != Decide || s.Decision != nil {
+		t.Errorf("after the decision was withdrawn: %s", s.State)
+	}
+	if err := b.try(Entry{Kind: Pictured, Step: "radial-play-built",
+		Body: &Body{Photo: &PhotoForm{Photos: []string{"abc"}}}}); err != nil {
+		t.Fatal(err)
+	}
+	if err := b.withdraw("radial-play-built", b.last()); err != nil ||
+		len(b.sheet().Step("radial-play-built").Pictures) > 0 {
+		t.Errorf("the picture: %v, %+v", err, b.sheet().Step("radial-play-built").Pictures)
+	}
+	if err := b.withdraw("", "open"); !isRefused(err) {
+		t.Errorf("the opening: %v", err)
+	}
+	if err := b.withdraw("", "nobody"); names(err) != "on" {
+		t.Errorf("an entry there is not: %v", err)
+	}
+	if err := b.withdraw("lock-out", on); names(err) != "step" {
+		t.Errorf("an entry of another step: %v", err)
+	}
+}
+
+func TestAJobEndsWithoutASignature(t *testing.T) {
+	b := newBench(t, papers, Rules{})
+	b.safe()
+	b.keep("end-play-found", floatBody("4"))
+	end := Entry{Kind: Ended, By: lead, Ending: Scrapped, Reason: "casing cracked"}
+	for name, change := range map[string]func(*Entry){
+		"by":     func(e *Entry) { e.By = tech },
+		"ending": func(e *Entry) { e.Ending = "lost" },
+		"reason": func(e *Entry) { e.Reason = " " },
+	} {
+		e := end
+		change(&e)
+		if err := b.try(e); names(err) != name {
+			t.Errorf("without a good %s: %v", name, err)
+		}
+	}
+	if err := b.try(end); err != nil {
+		t.Fatal(err)
+	}
+	s := b.sheet()
+	if s.State != Closed || s.Next != "" || s.Ended.Ending != Scrapped || s.Ended.By.Name != lead.Name ||
+		len(b.Kept) != 1 {
+		t.Errorf("the job is %s, %+v, %d kept sheets", s.State, s.Ended, len(b.Kept))
+	}
+	if err := b.try(Entry{Kind: Kept, Step: "turn-found", Body: &Body{Turn: &TurnForm{Turn: gauge.Free}}}); !isRefused(
+		err) {
+		t.Errorf("an entry after the end: %v", err)
+	}
+	if err := b.try(end); !isRefused(err) {
+		t.Errorf("ended twice: %v", err)
+	}
+	// It can be taken up again, by a lead.
+	again := Entry{Kind: Withdrawn, On: s.Ended.Entry, Reason: "wrong job"}
+	if err := b.try(again); names(err) != "by" {
+		t.Errorf("taken up by a technician: %v", err)
+	}
+	again.By = lead
+	if err := b.try(again); err != nil || b.sheet().State != InWork {
+		t.Fatalf("taken up again: %v, %s", err, b.sheet().State)
+	}
+	if s := b.walk(bodies(t)); s.State != Signed || len(b.Kept) != 2 {
+		t.Errorf("worked on, it is %s with %d kept sheets", s.State, len(b.Kept))
+	}
+	if kept, err := b.Kept[1].Sheet(); err != nil || kept.State != Signed || kept.Step("sign").State != Done {
+		t.Errorf("what is kept with the signature: %+v, %v", kept.State, err)
+	}
+	if why := VerifySheets(b.Log, b.Kept); why != "" || Verify(b.Log) != 0 {
+		t.Errorf("verified: %s, chain breaks at %d", why, Verify(b.Log))
+	}
+}
+
+func TestASignedSheetIsKeptAndAmended(t *testing.T) {
+	b := newBench(t, papers, Rules{})
+	b.walk(bodies(t))
+	signed := b.Log[len(b.Log)-1]
+	if len(b.Kept) != 1 || b.Kept[0].Seq != signed.Seq || signed.Sheet != b.Kept[0].Hash || !b.Kept[0].Whole() {
+		t.Fatalf("with the signature %d sheets are kept, the entry names %q", len(b.Kept), signed.Sheet)
+	}
+	first, err := b.Kept[0].Sheet()
+	if err != nil {
+		t.Fatal(err)
+	}
+	// What is read back is what was shown, to the letter.
+	if back, err := KeepSheet(signed.Seq, first); err != nil || back.Hash != b.Kept[0].Hash {
+		t.Errorf("read and written again it differs, %v", err)
+	}
+	was := first.Step("clearance-built").Entry
+	amend := Entry{Kind: Amended, Step: "clearance-built", On: was, Reason: "a digit was swapped",
+		Body: new(leafBody(vanes, "16", "17"))}
+	bad := amend
+	bad.Reason = ""
+	if err := b.try(bad); names(err) != "reason" {
+		t.Errorf("without a reason: %v", err)
+	}
+	bad = amend
+	bad.On = "e1"
+	var stale *Stale
+	if err := b.try(bad); !asStale(err, &stale) {
+		t.Errorf("without having seen what stands there: %v", err)
+	}
+	bad = amend
+	bad.Step, bad.On = "sign", ""
+	if err := b.try(bad); !isRefused(err) {
+		t.Errorf("the signature itself: %v", err)
+	}
+	if err := b.withdraw("clearance-built", was); !isRefused(err) {
+		t.Errorf("withdrawn after the signature: %v", err)
+	}
+	if err := b.try(amend); err != nil {
+		t.Fatal(err)
+	}
+	if err := b.try(Entry{Kind: Amended, Reason: "seal number is 88-14"}); err != nil {
+		t.Fatal(err)
+	}
+	now, err := Show(b.Job)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if got := now.Check("impeller-clearance").Built.Figure; got.Length != 16*quantity.Thou || len(now.Amended) != 2 ||
+		now.Signed.By.Name != tech.Name || now.State != Signed {
+		t.Errorf("amended it shows %v, %+v", got, now.Amended)
+	}
+	if got := first.Check("impeller-clearance").Built.Figure; got.Length != 14*quantity.Thou {
+		t.Errorf("the first sheet shows %v", got)
+	}
+	if len(b.Kept) != 3 || b.Kept[0].Hash != signed.Sheet {
+		t.Errorf("%d sheets are kept", len(b.Kept))
+	}
+	if other, err := Otherwise(b.Job); err != nil || len(other) != 0 {
+		t.Errorf("by the same rules something differs: %+v, %v", other, err)
+	}
+}
+
+func asStale(err error, to **Stale) bool {
+	s, ok := err.(*Stale)
+	*to = s
+	return ok
+}
+
+func TestAmendingAnOpenJobIsRefused(t *testing.T) {
+	b := newBench(t, papers, Rules{})
+	b.safe()
+	if err := b.try(Entry{Kind: Amended, Reason: "x"}); !isRefused(err) {
+		t.Errorf("got %v", err)
+	}
+}
+
+func TestASheetThatWasChangedIsTold(t *testing.T) {
+	b := newBench(t, papers, Rules{})
+	b.walk(bodies(t))
+	b.Kept[0].Bytes = []byte(strings.Replace(string(b.Kept[0].Bytes), `"close"`, `"within"`, 1) + " ")
+	if _, err := Show(b.Job); err == nil || !strings.Contains(err.Error(), "changed") {
+		t.Errorf("it is shown, %v", err)
+	}
+	if why := VerifySheets(b.Log, b.Kept); why == "" {
+		t.Error("it verifies")
+	}
+	if why := VerifySheets(b.Log, nil); !strings.Contains(why, "missing") {
+		t.Errorf("without it: %q", why)
+	}
+}
+
+// Every field of an entry comes back as it was sent, and those that are not there
+// take no room.
+func TestEveryFieldOfAnEntry(t *testing.T) {
+	at := time.Date(2026, 12, 1, 9, 30, 0, 0, time.UTC)
+	full := Entry{ID: "x", By: tech, Kind: Kept, Step: "lock-out", On: "y", Reason: "z", Body: &Body{Done: true},
+		Ending: OtherEnd, Source: Source{Device: "bench 2", Clock: &at, DoneAt: &at, DoneBy: "M. Okafor", OnPaper: true,
+			Round: 2, From: map[string]Carried{"body.tool.measured": {Step: "s", Entry: "e", Value: "v", Text: "31 thou"}}},
+		Sheet: "abc"}
+	e, err := Seal(nil, full, at)
+	if err != nil {
+		t.Fatal(err)
+	}
+	back, err := ReadLine(e.Line())
+	if err != nil || !reflect.DeepEqual(back, e) {
+		t.Errorf("comes back as %+v, %v", back, err)
+	}
+	if back.Rules != RulesNumber || back.Core != CoreNumber || back.Format != FormatNumber {
+		t.Errorf("it carries %d, %d, %d", back.Rules, back.Core, back.Format)
+	}
+	slim, err := json.Marshal(Entry{ID: "x", Kind: Kept})
+	want := `{"id":"x","seq":0,"at":"0001-01-01T00:00:00Z","by":{"id":"","name":"","role":""},"kind":"kept",` +
+		`"hash":""}`
+	if err != nil || string(slim) != want {
+		t.Errorf("a slim entry is %s, %v", slim, err)
+	}
+	b := newBench(t, papers, Rules{})
+	for name, s := range map[string]Source{
+		"device":              {Device: strings.Repeat("x", 200)},
+		"done_by":             {DoneBy: strings.Repeat("x", 200)},
+		"round":               {Round: -1},
+		"from.body.tool.bore": {From: map[string]Carried{"body.tool.bore": {Text: strings.Repeat("x", 600)}}},
+	} {
+		if err := b.try(Entry{Kind: Kept, Step: "lock-out", Body: &Body{Done: true}, Source: s}); names(err) != name {
+			t.Errorf("%s: %v", name, err)
+		}
+	}
+}
+
+// What a change of rules makes of an open job is told until somebody has looked.
+func TestGlance(t *testing.T) {
+	b := newBench(t, papers, Rules{})
+	b.safe()
+	b.keep("radial-play-built", floatBody("9"))
+	now := b.sheet()
+	g := GlanceAt(now)
+	if got := g.Since(now); len(got) != 0 {
+		t.Errorf("nothing changed: %+v", got)
+	}
+	then := g.Steps["radial-play-built"]
+	then.Verdict, then.Decide = judge.Within, false
+	g.Steps["radial-play-built"], g.Rules = then, 0
+	if got := g.Since(now); len(got) != 1 || got[0].Now.Verdict != judge.Out || !got[0].Now.Decide {
+		t.Errorf("a verdict changed: %+v", got)
+	}
+	before := now
+	b.keep("end-play-found", floatBody("4"))
+	g = g.After(before, b.sheet(), "end-play-found")
+	if got := g.Since(b.sheet()); len(got) != 1 || g.Rules != 0 || g.Steps["end-play-found"].Verdict == "" {
+		t.Errorf("after another entry: %+v, rules %d", got, g.Rules)
+	}
+}
