@@ -92,7 +92,7 @@ func showPlan(args []string, out io.Writer) error {
 		case "--count":
 			n, err := strconv.Atoi(choice)
 			if err != nil {
-				return usageError(fmt.Sprintf("plan show: --count %s: %q is no number", key, choice))
+				return usageError(fmt.Sprintf("plan show: --count %s: %q is not a number", key, choice))
 			}
 			q.Counts[key] = n
 		case "--part":

@@ -106,7 +106,7 @@ type RimFace struct {
 // State works out the axis from the rim's centre and the face's tilt.
 func (m RimFace) State() (State, []string, error) {
 	if m.Diameter <= 0 {
-		return State{}, nil, field.Errorf("face.diameter", "must be more than nothing: the circle the plunger ran on")
+		return State{}, nil, field.Errorf("face.diameter", "must be greater than zero: the circle the plunger ran on")
 	}
 	rim, w1, err := read(m.Rim.Dial, "rim")
 	if err != nil {
@@ -141,7 +141,7 @@ type StraightEdge struct {
 // State works out the axis from steps and gaps.
 func (m StraightEdge) State() (State, []string, error) {
 	if m.Diameter <= 0 {
-		return State{}, nil, field.Errorf("diameter", "must be more than nothing: the hub's diameter where the gap is "+
+		return State{}, nil, field.Errorf("diameter", "must be greater than zero: the hub's diameter where the gap is "+
 			"measured")
 	}
 	step := func(near, far *quantity.Length, path string) (float64, error) {

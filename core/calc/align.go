@@ -250,7 +250,7 @@ func (in alignIn) solve(r *gauge.Reader) (answer, error) {
 		return nil, err
 	}
 	if graduation <= 0 && (in.Method != laser || in.Graduation.Given()) {
-		return nil, field.Errorf("graduation", "must be more than nothing: the value of one division of the gauge")
+		return nil, field.Errorf("graduation", "must be greater than zero: the value of one division of the gauge")
 	}
 	var warnings []string
 	if read != nil {

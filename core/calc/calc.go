@@ -64,7 +64,7 @@ func Run(kind string, input []byte) (any, error) {
 func run(kind string, input []byte, r *gauge.Reader) (answer, error) {
 	solve, ok := kinds[kind]
 	if !ok {
-		return nil, field.Errorf("kind", "%q is no calculator: write one of %s", kind, strings.Join(Kinds(), ", "))
+		return nil, field.Errorf("kind", "%q is not a calculator: write one of %s", kind, strings.Join(Kinds(), ", "))
 	}
 	return solve(input, r)
 }

@@ -278,7 +278,7 @@ func (in ringIn) solve(r *gauge.Reader) (answer, error) {
 		return nil, err
 	}
 	if fresh <= 0 {
-		return nil, field.Errorf("new", "must be more than nothing: the diametral clearance of new rings")
+		return nil, field.Errorf("new", "must be greater than zero: the diametral clearance of new rings")
 	}
 	if !(factor > 0 && factor <= maxFactor) {
 		return nil, field.Errorf("factor", "is %g: write how many times the new clearance is allowed, such as 2", factor)

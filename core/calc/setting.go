@@ -77,7 +77,7 @@ func (in settingIn) solve(r *gauge.Reader) (answer, error) {
 	case tolerance != nil && *tolerance < 0:
 		return nil, field.Errorf("tolerance", "is below zero: write it without a sign, it goes both ways")
 	case graduation != nil && *graduation <= 0:
-		return nil, field.Errorf("graduation", "must be more than nothing: the value of one division of the gauge")
+		return nil, field.Errorf("graduation", "must be greater than zero: the value of one division of the gauge")
 	case in.Head != "" && in.Head != setting.ImpellerSide && in.Head != setting.CouplingSide:
 		return nil, field.Errorf("head", "is %q: write impeller-side or coupling-side", in.Head)
 	case out.shift != nil && in.Head == "":

@@ -56,7 +56,7 @@ func (in torqueIn) solve(r *gauge.Reader) (answer, error) {
 		return nil, field.Errorf("torque", "%v", err)
 	}
 	if !(t > 0 && t <= maxTorque) {
-		return nil, field.Errorf("torque", "must be more than nothing, and one that a bolt of a pump takes, such as 30 N·m")
+		return nil, field.Errorf("torque", "must be greater than zero, and one that a bolt of a pump takes, such as 30 N·m")
 	}
 	wrench := r.Optional(gauge.Named("wrench"), in.Wrench)
 	extension := r.Optional(gauge.Named("extension"), in.Extension)

@@ -111,7 +111,7 @@ func Class(p Part, class string, nominal quantity.Length) (Band, error) {
 	}
 	band, ok := classes[p][class]
 	if !ok {
-		return Band{}, field.Errorf("class", "%q is no class of a %s here: write one of %s", class, p,
+		return Band{}, field.Errorf("class", "%q is not a class of a %s here: write one of %s", class, p,
 			strings.Join(Classes(p), ", "))
 	}
 	r, err := rowOf(nominal)

@@ -62,7 +62,7 @@ func (s Seat) Run() (Result, error) {
 	}
 	switch {
 	case s.Graduation <= 0:
-		return Result{}, field.Errorf("graduation", "must be more than nothing: the value of one division of the "+
+		return Result{}, field.Errorf("graduation", "must be greater than zero: the value of one division of the "+
 			"micrometer, such as 1 um or 0.1 thou")
 	case len(s.Readings) == 0:
 		return Result{}, field.Errorf("readings", "needs at least one diameter; two planes at three angles are good practice")
@@ -80,7 +80,7 @@ func (s Seat) Run() (Result, error) {
 				"is missing: name the plane, such as A for one end and B for the other")
 		}
 		if d.Value <= 0 {
-			return Result{}, field.Errorf(fmt.Sprintf("readings[%d].value", i), "must be more than nothing: it is a diameter")
+			return Result{}, field.Errorf(fmt.Sprintf("readings[%d].value", i), "must be greater than zero: it is a diameter")
 		}
 		if by[d.Plane] == nil {
 			planes = append(planes, d.Plane)

@@ -26,7 +26,7 @@ const (
 // one, read on a dial with the graduation given.
 func Play(trials []Trial, graduation quantity.Length) (Float, error) {
 	if graduation <= 0 {
-		return Float{}, field.Errorf("graduation", "must be more than nothing: the value of one division of the dial, "+
+		return Float{}, field.Errorf("graduation", "must be greater than zero: the value of one division of the dial, "+
 			"such as 0.5 thou or 0.01 mm")
 	}
 	if len(trials) == 0 {

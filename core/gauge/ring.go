@@ -28,12 +28,12 @@ func RingClearance(bore, hub []quantity.Length, graduation quantity.Length) (Rin
 		}
 		for i, d := range side.list {
 			if d <= 0 {
-				return Ring{}, field.Errorf(at(side.name, i), "must be more than nothing: it is a diameter")
+				return Ring{}, field.Errorf(at(side.name, i), "must be greater than zero: it is a diameter")
 			}
 		}
 	}
 	if graduation <= 0 {
-		return Ring{}, field.Errorf("graduation", "must be more than nothing: the value of one division of the "+
+		return Ring{}, field.Errorf("graduation", "must be greater than zero: the value of one division of the "+
 			"micrometer, such as 0.01 mm")
 	}
 	return Ring{

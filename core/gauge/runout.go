@@ -202,7 +202,7 @@ func (d Dial) check() error {
 		return field.Errorf("indicator", "is %q: write fixed (the shaft turns under it) or turns (it turns with the shaft)",
 			d.Indicator)
 	case d.Graduation <= 0:
-		return field.Errorf("graduation", "must be more than nothing: the value of one division of the dial, such as "+
+		return field.Errorf("graduation", "must be greater than zero: the value of one division of the dial, such as "+
 			"0.5 thou or 0.01 mm")
 	case d.Sweep == nil && len(d.Readings) < 2:
 		return field.Errorf("readings", "needs at least two readings round the clock, or the low and high of a full sweep")
@@ -217,9 +217,9 @@ func (d Dial) check() error {
 	case d.Sag != nil && d.Sweep != nil:
 		return field.Errorf("sag", "cannot be taken off a swept low and high; read the positions instead")
 	case d.SweepDiameter != nil && *d.SweepDiameter <= 0:
-		return field.Errorf("sweep_diameter", "must be more than nothing: the diameter on which the plunger ran")
+		return field.Errorf("sweep_diameter", "must be greater than zero: the diameter on which the plunger ran")
 	case d.FaceDiameter != nil && *d.FaceDiameter <= 0:
-		return field.Errorf("face_diameter", "must be more than nothing: the diameter the limit is meant for")
+		return field.Errorf("face_diameter", "must be greater than zero: the diameter the limit is meant for")
 	}
 	for i, x := range d.Readings {
 		if !(x.Degrees >= 0 && x.Degrees < 360) {

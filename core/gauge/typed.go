@@ -209,7 +209,7 @@ func (r *Reader) Openings(f GapForm) (openings []Opening, graduation quantity.Le
 		var ok bool
 		if graduation, ok = r.Length(Named("graduation"), f.Graduation); ok && graduation <= 0 {
 			r.Errors.Add("graduation",
-				fmt.Errorf("must be more than nothing: the value of one division of the gauge, such as 0.01 mm"))
+				fmt.Errorf("must be greater than zero: the value of one division of the gauge, such as 0.01 mm"))
 		}
 	}
 	return openings, graduation
@@ -243,7 +243,7 @@ func ClockDegrees(clock string) (float64, error) {
 		m, err = strconv.ParseUint(minutes, 10, 8)
 	}
 	if err != nil || h < 1 || h > 12 || m > 59 {
-		return 0, fmt.Errorf("%q is no clock position: write 1 to 12, or between two hours such as 1:30", clock)
+		return 0, fmt.Errorf("%q is not a clock position: write 1 to 12, or between two hours such as 1:30", clock)
 	}
 	return float64(h%12)*30 + float64(m)/2, nil
 }

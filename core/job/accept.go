@@ -167,7 +167,7 @@ func (a *acceptance) body() {
 		return
 	}
 	if r, _ := a.d.weigh(step, a.Body, true); r != nil && r.ByRule != "" {
-		a.errs.Add("by", fmt.Errorf("must be a lead: to decide against the rule for the %s takes one",
+		a.errs.Add("by", fmt.Errorf("must be a lead: only a lead decides against the rule for the %s",
 			strings.ToLower(part.Title)))
 	}
 }
@@ -228,7 +228,7 @@ func (a *acceptance) withdrawn() error {
 	case Ended:
 		standing = a.d.ended != nil && a.d.ended.ID == e.ID
 		if a.By.Role != Lead {
-			a.errs.Add("by", fmt.Errorf("must be a lead: to take up an ended job again takes one"))
+			a.errs.Add("by", fmt.Errorf("must be a lead: only a lead opens an ended job again"))
 		}
 	case Pictured:
 	default:
@@ -252,7 +252,7 @@ func (a *acceptance) closing() error {
 			return &Refused{"this job was ended already, by " + s.Ended.By.Name}
 		}
 		if a.By.Role != Lead {
-			a.errs.Add("by", fmt.Errorf("must be a lead: to end a job without a signature takes one"))
+			a.errs.Add("by", fmt.Errorf("must be a lead: only a lead ends a job without a signature"))
 		}
 		if !slices.Contains(Endings, a.Ending) {
 			a.errs.Add("ending", fmt.Errorf("is %q: write mistake, scrapped, taken-away or other", a.Ending))

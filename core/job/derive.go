@@ -56,7 +56,7 @@ func derive(j Job) *deriver {
 func newDeriver(j Job) *deriver {
 	n := j.Plan.Len()
 	d := &deriver{job: j, history: read(j.Log, n), sheet: &Sheet{Length: len(j.Log), Rules: RulesNumber,
-		Notes: []SheetNote{},
+		Notes:    []SheetNote{},
 		Stations: []StationSheet{}, Checks: []CheckSheet{}, Pieces: []PieceSheet{}, Causes: []judge.Likely{}},
 		taken: map[string]*[2]*StepSheet{}, states: make(map[string]*StepSheet, n),
 		sent: map[string][]reopening{}, standing: map[string]reopening{}}

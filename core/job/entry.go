@@ -181,6 +181,9 @@ type SettingForm struct {
 type TorqueForm struct {
 	Set   string `json:"set,omitempty" doc:"with its unit; blank when it is the plan's"`
 	Ticks []int  `json:"ticks" nullable:"false"`
+	// With a crow-foot or an extension in line the wrench is set to less.
+	Wrench    quantity.Typed `json:"wrench,omitzero" doc:"length of the wrench, from square to grip"`
+	Extension quantity.Typed `json:"extension,omitzero" doc:"length that the extension adds in line"`
 }
 
 // SignForm closes the job.

@@ -130,7 +130,7 @@ func (s *scale) setting(check *plan.Check, limit *judge.Limit, f *SettingForm, r
 	graduation, okGraduation := r.Length(gauge.Named("setting.graduation"), f.Graduation)
 	if okGraduation && graduation <= 0 {
 		r.Errors.Add("setting.graduation",
-			fmt.Errorf("must be more than nothing: the value of one division, such as 1/64 in or 0.5 mm"))
+			fmt.Errorf("must be greater than zero: the value of one division, such as 1/64 in or 0.5 mm"))
 	}
 	if !ok || !okGraduation || graduation <= 0 {
 		return nil

@@ -49,10 +49,10 @@ func CheckRules(r Rules) error {
 	for _, key := range keys(r.Schools) {
 		i := slices.IndexFunc(plan.Schools, func(c plan.Choice) bool { return c.Key == key })
 		if i < 0 {
-			errs.Add("schools."+key, fmt.Errorf("is no school: there is nothing to choose of that name"))
+			errs.Add("schools."+key, fmt.Errorf("is not a choice of the shop: remove it"))
 		} else if v := r.Schools[key]; !slices.ContainsFunc(plan.Schools[i].Choices,
 			func(o plan.Option) bool { return o.Key == v }) {
-			errs.Add("schools."+key, fmt.Errorf("is %q, which is none of its choices", v))
+			errs.Add("schools."+key, fmt.Errorf("is %q, which is not one of its choices", v))
 		}
 	}
 	_, err := layer(judge.Shop, r.Limits)
@@ -111,10 +111,10 @@ func CheckPapers(p *plan.Plan, papers Papers) error {
 	for _, key := range keys(papers.Options) {
 		i := slices.IndexFunc(p.Options, func(c plan.Choice) bool { return c.Key == key })
 		if i < 0 {
-			errs.Add("options."+key, fmt.Errorf("is no option of this construction"))
+			errs.Add("options."+key, fmt.Errorf("is not an option of this construction"))
 		} else if v := papers.Options[key]; !slices.ContainsFunc(p.Options[i].Choices,
 			func(o plan.Option) bool { return o.Key == v }) {
-			errs.Add("options."+key, fmt.Errorf("is %q, which is none of its choices", v))
+			errs.Add("options."+key, fmt.Errorf("is %q, which is not one of its choices", v))
 		}
 	}
 	for _, key := range keys(papers.Values) {

@@ -52,10 +52,11 @@ func (d *deriver) panel(step *plan.Step, s *StepSheet) {
 			}
 		}
 	case plan.Torque:
-		p.Order, p.Passes, p.Thread = d.order(step), step.Passes, step.Thread
+		p.Order, p.Thread, p.Passes = d.order(step), step.Thread, passes(step, nil)
 		limit := judge.Limit{Origin: judge.None, Source: judge.NoneKnown}
 		if t, source, known := d.pull(step.Torque); known {
 			p.Torque, limit.Origin, limit.Source = pull(t), judge.Maker, source
+			p.Passes = passes(step, &t)
 		}
 		p.Limit = shown(&limit)
 	case plan.Set:

@@ -59,7 +59,7 @@ func (s *scale) pictured(step *plan.Step, b *Body) error {
 		return field.Errorf("body", "holds more than pictures")
 	}
 	if _, ok := s.finding(step, b.Photo.Of); !ok && b.Photo.Of != "" {
-		return field.Errorf("body.photo.of", "%q is no finding of this step", b.Photo.Of)
+		return field.Errorf("body.photo.of", "%q is not a finding of this step", b.Photo.Of)
 	}
 	return nil
 }

@@ -96,9 +96,17 @@ func (d *deriver) said(e *Entry) Sentence {
 		}
 		return Sentence{Thou: main.Name + " " + main.Value.Thou + more, Mm: main.Name + " " + main.Value.Mm + more}
 	case r.Torque != nil:
-		return plainly(r.Torque.NM + " N·m, " + several(len(b.Torque.Ticks), "tick"))
+		return plainly(r.Torque.NM + " N·m, " + several(len(b.Torque.Ticks), "tick") + after(", ", r.Text))
 	}
 	return plainly(r.Text)
+}
+
+// after puts more behind a text, where there is more.
+func after(comma, more string) string {
+	if more == "" {
+		return ""
+	}
+	return comma + more
 }
 
 func several(n int, what string) string {

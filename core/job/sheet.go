@@ -111,7 +111,7 @@ type Panel struct {
 	Rule       string          `json:"rule,omitempty" doc:"what is settled for the part beforehand"`
 	RuleSays   judge.Outcome   `json:"rule_says,omitempty" enum:"reuse,dress,repair,replace,order"`
 	Order      []int           `json:"order,omitempty" doc:"crossing order of the bolts"`
-	Passes     []int           `json:"passes,omitempty" doc:"percent; a check pass follows"`
+	Passes     []Pass          `json:"passes,omitempty" doc:"each pass and the check, without an extension"`
 	Torque     *Pull           `json:"torque,omitempty"`
 	Thread     string          `json:"thread,omitempty"`
 	Minutes    int             `json:"minutes,omitempty" doc:"to be home, to wait, or to hold the pressure"`

@@ -302,7 +302,7 @@ func (s *scale) direct(limit *judge.Limit, f *DirectForm, r *gauge.Reader) *Read
 		if graduation, okGraduation = r.Length(gauge.Named("direct.graduation"), f.Graduation); okGraduation &&
 			graduation <= 0 {
 			r.Errors.Add("direct.graduation",
-				fmt.Errorf("must be more than nothing: the value of one division, such as 0.01 mm"))
+				fmt.Errorf("must be greater than zero: the value of one division, such as 0.01 mm"))
 		}
 		ok = ok && graduation > 0
 	}
@@ -325,7 +325,7 @@ func (s *scale) travel(check *plan.Check, limit *judge.Limit, f *TravelForm, r *
 	graduation, ok := r.Length(gauge.Named("travel.graduation"), f.Graduation)
 	if ok && graduation <= 0 {
 		r.Errors.Add("travel.graduation",
-			fmt.Errorf("must be more than nothing: the value of one division of the depth gauge"))
+			fmt.Errorf("must be greater than zero: the value of one division of the depth gauge"))
 	}
 	if !okDown || !okUp || !ok || graduation <= 0 {
 		return nil

@@ -23,25 +23,25 @@ func CheckValue(ask plan.Ask, v Value) error {
 	switch ask.Kind {
 	case plan.NumberValue:
 		if n, err := strconv.Atoi(strings.TrimSpace(v.Text)); err != nil || n < 1 || n > maxNumber {
-			return field.Errorf(path, "%q is no number of %s: write a whole number from 1 to %d", v.Text,
+			return field.Errorf(path, "%q is not a number of %s: write a whole number from 1 to %d", v.Text,
 				strings.ToLower(ask.Title), maxNumber)
 		}
 	case plan.LengthValue:
 		l, err := quantity.Parse(v.Text, "")
 		if err == nil && l <= 0 {
-			err = fmt.Errorf("must be more than nothing, such as 1.530 in or 38.9 mm")
+			err = fmt.Errorf("must be greater than zero, such as 1.530 in or 38.9 mm")
 		}
 		if err != nil {
 			return field.Errorf(path, "%v", err)
 		}
 	case plan.AmountValue:
 		if f, err := strconv.ParseFloat(decimal(v.Text), 64); err != nil || !(f > 0 && f < 1e9) {
-			return field.Errorf(path, "%q is no number: write one such as 1450", v.Text)
+			return field.Errorf(path, "%q is not a number: write one such as 1450", v.Text)
 		}
 	case plan.TorqueValue:
 		t, err := quantity.ParseTorque(v.Text)
 		if err == nil && t <= 0 {
-			err = fmt.Errorf("must be more than nothing, such as 30 N·m")
+			err = fmt.Errorf("must be greater than zero, such as 30 N·m")
 		}
 		if err != nil {
 			return field.Errorf(path, "%v", err)

@@ -35,6 +35,7 @@ type Reading struct {
 	Spread  *Figure      `json:"spread,omitempty"`
 	Places  []Place      `json:"places,omitempty"`
 	Torque  *Pull        `json:"torque,omitempty"`
+	Passes  []Pass       `json:"passes,omitempty" doc:"torque: each pass and the check, with what the wrench is set to"`
 	Against *Figure      `json:"against,omitempty" doc:"a setting: what was measured"`
 	Tool    *calc.Look   `json:"tool,omitempty" doc:"what the step's calculator says"`
 

@@ -55,7 +55,7 @@ func (p *Plan) check() error {
 		if !slices.Contains([]string{LengthValue, TorqueValue, NumberValue, AmountValue, WordsValue}, v.Kind) {
 			c.fault(v.line, "", "value %s: kind is %q: write length, torque, number, amount or words", v.Key, v.Kind)
 		} else if v.Default != "" && !v.fits(v.Default) {
-			c.fault(v.line, "", "value %s: default %q is no %s", v.Key, v.Default, v.Kind)
+			c.fault(v.line, "", "value %s: default %q is not a %s", v.Key, v.Default, v.Kind)
 		}
 		if _, twice := c.values[v.Key]; twice {
 			c.fault(v.line, "", "value %s stands here twice", v.Key)
@@ -199,7 +199,7 @@ func (c *checker) choices(word string, list []Choice) {
 		if len(keys) < 2 {
 			c.fault(x.line, "", "%s %s needs at least two choices", word, x.Key)
 		} else if !slices.Contains(keys, x.Default) {
-			c.fault(x.line, "", "%s %s: default %q is none of its choices %s", word, x.Key, x.Default, strings.Join(keys, ", "))
+			c.fault(x.line, "", "%s %s: default %q is not one of its choices %s", word, x.Key, x.Default, strings.Join(keys, ", "))
 		}
 	}
 }
@@ -241,7 +241,7 @@ func (c *checker) part(part Part) {
 	}
 	for _, other := range part.Drags {
 		if c.p.parts[other] == nil {
-			c.fault(part.line, "", "part %s drags %q along, which is no part", part.Key, other)
+			c.fault(part.line, "", "part %s drags %q along, which is not a part", part.Key, other)
 		}
 	}
 	for _, j := range part.Judged {
@@ -521,7 +521,7 @@ func (c *checker) shaftLine() {
 		}
 		drawn[piece.Piece] = true
 		if piece.Fitted != "" && !c.stages[piece.Fitted] {
-			c.fault(piece.line, "", "shaft line: piece %s is fitted in %q, which is no stage", piece.Piece, piece.Fitted)
+			c.fault(piece.line, "", "shaft line: piece %s is fitted in %q, which is not a stage", piece.Piece, piece.Fitted)
 		}
 	}
 	for _, s := range c.p.ShaftLine.Stations {

@@ -29,7 +29,7 @@ func TestBrokenPlans(t *testing.T) {
 		"no-such-piece":            `:6: shaft line: there is no piece "gearbox": the pieces are`,
 		"no-such-repeat":           `:9: step s: for is "end": name one of the plan's repeats`,
 		"not-yaml":                 `: is not YAML`,
-		"part-drags-nothing":       `:6: part bearing drags "washer" along, which is no part`,
+		"part-drags-nothing":       `:6: part bearing drags "washer" along, which is not a part`,
 		"reopens-a-later-stage":    `:6: step s: reopens "b"`,
 		"repeat-of-one":            `:6: repeat end needs at least two members`,
 		"same-id-twice":            `:10: step s: there is another step of this id at line 9`,

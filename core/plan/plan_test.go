@@ -56,7 +56,7 @@ func TestReadRefuses(t *testing.T) {
 			"[l]}}\nstages: [{id: s, title: S, steps: [{id: a, title: A, kind: do}]}]\n", `check c: instrument is "ruler"`},
 		{"a clock with 13 hours", head + "checks: {c: {title: C, short: C, instrument: dial, surface: rim, indicator: " +
 			"fixed, places: [\"12\", \"13\"], limit: [l]}}\nstages: [{id: s, title: S, steps: [{id: a, title: A, kind: " +
-			"do}]}]\n", `"13" is no clock position`},
+			"do}]}]\n", `"13" is not a clock position`},
 		{"a piece nobody draws", head + "shaft_line: {pieces: [propeller]}\nstages: [{id: s, title: S, steps: [{id: a, " +
 			"title: A, kind: do}]}]\n", `there is no piece "propeller"`},
 		{"a station in the air", head + "checks: {c: {title: C, short: C, instrument: float, repeats: 1, limit: " +
@@ -70,7 +70,7 @@ func TestReadRefuses(t *testing.T) {
 			"[70, 30]}]}]\n", "passes must rise"},
 		{"an option without a default", head + "options: [{key: o, title: O, default: c, choices: [{key: a, title: A}, " +
 			"{key: b, title: B}]}]\nstages: [{id: s, title: S, steps: [{id: a, title: A, kind: do}]}]\n",
-			`default "c" is none of its choices a, b`},
+			`default "c" is not one of its choices a, b`},
 	}
 	for _, tt := range tests {
 		_, err := Read("plan.yaml", []byte(tt.text))

@@ -27,7 +27,7 @@ func (c Chosen) check(p *Plan) error {
 		all := slices.Concat(p.Options, Schools)
 		i := slices.IndexFunc(all, func(o Choice) bool { return o.Key == key })
 		if i < 0 {
-			return fmt.Errorf("%s is no option of this plan and no school: it has %s", key, names(all))
+			return fmt.Errorf("%s is not an option of this plan nor a choice of the shop: it has %s", key, names(all))
 		}
 		if !slices.ContainsFunc(all[i].Choices, func(o Option) bool { return o.Key == value }) {
 			var of []string

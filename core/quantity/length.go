@@ -64,7 +64,7 @@ func (l Length) Um() float64 { return float64(l) / 1000 }
 func FromUm(um float64) (Length, error) {
 	nm := math.Round(um * 1000)
 	if math.IsNaN(nm) || math.Abs(nm) > float64(MaxLength) {
-		return 0, fmt.Errorf("is no length up to one kilometre")
+		return 0, fmt.Errorf("is longer than one kilometre")
 	}
 	return Length(nm), nil
 }
@@ -76,7 +76,7 @@ func (l Length) MarshalJSON() ([]byte, error) { return []byte(l.Exact(UnitMicrom
 func (l *Length) UnmarshalJSON(b []byte) error {
 	um, err := strconv.ParseFloat(string(b), 64)
 	if err != nil {
-		return fmt.Errorf("%.20s is no number of micrometres", b)
+		return fmt.Errorf("%.20s is not a number of micrometres", b)
 	}
 	*l, err = FromUm(um)
 	return err

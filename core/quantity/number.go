@@ -88,5 +88,5 @@ func (n *Number) UnmarshalJSON(b []byte) error {
 		*n = Count(string(b))
 		return nil
 	}
-	return fmt.Errorf("is no number: write one such as 4, 7.5 or 1 1/2")
+	return fmt.Errorf("is not a number: write one such as 4, 7.5 or 1 1/2")
 }

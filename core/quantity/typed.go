@@ -58,7 +58,7 @@ func (t *Typed) UnmarshalJSON(b []byte) error {
 	case b[0] == '-' || b[0] >= '0' && b[0] <= '9':
 		um, err := strconv.ParseFloat(string(b), 64)
 		if err != nil {
-			return fmt.Errorf("%.20s is no number of micrometres", b)
+			return fmt.Errorf("%.20s is not a number of micrometres", b)
 		}
 		l, err := FromUm(um)
 		if err != nil {
@@ -67,5 +67,5 @@ func (t *Typed) UnmarshalJSON(b []byte) error {
 		*t = Type(l.Exact(UnitMicrometre) + " um")
 		return nil
 	}
-	return fmt.Errorf("is no length: write a text such as \"2 thou\", or a number of micrometres")
+	return fmt.Errorf("is not a length: write a text such as \"2 thou\", or a number of micrometres")
 }

@@ -45,7 +45,7 @@ func PitchOf(threadsPerInch float64) float64 { return float64(quantity.Inch) / t
 func (a Adjuster) Run() (AdjusterResult, error) {
 	switch {
 	case a.Travel <= 0:
-		return AdjusterResult{}, field.Errorf("travel", "must be more than nothing: how far the nut is to move, such "+
+		return AdjusterResult{}, field.Errorf("travel", "must be greater than zero: how far the nut is to move, such "+
 			"as 1/8 in")
 	case !(a.Pitch >= 1 && a.Pitch <= float64(quantity.MaxLength)):
 		return AdjusterResult{}, field.Errorf("pitch", "must be the travel of one turn, such as 2 mm")

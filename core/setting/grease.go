@@ -12,9 +12,9 @@ import (
 func Grease(outside, width quantity.Length) (grams float64, err error) {
 	switch {
 	case outside <= 0:
-		return 0, field.Errorf("outside", "must be more than nothing: the outside diameter of the bearing")
+		return 0, field.Errorf("outside", "must be greater than zero: the outside diameter of the bearing")
 	case width <= 0:
-		return 0, field.Errorf("width", "must be more than nothing: the width of the bearing")
+		return 0, field.Errorf("width", "must be greater than zero: the width of the bearing")
 	}
 	return 0.005 * (float64(outside) / float64(quantity.Millimetre)) * (float64(width) / float64(quantity.Millimetre)), nil
 }
@@ -22,11 +22,11 @@ func Grease(outside, width quantity.Length) (grams float64, err error) {
 // Strokes returns how many strokes of a grease gun that is, at least one.
 func Strokes(grams, gramsPerStroke float64) (int, error) {
 	if !(gramsPerStroke > 0) {
-		return 0, field.Errorf("gun_g_per_stroke", "must be more than nothing: weigh ten strokes and divide by ten")
+		return 0, field.Errorf("gun_g_per_stroke", "must be greater than zero: weigh ten strokes and divide by ten")
 	}
 	strokes := math.Round(grams / gramsPerStroke)
 	if strokes > math.MaxInt32 {
-		return 0, field.Errorf("gun_g_per_stroke", "is %g: that is no stroke of a grease gun", gramsPerStroke)
+		return 0, field.Errorf("gun_g_per_stroke", "is %g: too little for one stroke of a grease gun, write grams such as 1.2", gramsPerStroke)
 	}
 	return max(int(strokes), 1), nil
 }

@@ -40,7 +40,7 @@ func Fahrenheit(celsius float64) float64 { return celsius*9/5 + 32 }
 func (h Heat) Run() (HeatResult, error) {
 	switch {
 	case h.Bore <= 0:
-		return HeatResult{}, field.Errorf("bore", "must be more than nothing: the bore of the bearing, such as 50 mm")
+		return HeatResult{}, field.Errorf("bore", "must be greater than zero: the bore of the bearing, such as 50 mm")
 	case h.Clearance != nil && *h.Clearance < 0:
 		return HeatResult{}, field.Errorf("clearance", "is below zero: the room wanted while it slides on is nothing or more")
 	case !(h.Ambient >= coldest && h.Ambient <= hottest):

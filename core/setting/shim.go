@@ -100,7 +100,7 @@ func (q Shims) check() error {
 	}
 	for i, k := range q.Kit {
 		if k.Thickness <= 0 {
-			return field.Errorf(at("kit", i)+".thickness", "must be more than nothing: a shim has a thickness")
+			return field.Errorf(at("kit", i)+".thickness", "must be greater than zero: a shim has a thickness")
 		}
 		if k.Count < 0 {
 			return field.Errorf(at("kit", i)+".count", "is %d: write how many there are, 0 where there is none", k.Count)
@@ -112,7 +112,7 @@ func (q Shims) check() error {
 	left := slices.Clone(q.InPlace)
 	for i, l := range q.InPlace {
 		if l <= 0 {
-			return field.Errorf(at("in_place", i), "must be more than nothing: a shim has a thickness")
+			return field.Errorf(at("in_place", i), "must be greater than zero: a shim has a thickness")
 		}
 	}
 	for i, l := range q.Discard {

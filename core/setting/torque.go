@@ -22,7 +22,7 @@ const maxPasses = 20
 func WrenchSetting(torque quantity.Torque, wrench, extension quantity.Length) (quantity.Torque, error) {
 	switch {
 	case wrench <= 0:
-		return 0, field.Errorf("wrench", "must be more than nothing: from the middle of the square to the middle of the grip")
+		return 0, field.Errorf("wrench", "must be greater than zero: from the middle of the square to the middle of the grip")
 	case extension < 0:
 		return 0, field.Errorf("extension", "is below zero: from the middle of the square to the middle of the bolt")
 	}

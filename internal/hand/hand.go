@@ -173,7 +173,7 @@ func (h hand) dial() *gauge.DialForm {
 func (h hand) bolts() *job.TorqueForm {
 	p := &h.Panel
 	f := &job.TorqueForm{}
-	for range p.Passes {
+	for range len(p.Passes) - 1 { // the last is the check, round the circle
 		f.Ticks = append(f.Ticks, p.Order...)
 	}
 	for i := range p.Order {

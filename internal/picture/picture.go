@@ -37,7 +37,7 @@ func Fit(file []byte) ([]byte, error) {
 	}
 	config, format, err := image.DecodeConfig(bytes.NewReader(file))
 	if err != nil || format != "jpeg" && format != "png" && format != "webp" {
-		return nil, field.Errorf("photo", "is no JPEG, PNG or WebP picture")
+		return nil, field.Errorf("photo", "is not a JPEG, PNG or WebP picture")
 	}
 	if config.Width*config.Height > maxPixels {
 		return nil, field.Errorf("photo", "has %d × %d pixels, which is more than can be kept: take it with a smaller "+

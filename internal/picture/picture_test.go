@@ -160,8 +160,8 @@ func TestFitRefuses(t *testing.T) {
 		says string
 	}{
 		"too long":   {make([]byte, MaxBytes+1), "at most 10 MB"},
-		"no picture": {[]byte("%PDF-1.7"), "no JPEG, PNG or WebP"},
-		"empty":      {nil, "no JPEG"},
+		"no picture": {[]byte("%PDF-1.7"), "not a JPEG, PNG or WebP"},
+		"empty":      {nil, "not a JPEG"},
 		"cut off":    {good[:len(good)-200], "damaged"},
 	} {
 		if _, err := Fit(tt.file); err == nil || !strings.Contains(err.Error(), tt.says) {

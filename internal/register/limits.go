@@ -117,7 +117,7 @@ func ReadLimits(file []byte, pumps []store.Pump, rules job.Rules, plans map[stri
 		case ofPump:
 			p, ok := byTag[strings.ToLower(of)]
 			if !ok {
-				t.fault("of", fmt.Errorf("is %q, which is no pump here: write its tag", of))
+				t.fault("of", fmt.Errorf("is %q, which is not a pump here: write its tag", of))
 				continue
 			}
 			if !touched[p.Tag] {
@@ -160,7 +160,7 @@ func ReadLimits(file []byte, pumps []store.Pump, rules job.Rules, plans map[stri
 func (t *table) fixed(of, key string, f job.LimitForm) {
 	set, ok := judge.SetByKey(of)
 	if !ok {
-		t.fault("of", fmt.Errorf("is %q, which is no general set", of))
+		t.fault("of", fmt.Errorf("is %q, which is not a general set", of))
 		return
 	}
 	if general(set)[key] != f {

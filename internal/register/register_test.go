@@ -114,7 +114,7 @@ func TestBrokenRegister(t *testing.T) {
 		file []byte
 		want []string // place: what the message has in it
 	}{
-		"nothing":            {nil, []string{"line 1: no heading"}},
+		"nothing":            {nil, []string{"line 1: not a heading"}},
 		"a heading only":     {[]byte("tag,name\n"), []string{"file: nothing below"}},
 		"no tag":             {[]byte("name\nx\n"), []string{`line 1: lacks the column "tag"`}},
 		"a column of no use": {[]byte("tag,name,colour\nA,b,red\n"), []string{`line 1: "colour"`}},
@@ -132,7 +132,7 @@ func TestBrokenRegister(t *testing.T) {
 			"tag,name,plan,option:seal-type,value:vanes,value:seal-setting,source:seal-setting\n" +
 				"A-1,pump,end-suction-back-pull-out,treble,five,1.5,\n"),
 			[]string{"line 2, option:seal-type: ", "line 2, value:seal-setting: ", "line 2, value:vanes: "}},
-		"no such plan": {[]byte("tag;name;plan\nA-1;pump;steam-engine\n"), []string{"line 2, plan: no plan here"}},
+		"no such plan": {[]byte("tag;name;plan\nA-1;pump;steam-engine\n"), []string{"line 2, plan: not a plan here"}},
 	}
 	for name, test := range tests {
 		_, _, err := register.ReadPumps(test.file, here, plan.Library())
@@ -153,9 +153,9 @@ func TestBrokenLimits(t *testing.T) {
 		"min over max": {head + "pump,LS-204,impeller-clearance,18 thou,12 thou,manual\n",
 			[]string{"line 2, min: over the max"}},
 		"no such pump": {head + "pump,ZZ-1,impeller-clearance,,12 thou,manual\n",
-			[]string{"line 2, of: no pump here"}},
-		"no limit of that pump": {head + "pump,LS-204,cutting-gap,,12 thou,manual\n",
-			[]string{"line 2: no limit"}},
+			[]string{"line 2, of: not a pump here"}},
+		"not a limit of that pump": {head + "pump,LS-204,cutting-gap,,12 thou,manual\n",
+			[]string{"line 2: not a limit"}},
 		"whose is it": {head + "maker,,chamber-bore,,5 thou,manual\n",
 			[]string{"line 2, whose: pump, shop or general"}},
 		"a general set, changed": {head + "general,process,chamber-bore,,9 thou,mine\n",

@@ -56,7 +56,7 @@ func open(file []byte, known func(column string) bool, need ...string) (*table, 
 	t.csv.FieldsPerRecord, t.csv.ReuseRecord = -1, true
 	cells, err := t.csv.Read()
 	if err != nil {
-		return nil, field.Errorf("line 1", "is no heading: the first line names the columns, such as %s",
+		return nil, field.Errorf("line 1", "is not a heading: the first line names the columns, such as %s",
 			strings.Join(need, ", "))
 	}
 	for i, cell := range cells {

@@ -295,6 +295,9 @@ func (p *paper) rest() {
 		switch {
 		case r.Torque != nil:
 			text = fmt.Sprintf("%d × %s lbf·ft (%s N·m)", len(s.Panel.Order), r.Torque.LbfFt, r.Torque.NM)
+			if r.Text != "" {
+				text += "; " + r.Text
+			}
 		case s.Kind == plan.Heat && r.Tool != nil && r.Tool.Words != nil: // how it went home stands in its text
 			text = r.Tool.Words.Main.Name + " " + r.Text
 		case r.Tool != nil && r.Tool.Words != nil:

@@ -92,7 +92,7 @@ func (s *server) record(api huma.API) {
 		case !bytes.HasPrefix(kept, []byte("%PDF-")):
 			var err error
 			if kept, err = picture.Fit(kept); err != nil {
-				return nil, problem(field.Errorf("file", "is no PDF, JPEG, PNG or WebP that can be read"))
+				return nil, problem(field.Errorf("file", "cannot be read as PDF, JPEG, PNG or WebP"))
 			}
 			kind = "image/jpeg"
 		}
@@ -155,7 +155,7 @@ func (s *server) record(api huma.API) {
 func pageOf(origin, tag string) (string, error) {
 	u, err := url.Parse(origin)
 	if err != nil || u.Scheme != "http" && u.Scheme != "https" || u.Host == "" {
-		return "", field.Errorf("at", "is no address: write the one under which tablets open Settle, such as "+
+		return "", field.Errorf("at", "is not an address: write the one under which tablets open Settle, such as "+
 			"http://bench:8420")
 	}
 	return u.Scheme + "://" + u.Host + "/pumps/" + url.PathEscape(tag), nil

@@ -193,7 +193,7 @@ func (p Pump) Check(plans map[string]*plan.Plan) error {
 	}
 	pl, ok := plans[p.Plan]
 	if !ok {
-		errs.Add("plan", fmt.Errorf("%q is no plan here: choose a shipped one or take your own in first", p.Plan))
+		errs.Add("plan", fmt.Errorf("%q is not a plan here: choose a shipped one or take your own in first", p.Plan))
 		return errs.Err()
 	}
 	errs.Add("", job.CheckPapers(pl, p.Papers))

@@ -33,7 +33,7 @@ func Verify(ctx context.Context, path string) (checked int, broken []Broken, err
 	jobs, err := query(ctx, db, func(rows *sql.Rows) (k kept, err error) { return k, rows.Scan(&k.id, &k.number) },
 		"SELECT id, number FROM jobs ORDER BY id")
 	if err != nil {
-		return 0, nil, fmt.Errorf("%s is no shop's file: %w", path, err)
+		return 0, nil, fmt.Errorf("%s is not a shop's file: %w", path, err)
 	}
 	sheets, err := hasTable(ctx, db, "sheets")
 	if err != nil {
