@@ -29,6 +29,7 @@ check: web/node_modules/.package-lock.json
 	@test -z "$$(gofmt -l cmd core e2e internal web/embed.go)" || { echo "gofmt these files:"; gofmt -l cmd core e2e internal web/embed.go; exit 1; }
 	@scripts/narrow
 	go vet ./...
+	go tool staticcheck ./...
 	cd web && npm run check
 	@scripts/generated check
 

@@ -8,9 +8,12 @@ import (
 	"os"
 	"regexp"
 	"strings"
+	"sync"
 	"testing"
 	"time"
 
+	"github.com/chromedp/cdproto/cdp"
+	"github.com/chromedp/cdproto/emulation"
 	"github.com/chromedp/cdproto/network"
 	cdppage "github.com/chromedp/cdproto/page"
 	"github.com/chromedp/cdproto/runtime"
@@ -21,10 +24,12 @@ import (
 
 var (
 	browser context.Context
-	shop    *Shop
+	// pristine is the file of the demo shop, made once.
+	pristine []byte
 )
 
-// One browser and one shop serve all tests; each takes a tab and a job of its own.
+// One browser serves all tests, each in tabs of its own on a shop of its own, so
+// that they run side by side.
 func TestMain(m *testing.M) { os.Exit(run(m)) }
 
 func run(m *testing.M) int {
@@ -36,8 +41,7 @@ func run(m *testing.M) int {
 	}
 	defer os.RemoveAll(dir)
 	var stop context.CancelFunc
-	if shop, err = OpenShop(ctx, dir, time.Now); err == nil {
-		defer shop.Close()
+	if pristine, err = demoFile(ctx, dir); err == nil {
 		browser, stop, err = OpenBrowser(ctx)
 	}
 	if err != nil {
@@ -54,8 +58,44 @@ func run(m *testing.M) int {
 	return m.Run()
 }
 
-// tab opens a tab at an address of the shop, with nothing typed before.
-func tab(t *testing.T, path string) *page { return tabOf(t, shop, "p1", path) }
+// demoFile makes the demo shop and returns its file.
+func demoFile(ctx context.Context, dir string) ([]byte, error) {
+	s, err := OpenShop(ctx, dir, time.Now)
+	if err != nil {
+		return nil, err
+	}
+	if err := s.Close(); err != nil {
+		return nil, err
+	}
+	return os.ReadFile(s.Path)
+}
+
+var shops sync.Map // test → its shop
+
+// shopOf is the demo shop of one test, as nobody else touches it.
+func shopOf(t *testing.T) *Shop {
+	t.Helper()
+	if s, ok := shops.Load(t); ok {
+		return s.(*Shop)
+	}
+	dir := t.TempDir()
+	if err := os.WriteFile(dataFile(dir), pristine, 0o600); err != nil {
+		t.Fatal(err)
+	}
+	s, err := OpenEmpty(context.Background(), dir, time.Now)
+	if err != nil {
+		t.Fatal(err)
+	}
+	shops.Store(t, s)
+	t.Cleanup(func() { shops.Delete(t); _ = s.Close() })
+	return s
+}
+
+// tab opens a tab at an address of the test's shop, with nothing typed before.
+func tab(t *testing.T, path string) *page {
+	t.Helper()
+	return tabOf(t, shopOf(t), "p1", path)
+}
 
 // tabOf opens a tab of any shop, with somebody at work there, or nobody.
 func tabOf(t *testing.T, shop *Shop, person, path string) *page {
@@ -67,15 +107,22 @@ func tabOf(t *testing.T, shop *Shop, person, path string) *page {
 	}
 	ctx, stop := context.WithTimeout(ctx, 15*time.Minute)
 	t.Cleanup(stop)
-	p := &page{t, ctx}
-	p.do(chromedp.EmulateViewport(1280, 800), chromedp.Navigate(shop.URL+"/favicon.svg"), Settings(person, "thou",
-		"light"), chromedp.Navigate(shop.URL+path))
+	p := &page{t, ctx, shop}
+	// Tabs run side by side, and each believes to be in front.
+	front := func(ctx context.Context, t *chromedp.Target) (chromedp.Void, error) {
+		_, err := cdp.Call(ctx, t, emulation.SetFocusEmulationEnabled,
+			emulation.SetFocusEmulationEnabledParams{Enabled: true})
+		return chromedp.Void{}, err
+	}
+	p.do(front, chromedp.EmulateViewport(1280, 800), chromedp.Navigate(shop.URL+"/favicon.svg"),
+		Settings(person, "thou", "light"), chromedp.Navigate(shop.URL+path))
 	return p
 }
 
 type page struct {
-	t   *testing.T
-	ctx context.Context
+	t    *testing.T
+	ctx  context.Context
+	shop *Shop
 }
 
 func (p *page) do(steps ...chromedp.Action[chromedp.Void]) {
@@ -129,6 +176,7 @@ var powerEnd = []struct{ step, readings, figure, verdict string }{
 }
 
 func TestAWholeJobByKeyboard(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/")
 	p.until(`document.querySelector('[data-job]') && document.activeElement.tagName === 'INPUT'`)
 	p.keys("\x1b")
@@ -251,7 +299,7 @@ func TestAWholeJobByKeyboard(t *testing.T) {
 	p.until(`document.body.innerText.includes('This job is signed')`)
 
 	number := strings.Split(p.text(`location.pathname`), "/")[2]
-	r, err := shop.Store.Job(p.ctx, number)
+	r, err := p.shop.Store.Job(p.ctx, number)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -357,6 +405,7 @@ func (p *page) done(steps ...string) {
 }
 
 func TestAStepBeforeMakeSafeIsBlocked(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/jobs/J-0006?step=end-play-found")
 	p.at("end-play-found")
 	p.until(`document.body.innerText.includes('Make safe first: lock out and tag out the driver')`)
@@ -366,6 +415,7 @@ func TestAStepBeforeMakeSafeIsBlocked(t *testing.T) {
 }
 
 func TestUnitsSwitchWhileTyping(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/jobs/J-0005?step=runout-seal-built")
 	p.at("runout-seal-built")
 	p.keys("0\n-1\n-2\n-1\n0")
@@ -384,9 +434,10 @@ func TestUnitsSwitchWhileTyping(t *testing.T) {
 }
 
 func TestBadInputIsNamedAndStays(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/jobs/J-0005?step=adapter-on")
 	p.at("adapter-on")
-	p.do(chromedp.Navigate(shop.URL + "/jobs/J-0005?step=radial-play-built"))
+	p.do(chromedp.Navigate(p.shop.URL + "/jobs/J-0005?step=radial-play-built"))
 	p.at("radial-play-built")
 	p.keys("0\ntwo\n0\n2\n0\n\n")
 	p.until(`document.querySelector('[role=alert]')`)
@@ -400,6 +451,7 @@ func TestBadInputIsNamedAndStays(t *testing.T) {
 }
 
 func TestACorrectionStandsBesideWhatItCorrects(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/jobs/J-0005?step=runout-coupling-built")
 	p.at("runout-coupling-built")
 	p.keys("e")
@@ -411,14 +463,15 @@ func TestACorrectionStandsBesideWhatItCorrects(t *testing.T) {
 	p.keys("Set-up moved\n")
 	p.kept()
 	p.until(`document.querySelector('[data-figure]').textContent === '1.5'`)
-	p.do(chromedp.Navigate(shop.URL + "/jobs/J-0005/sheet"))
+	p.do(chromedp.Navigate(p.shop.URL + "/jobs/J-0005/sheet"))
 	p.until(`document.querySelector('[data-check=shaft-runout-coupling] [data-built]')?.textContent === '1.5'`)
 	p.until(
 		`document.querySelector('article').innerText.includes('Set-up moved') && ` +
-			`document.querySelector('article').innerText.includes('12: 0, 3: 0.5, 6: 1, 9: 0.5 thou')`)
+			`document.querySelector('article').innerText.includes('12: 0 thou, 3: 0.5 thou, 6: 1 thou, 9: 0.5 thou')`)
 }
 
 func TestAStaleWindowShowsBoth(t *testing.T) {
+	t.Parallel()
 	mine, theirs := tab(t, "/jobs/J-0005?step=runout-seal-built"), tab(t, "/jobs/J-0005?step=runout-seal-built")
 	for _, p := range []*page{mine, theirs} {
 		p.at("runout-seal-built")
@@ -434,7 +487,7 @@ func TestAStaleWindowShowsBoth(t *testing.T) {
 	mine.keys("0\n-1\n-2\n-1\n0\n")
 	mine.until(`document.querySelector('[data-conflict]')`)
 	mine.until(
-		`document.querySelector('[data-conflict]').innerText.includes('-.5') && ` +
+		`document.querySelector('[data-conflict]').innerText.includes('−.5 thou') && ` +
 			`document.querySelector('[data-conflict]').innerText.includes('Yours comes to 2.0')`)
 	mine.do(chromedp.Click(chromedp.CSS("[data-conflict] button")))
 	mine.until(`document.querySelector('[data-field=reason]')`)
@@ -445,6 +498,7 @@ func TestAStaleWindowShowsBoth(t *testing.T) {
 }
 
 func TestOutOfLimitNeedsADecision(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/jobs/J-0005?step=radial-play-built")
 	p.at("radial-play-built")
 	p.text(`String([...document.querySelectorAll('button')].find(b => b.textContent === 'Clear')?.click())`)
@@ -461,6 +515,7 @@ func TestOutOfLimitNeedsADecision(t *testing.T) {
 }
 
 func TestTheSheetPrintsOnTwoPages(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/jobs/J-0004/sheet")
 	p.until(`document.querySelector('[data-built]')`)
 	for _, paper := range []struct {
@@ -478,9 +533,10 @@ func TestTheSheetPrintsOnTwoPages(t *testing.T) {
 }
 
 func TestTheSheetIsSavedAsFiles(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/jobs/J-0004/sheet")
 	p.until(`document.querySelector('a[download]')`)
-	for format, want := range map[string]string{"csv": "found_um", "json": "settle-job/2"} {
+	for format, want := range map[string]string{"csv": "found_um", "json": "settle-job/3"} {
 		got := p.text(fmt.Sprintf(`fetch(document.querySelector('a[href$=".%s"]').href).then(r => r.text())`, format))
 		if !strings.Contains(got, want) {
 			t.Errorf("the %s file begins %.80q, want %q in it", format, got, want)
@@ -489,6 +545,7 @@ func TestTheSheetIsSavedAsFiles(t *testing.T) {
 }
 
 func TestNothingIsLostWhenTheServerIsGone(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/jobs/J-0006?step=lock-out")
 	p.at("lock-out")
 	if _, err := chromedp.Call(p.ctx, network.EmulateNetworkConditionsByRule,
@@ -502,6 +559,7 @@ func TestNothingIsLostWhenTheServerIsGone(t *testing.T) {
 }
 
 func TestThePageKeepsItsSecurityPolicy(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/jobs/J-0004/sheet")
 	p.until(`document.querySelector('[data-built]')`)
 	got := p.text(
@@ -515,6 +573,7 @@ func TestThePageKeepsItsSecurityPolicy(t *testing.T) {
 // A question at the bench: taken from the tray by its key, typed, read, opened
 // again by its address, kept to a pump. No mouse.
 func TestABenchToolByKeyboard(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/tools")
 	p.until(`document.querySelectorAll('main li').length > 10`)
 	p.keys("s")
@@ -551,6 +610,7 @@ func TestABenchToolByKeyboard(t *testing.T) {
 
 // A tool says what is wrong beside the box, and keeps what was typed.
 func TestABenchToolNamesWhatIsWrong(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/tools/float")
 	p.until(`document.activeElement?.dataset.field === 'trials[0].out'`)
 	p.keys("3 thuo\n")
@@ -564,6 +624,7 @@ func TestABenchToolNamesWhatIsWrong(t *testing.T) {
 
 // Drops are counted by a key, wherever the focus is.
 func TestDropsAreTapped(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/tools/drip")
 	p.until(`document.querySelector('[data-tick]') === document.activeElement`)
 	for range 4 {
@@ -576,6 +637,7 @@ func TestDropsAreTapped(t *testing.T) {
 
 // The two ends of a pump stand side by side; a step of one end has no other.
 func TestTwoEnds(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/jobs/J-0015?step=heat@outboard")
 	p.at("heat@outboard")
 	if got := p.text(
@@ -599,7 +661,7 @@ func TestTwoEnds(t *testing.T) {
 	p.keys("h")
 	// The clock goes on where it is left.
 	p.until(`document.querySelector('[data-clock]')?.textContent.startsWith('Home')`)
-	p.do(chromedp.Navigate(shop.URL+"/jobs"), chromedp.Navigate(shop.URL+"/jobs/J-0015?step=heat@outboard"))
+	p.do(chromedp.Navigate(p.shop.URL+"/jobs"), chromedp.Navigate(p.shop.URL+"/jobs/J-0015?step=heat@outboard"))
 	p.at("heat@outboard")
 	p.until(
 		`/^0:[0-9]{2}/.test(document.querySelector('[role=timer]')?.innerText) && ` +
@@ -608,6 +670,7 @@ func TestTwoEnds(t *testing.T) {
 
 // The stages of a stacked pump are a compact list: one mark each, a key to the next.
 func TestStackedStages(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/jobs/J-0014")
 	p.at("stage-nut@5")
 	if n := p.text(`String(document.querySelectorAll('[data-step^="stage-nut@"]').length)`); n != "11" {
@@ -620,6 +683,7 @@ func TestStackedStages(t *testing.T) {
 
 // A pump that stands is laid along the line, with up marked; its adjuster is worked out in flats.
 func TestVerticalPump(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/jobs/J-0012?step=lateral-plain")
 	p.at("lateral-plain")
 	p.until(`document.querySelector('[aria-label="Shaft line"]').innerText.includes('up')`)
@@ -634,6 +698,7 @@ func TestVerticalPump(t *testing.T) {
 
 // A plan of the shop's own is read, compared and taken in; a broken one says where.
 func TestAPlanIsTakenIn(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/shop")
 	p.until(`document.querySelectorAll('[data-plan]').length === 13`)
 	give := func(change string) {

@@ -23,6 +23,7 @@ func (p *page) figure(text string) {
 // The window is 11.8 to 19.7, its middle 15.75. Of four fives a single one comes
 // nearest: 20 − 10 + 5 = 15.
 func TestShimsAreWorkedOutOnTheBench(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/jobs/J-0010?step=shims-work")
 	p.at("shims-work")
 	p.box("measured", "20")
@@ -55,6 +56,7 @@ func TestShimsAreWorkedOutOnTheBench(t *testing.T) {
 // The thinnest pack that turns free is sought by halves: of 0, 2, 3 and 5 the
 // third is tried first.
 func TestTheThinnestPackIsTried(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/jobs/J-0011?step=trial")
 	p.at("trial")
 	for i, pack := range []string{"0", "2", "3", "5"} {
@@ -77,6 +79,7 @@ func TestTheThinnestPackIsTried(t *testing.T) {
 // A screw of twelve threads to the inch and twelve notches: 5 thou are 0.06 of a
 // turn, or 0.72 of a notch.
 func TestTheScrewIsTurnedBack(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/jobs/J-0018?step=back-off")
 	p.at("back-off")
 	p.keys("5 thou")

@@ -41,6 +41,7 @@ func drawn(kind string) string {
 func csv(text string) string { return fmt.Sprintf(`new Blob([%q], { type: 'text/csv' })`, text) }
 
 func TestAPumpsPageKeepsWhatIsNoted(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/pumps/FK-401")
 	p.press("Add a remark")
 	p.until(`document.activeElement?.dataset.line === 'remark'`)
@@ -72,6 +73,7 @@ func TestAPumpsPageKeepsWhatIsNoted(t *testing.T) {
 }
 
 func TestALimitSaysWhyItCounts(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/pumps/CW-310/limits")
 	row := `document.querySelector('[data-key="end-play-single"]')`
 	p.until(row + `?.innerText.includes('the general set counts')`)
@@ -93,6 +95,7 @@ func TestALimitSaysWhyItCounts(t *testing.T) {
 }
 
 func TestTheRegisterIsTakenInWhole(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/shop")
 	p.give(`[data-file=pumps]`, "register.csv",
 		csv("tag,name,plan\nZZ-900,Spare 1,internal-gear\nZZ-901,,internal-gear\n"))
@@ -113,10 +116,11 @@ func TestTheRegisterIsTakenInWhole(t *testing.T) {
 		csv("whose,of,limit,min,max,source\npump,ZZ-900,end-clearance,2,5 thou,Manual\n"))
 	p.until(`document.querySelector('[data-csv-faults=limits]')?.innerText.includes('line 2, min')`)
 	p.give(`[data-file=job]`, "job.json", `new Blob(['{}'], { type: 'application/json' })`)
-	p.until(`document.body.innerText.includes('is no job of this kind')`)
+	p.until(`document.body.innerText.includes('is not a job of this kind')`)
 }
 
 func TestFindingThings(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/")
 	p.until(`document.querySelector('[data-job]')`)
 	for words, want := range map[string]string{"heat marks": "J-0004", "flush line": "J-0002", "41877-b": "J-0004"} {
@@ -142,11 +146,12 @@ func TestFindingThings(t *testing.T) {
 }
 
 func TestAPictureOfAFinding(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/jobs/J-0005?step=inspect-seal")
 	p.give(`[data-picture=heat]`, "heat.png", drawn("image/png"))
 	p.until(`document.querySelector('[data-pictures] img[alt="Heat marks"]')?.naturalWidth === 60`)
 	p.give(`[data-picture=""]`, "notes.png", `new Blob(['no picture'], { type: 'image/png' })`)
-	p.until(`document.querySelector('[data-pictures] [role=alert]')?.innerText.includes('is no JPEG, PNG or WebP')`)
+	p.until(`document.querySelector('[data-pictures] [role=alert]')?.innerText.includes('is not a JPEG, PNG or WebP')`)
 	p.give(`[data-picture=""]`, "huge.png", `new Blob([new Uint8Array(25e6)], { type: 'image/png' })`)
 	p.until(`document.querySelector('[data-pictures] [role=alert]')?.innerText.includes('at most 10 MB')`)
 	p.keys("\x1bb")

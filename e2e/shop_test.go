@@ -47,6 +47,7 @@ func (p *page) says(text string) {
 // A new shop: nothing is there, and each page says what comes first. From the
 // first name to the first reading.
 func TestAShopBegins(t *testing.T) {
+	t.Parallel()
 	empty, err := OpenEmpty(t.Context(), t.TempDir(), time.Now)
 	if err != nil {
 		t.Fatal(err)
@@ -91,7 +92,8 @@ func TestAShopBegins(t *testing.T) {
 	p.until(`document.querySelector('[role=dialog] [aria-invalid=true]')`)
 	p.text(`String(document.querySelector('[role=dialog] input').focus())`)
 	p.keys("A. Moreau\n")
-	p.until(`document.getElementById('who').textContent.includes('A. Moreau') && !document.querySelector('[role=dialog]')`)
+	p.until(`document.querySelector('[data-who]').textContent.includes('A. Moreau') && ` +
+		`!document.querySelector('[role=dialog]')`)
 	p.press("Open the job Enter")
 	p.until(`location.pathname.startsWith('/jobs/J-0001')`)
 	p.at("identify")
@@ -107,6 +109,7 @@ func TestAShopBegins(t *testing.T) {
 // How the shop works is settled once, and the next job goes by it; what is
 // chosen and not kept survives a look at another window.
 func TestHowTheShopWorks(t *testing.T) {
+	t.Parallel()
 	other, err := OpenShop(t.Context(), t.TempDir(), time.Now)
 	if err != nil {
 		t.Fatal(err)
@@ -149,12 +152,13 @@ func TestHowTheShopWorks(t *testing.T) {
 // What is typed on the limits page and not kept yet is still there after a look
 // at the manual in another window.
 func TestTypedLimitsStay(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/pumps/LS-201/limits")
 	const box = `document.querySelector('[data-limit$=".max"]')`
 	p.until(box)
 	p.text(`(b => { b.focus(); b.select(); return '' })(` + box + `)`)
 	p.keys("2.5 thou")
-	p.do(chromedp.Sleep(2100 * time.Millisecond)) // until what was fetched counts as old
+	p.text(`Date.now = (now => () => now() + 3600000)(Date.now); ''`) // what was fetched counts as old
 	p.text(`(dispatchEvent(new Event('visibilitychange')), document.dispatchEvent(new Event('visibilitychange')), '')`)
 	p.do(chromedp.Sleep(300 * time.Millisecond))
 	if got := p.text(box + `.value`); got != "2.5 thou" {
@@ -164,6 +168,7 @@ func TestTypedLimitsStay(t *testing.T) {
 
 // The parts of a job, from the kit at the start to what was used.
 func TestTheParts(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/jobs/J-0004")
 	p.until(`document.querySelector('[data-step]')`)
 	p.keys("\x1bi")
@@ -173,13 +178,14 @@ func TestTheParts(t *testing.T) {
 	p.press("Back to the job")
 	p.until(`location.pathname === '/jobs/J-0004' && document.querySelector('[data-step]')`)
 	// One that was just received has all of its kit still to be ordered.
-	p.do(chromedp.Navigate(shop.URL + "/jobs/J-0006/parts"))
+	p.do(chromedp.Navigate(p.shop.URL + "/jobs/J-0006/parts"))
 	p.until(`document.querySelector('[data-kit="to-order"]') && !document.querySelector('[data-kit=used]')`)
 }
 
 // The keys are told by a key, the colours follow the person, and both units
 // stand on every page.
 func TestKeysColoursUnits(t *testing.T) {
+	t.Parallel()
 	p := tab(t, "/pumps/LS-204")
 	p.says("Wear and life")
 	p.keys("?")

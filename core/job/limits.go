@@ -165,7 +165,8 @@ func CheckLimits(limits map[string]LimitForm, known []string) error {
 	var errs field.Errors
 	for _, key := range keys(limits) {
 		if !slices.Contains(known, key) {
-			errs.Add("limits."+key, fmt.Errorf("is not a limit that is known here: the limits are %s", strings.Join(known, ", ")))
+			errs.Add("limits."+key, fmt.Errorf("is not a limit that is known here: the limits are %s",
+				strings.Join(known, ", ")))
 		}
 	}
 	_, err := layer(judge.Shop, limits)

@@ -199,7 +199,8 @@ func (c *checker) choices(word string, list []Choice) {
 		if len(keys) < 2 {
 			c.fault(x.line, "", "%s %s needs at least two choices", word, x.Key)
 		} else if !slices.Contains(keys, x.Default) {
-			c.fault(x.line, "", "%s %s: default %q is not one of its choices %s", word, x.Key, x.Default, strings.Join(keys, ", "))
+			c.fault(x.line, "", "%s %s: default %q is not one of its choices %s", word, x.Key, x.Default,
+				strings.Join(keys, ", "))
 		}
 	}
 }

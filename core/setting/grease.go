@@ -26,7 +26,8 @@ func Strokes(grams, gramsPerStroke float64) (int, error) {
 	}
 	strokes := math.Round(grams / gramsPerStroke)
 	if strokes > math.MaxInt32 {
-		return 0, field.Errorf("gun_g_per_stroke", "is %g: too little for one stroke of a grease gun, write grams such as 1.2", gramsPerStroke)
+		return 0, field.Errorf("gun_g_per_stroke", "is %g: too little for one stroke of a grease gun, write grams such "+
+			"as 1.2", gramsPerStroke)
 	}
 	return max(int(strokes), 1), nil
 }

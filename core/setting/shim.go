@@ -56,10 +56,6 @@ type Stack struct {
 	OtherSide *quantity.Length
 	Add       []quantity.Length // to put on, beside what is kept
 	Remove    []quantity.Length // to take off
-
-	off     int64 // twice |clearance − aim|
-	outside quantity.Length
-	changes int
 }
 
 // The defaults of a question, and what bounds the work.

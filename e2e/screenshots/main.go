@@ -23,7 +23,6 @@ type shot struct {
 	ready         string // script that is true when the page is
 	width, height int64
 	unit, mode    string
-	person        string
 }
 
 const bench = `document.querySelector('[data-step]')`

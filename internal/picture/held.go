@@ -4,13 +4,10 @@ import (
 	"bytes"
 	"encoding/binary"
 	"image"
-
-	"github.com/disintegration/imaging"
 )
 
 // held says how the camera was held, 1 to 8 as Exif numbers it, from the notes
-// of a PNG or a WebP; 0 where they do not say. A JPEG's are followed where it is
-// decoded.
+// of a JPEG, a PNG or a WebP; 0 where they do not say.
 func held(file []byte, format string) int {
 	const tag = 0x0112
 	notes := bytes.TrimPrefix(chunk(file, format), []byte("Exif\x00\x00"))
@@ -38,11 +35,13 @@ func held(file []byte, format string) int {
 	return 0
 }
 
-// chunk is the part of a PNG or a WebP that holds the camera's notes, nil where
+// chunk is the part of a picture's file that holds the camera's notes, nil where
 // there is none.
 func chunk(file []byte, format string) []byte {
 	var rest []byte
 	switch {
+	case format == "jpeg":
+		return segment(file)
 	case format == "png" && len(file) > 8:
 		rest = file[8:]
 	case format == "webp" && len(file) > 12:
@@ -68,22 +67,53 @@ func chunk(file []byte, format string) []byte {
 	return nil
 }
 
-func upright(img image.Image, held int) image.Image {
-	switch held {
-	case 2:
-		return imaging.FlipH(img)
-	case 3:
-		return imaging.Rotate180(img)
-	case 4:
-		return imaging.FlipV(img)
-	case 5:
-		return imaging.Transpose(img)
-	case 6:
-		return imaging.Rotate270(img)
-	case 7:
-		return imaging.Transverse(img)
-	case 8:
-		return imaging.Rotate90(img)
+// segment is the part of a JPEG that holds the camera's notes. Before the picture
+// stand segments: 0xff, a marker, and the length with its own two bytes.
+func segment(file []byte) []byte {
+	const notes, scan = 0xe1, 0xda
+	rest := file[min(2, len(file)):]
+	for len(rest) >= 4 && rest[0] == 0xff && rest[1] != scan {
+		size := int(binary.BigEndian.Uint16(rest[2:]))
+		if size < 2 || 2+size > len(rest) {
+			return nil
+		}
+		if data := rest[4 : 2+size]; rest[1] == notes && bytes.HasPrefix(data, []byte("Exif\x00\x00")) {
+			return data
+		}
+		rest = rest[2+size:]
 	}
-	return img
+	return nil
+}
+
+// upright turns a picture as the camera was held. Each way of holding it is a
+// mirror, a swap of the sides, or both.
+func upright(img *image.RGBA, held int) image.Image {
+	if held < 2 || held > 8 {
+		return img
+	}
+	w, h := img.Rect.Dx(), img.Rect.Dy()
+	swapped := held >= 5
+	out := image.NewRGBA(image.Rect(0, 0, w, h))
+	if swapped {
+		out = image.NewRGBA(image.Rect(0, 0, h, w))
+	}
+	// Which sides of the stored picture run backwards, Exif 2.3, tag Orientation.
+	left := held == 2 || held == 3 || held == 7 || held == 8
+	up := held == 3 || held == 4 || held == 6 || held == 7
+	for y := range out.Rect.Dy() {
+		for x := range out.Rect.Dx() {
+			fromX, fromY := x, y
+			if swapped {
+				fromX, fromY = y, x
+			}
+			if left {
+				fromX = w - 1 - fromX
+			}
+			if up {
+				fromY = h - 1 - fromY
+			}
+			out.SetRGBA(x, y, img.RGBAAt(fromX, fromY))
+		}
+	}
+	return out
 }

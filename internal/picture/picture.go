@@ -11,8 +11,8 @@ import (
 
 	_ "image/png" // read, not written
 
-	"github.com/disintegration/imaging"
-	_ "golang.org/x/image/webp"
+	"golang.org/x/image/draw"
+	_ "golang.org/x/image/webp" // read, too
 
 	"settle/core/field"
 )
@@ -43,17 +43,30 @@ func Fit(file []byte) ([]byte, error) {
 		return nil, field.Errorf("photo", "has %d × %d pixels, which is more than can be kept: take it with a smaller "+
 			"setting", config.Width, config.Height)
 	}
-	img, err := imaging.Decode(bytes.NewReader(file), imaging.AutoOrientation(true))
+	img, _, err := image.Decode(bytes.NewReader(file))
 	if err != nil {
 		return nil, field.Errorf("photo", "is damaged: take it again")
 	}
-	img = upright(img, held(file, format))
-	if b := img.Bounds(); b.Dx() > Side || b.Dy() > Side {
-		img = imaging.Fit(img, Side, Side, imaging.CatmullRom)
-	}
+	img = upright(fitted(img), held(file, format))
 	var out bytes.Buffer
 	if err := jpeg.Encode(&out, img, &jpeg.Options{Quality: quality}); err != nil {
 		return nil, fmt.Errorf("writing the picture: %w", err)
 	}
 	return out.Bytes(), nil
+}
+
+// fitted is the picture with no side longer than Side.
+func fitted(img image.Image) *image.RGBA {
+	from := img.Bounds()
+	w, h := from.Dx(), from.Dy()
+	if longest := max(w, h); longest > Side {
+		w, h = max(w*Side/longest, 1), max(h*Side/longest, 1)
+	}
+	small := image.NewRGBA(image.Rect(0, 0, w, h))
+	if w == from.Dx() && h == from.Dy() {
+		draw.Draw(small, small.Bounds(), img, from.Min, draw.Src)
+	} else {
+		draw.CatmullRom.Scale(small, small.Bounds(), img, from, draw.Src, nil)
+	}
+	return small
 }

@@ -7,7 +7,7 @@ import (
 	"time"
 
 	ics "github.com/arran4/golang-ical"
-	"github.com/skip2/go-qrcode"
+	"github.com/boombuler/barcode/qr"
 
 	"settle/core/record"
 	"settle/internal/store"
@@ -47,22 +47,22 @@ func Calendar(p store.Pump, sheet *record.Page, address string, now time.Time) (
 // Label returns the label of a pump as an SVG of 70 by 36 mm: the code that
 // opens its page, and its tag for people.
 func Label(p store.Pump, address string) ([]byte, error) {
-	code, err := qrcode.New(address, qrcode.Medium)
+	code, err := qr.Encode(address, qr.M, qr.Auto)
 	if err != nil {
 		return nil, err
 	}
-	code.DisableBorder = true
-	bits := code.Bitmap()
+	dots := code.Bounds().Dx()
+	dark := func(x, y int) bool { r, _, _, _ := code.At(x, y).RGBA(); return r == 0 }
 	const left, top, side = 4.0, 4.0, 28.0
-	dot := side / float64(len(bits))
+	dot := side / float64(dots)
 	var path strings.Builder
-	for y, row := range bits {
-		for x := 0; x < len(row); x++ {
-			if !row[x] {
+	for y := range dots {
+		for x := 0; x < dots; x++ {
+			if !dark(x, y) {
 				continue
 			}
 			from := x
-			for x < len(row) && row[x] {
+			for x < dots && dark(x, y) {
 				x++
 			}
 			fmt.Fprintf(&path, "M%.3f %.3fh%.3fv%.3fh-%.3fz", left+float64(from)*dot, top+float64(y)*dot, float64(x-from)*dot,

@@ -26,6 +26,14 @@ type figure struct {
 	Mm   string  `json:"mm"`
 }
 
+// number is quantity.Number as it stands in JSON: as it was typed, or a number.
+type number struct{}
+
+// Schema describes it.
+func (number) Schema(huma.Registry) *huma.Schema {
+	return &huma.Schema{AnyOf: []*huma.Schema{{Type: huma.TypeString}, {Type: huma.TypeNumber}}}
+}
+
 // maxBody is the longest request that is read, in bytes.
 const maxBody = 256 << 10
 
@@ -56,6 +64,7 @@ func API(engine *gin.Engine, s *store.Store) huma.API {
 	types := config.Components.Schemas
 	types.RegisterTypeAlias(reflect.TypeFor[quantity.Length](), reflect.TypeFor[float64]())
 	types.RegisterTypeAlias(reflect.TypeFor[quantity.Typed](), reflect.TypeFor[string]())
+	types.RegisterTypeAlias(reflect.TypeFor[quantity.Number](), reflect.TypeFor[number]())
 	types.RegisterTypeAlias(reflect.TypeFor[job.Figure](), reflect.TypeFor[figure]())
 	api := humagin.New(engine, config)
 	srv := &server{store: s}
@@ -68,6 +77,7 @@ func API(engine *gin.Engine, s *store.Store) huma.API {
 	srv.register(api)
 	srv.plans(api)
 	srv.tools(api)
+	srv.about(api)
 	choices(types, "StepSheet", "kind", plan.Kinds)
 	choices(types, "Panel", "instrument", job.Instruments)
 	return api

@@ -139,7 +139,7 @@ func TestRegisterByFile(t *testing.T) {
 		"one bad row of two": {"pumps", file + "ZZ-2,,internal-gear\n", "line 4, name"},
 		"no such plan":       {"pumps", "tag,name,plan\nZZ-2,Spare,perpetual\n", "line 2, plan"},
 		"another encoding":   {"pumps", "tag,name\nZZ-2,Stra\xdfe\n", "line 2"},
-		"not a heading":         {"pumps", "\n", "line 1"},
+		"not a heading":      {"pumps", "\n", "line 1"},
 		"a limit of nobody":  {"limits", "whose,of,limit,min,max,source\npump,ZZ-9,end-play,,2 thou,manual\n", "line 2, of"},
 	} {
 		status, _, b := take(test.what, "", test.file)

@@ -1,10 +1,4 @@
-import '@fontsource/barlow/latin-400.css'
-import '@fontsource/barlow/latin-500.css'
-import '@fontsource/barlow/latin-600.css'
-import '@fontsource/barlow-condensed/latin-500.css'
-import '@fontsource/barlow-condensed/latin-600.css'
-import '@fontsource/ibm-plex-mono/latin-400.css'
-import '@fontsource/ibm-plex-mono/latin-600.css'
+import './fonts.css'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import createCache from '@emotion/cache'
@@ -15,6 +9,7 @@ import { QueryClientProvider } from '@tanstack/react-query'
 import { queryClient } from './api/client'
 import { App } from './app/App'
 import { SettingsProvider } from './app/settings'
+import { WhoProvider } from './app/who'
 import { theme } from './theme'
 
 // The page's security policy takes only styles that carry its nonce.
@@ -28,7 +23,9 @@ createRoot(document.getElementById('root')!).render(
         <CssBaseline />
         <QueryClientProvider client={queryClient}>
           <SettingsProvider>
-            <App />
+            <WhoProvider>
+              <App />
+            </WhoProvider>
           </SettingsProvider>
         </QueryClientProvider>
       </ThemeProvider>

@@ -2,7 +2,8 @@ import { createTheme } from '@mui/material/styles'
 
 // A surface plate and layout dye: stone ground, blue-black ink, one dye blue.
 // Every colour of the application is here, once for the day and once for a
-// shop at night. Dye says "here" or "do this"; the verdict colours say only a
+// shop at night. A chip stands on the dye of the top bar; a face is the white of a
+// dial or of the next bolt, on dye, too. Dye says "here" or "do this"; the verdict colours say only a
 // verdict. Contrasts are 4.5 : 1 or better on stone, panel and paper.
 const day = {
   stone: '#E6E4DE',
@@ -12,6 +13,10 @@ const day = {
   ink2: '#454B61',
   dye: '#27348B',
   onDye: '#FFFFFF',
+  chip: '#FFFFFF',
+  onChip: '#27348B',
+  face: '#FFFFFF',
+  onFace: '#121830',
   dyeText: '#27348B',
   wash: '#DCDFF0',
   sleeve: '#A9B2E2',
@@ -33,6 +38,10 @@ const night: typeof day = {
   ink2: '#B4B8CC',
   dye: '#3443A8',
   onDye: '#FFFFFF',
+  chip: '#FFFFFF',
+  onChip: '#27348B',
+  face: '#FFFFFF',
+  onFace: '#121830',
   dyeText: '#A9B4FF',
   wash: '#2B3357',
   sleeve: '#4A568F',
@@ -48,6 +57,15 @@ const night: typeof day = {
 
 export type Ink = keyof typeof day
 
+declare module '@mui/material/Button' {
+  interface ButtonPropsVariantOverrides {
+    /** on the dye of the top bar */
+    bar: true
+    /** white on the dye of the top bar: asks for something */
+    chip: true
+  }
+}
+
 declare module '@mui/material/styles' {
   interface Palette {
     settle: typeof day
@@ -57,8 +75,20 @@ declare module '@mui/material/styles' {
   }
 }
 
+const variable = (name: string) => `--mui-palette-settle-${name}`
+
 /** The CSS variable of one colour of the theme. */
-export const ink = (name: Ink) => `var(--mui-palette-settle-${name})`
+export const ink = (name: Ink) => `var(${variable(name)})`
+
+/** Paper is white whatever the theme: the colours of the day, set on it again. */
+export const onPaper = {
+  ...Object.fromEntries(Object.entries(day).map(([name, colour]) => [variable(name), colour])),
+  [variable('paper')]: day.face,
+  [variable('panel')]: day.face,
+  [variable('stone')]: day.face,
+  background: day.face,
+  color: day.ink,
+} as Record<string, string>
 
 const palette = (c: typeof day) => ({
   settle: c,
@@ -104,7 +134,7 @@ export const theme = createTheme({
         'html, body, #root': { height: '100%' },
         // Focus is ink, three pixels, two off: visible with gloves on.
         ':focus-visible': { outline: '3px solid var(--mui-palette-settle-ink)', outlineOffset: 2 },
-        '@media print': { 'html, body': { background: '#fff' } },
+        '@media print': { 'html, body': { background: day.face } },
       },
     },
     MuiButtonBase: {
@@ -128,6 +158,35 @@ export const theme = createTheme({
           background: 'var(--mui-palette-settle-paper)',
         },
         text: { color: 'var(--mui-palette-settle-dyeText)' },
+        // What a screen is about: under a glove, at arm's length.
+        sizeLarge: { minHeight: 56, gap: 10, fontSize: '1.25rem', lineHeight: 1.1 },
+        // One of several small answers.
+        sizeSmall: { minHeight: 40, padding: '4px 12px', fontSize: '1rem' },
+      },
+      variants: [
+        {
+          props: { variant: 'bar' },
+          style: {
+            minWidth: 0,
+            color: ink('onDye'),
+            '&.Mui-focusVisible': { outlineColor: ink('brass') },
+          },
+        },
+        {
+          props: { variant: 'chip' },
+          style: {
+            minWidth: 0,
+            background: ink('chip'),
+            color: ink('onChip'),
+            '&:hover': { background: ink('chip') },
+            '&.Mui-focusVisible': { outlineColor: ink('brass') },
+          },
+        },
+      ],
+    },
+    MuiIconButton: {
+      styleOverrides: {
+        root: { '&.Mui-focusVisible': { outline: '3px solid', outlineOffset: 2 } },
       },
     },
     MuiPaper: { styleOverrides: { root: { backgroundImage: 'none', boxShadow: 'none' } } },

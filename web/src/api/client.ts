@@ -6,7 +6,9 @@ import {
   useQuery,
   useQueryClient,
 } from '@tanstack/react-query'
-import type { EntryForm, Look, Problem } from './types'
+import { device } from '../app/device'
+import { keys } from './keys'
+import type { Body, EntryForm, Look, Problem } from './types'
 import type { paths } from './schema.gen'
 
 export const api = createClient<paths>({ baseUrl: '/' })
@@ -57,25 +59,31 @@ export const queryClient = new QueryClient({
 
 export const useShop = () =>
   useQuery({
-    queryKey: ['shop'],
+    queryKey: keys.shop,
     queryFn: () => answer(api.GET('/api/v1/shop')),
     staleTime: 60_000,
   })
+export const useAbout = () =>
+  useQuery({
+    queryKey: keys.about,
+    queryFn: () => answer(api.GET('/api/v1/about')),
+    staleTime: Infinity,
+  })
 export const usePlans = () =>
   useQuery({
-    queryKey: ['plans'],
+    queryKey: keys.plans,
     queryFn: () => answer(api.GET('/api/v1/plans')),
     staleTime: Infinity,
   })
 export const useJob = (number: string) =>
   useQuery({
-    queryKey: ['job', number],
+    queryKey: keys.job(number),
     queryFn: () => answer(api.GET('/api/v1/jobs/{number}', { params: { path: { number } } })),
   })
 
 export interface JobList {
   q: string
-  state: 'open' | 'decide' | 'signed' | 'all'
+  state: 'open' | 'decide' | 'signed' | 'ended' | 'all'
   sort: 'changed' | 'opened' | 'number' | 'tag'
   construction: string
 }
@@ -85,7 +93,7 @@ const page = 50
 /** The list of jobs, page after page. */
 export const useJobs = (list: JobList) =>
   useInfiniteQuery({
-    queryKey: ['jobs', list],
+    queryKey: keys.jobList(list),
     queryFn: ({ pageParam }) =>
       answer(
         api.GET('/api/v1/jobs', {
@@ -105,18 +113,16 @@ export const useJobs = (list: JobList) =>
     placeholderData: (before) => before,
   })
 
-export const usePreview = (
-  number: string,
-  step: string,
-  body: NonNullable<EntryForm['body']> | null,
-) =>
+/** What a half-typed panel comes to. One that is typed over is called off. */
+export const usePreview = (number: string, step: string, body: Body | null) =>
   useQuery({
-    queryKey: ['preview', number, step, body],
-    queryFn: () =>
+    queryKey: keys.preview(number, step, body),
+    queryFn: ({ signal }) =>
       answer(
         api.POST('/api/v1/jobs/{number}/steps/{step}/preview', {
           params: { path: { number, step } },
           body: body!,
+          signal,
         }),
       ),
     enabled: body !== null,
@@ -129,17 +135,44 @@ export const usePreview = (
 /** A calculation while it is typed. The core reads the object itself, so the description does not know its fields. */
 export const useLook = (kind: string, input: object, unit: 'thou' | 'mm') =>
   useQuery({
-    queryKey: ['look', kind, input, unit],
-    queryFn: () =>
+    queryKey: keys.look(kind, input, unit),
+    queryFn: ({ signal }) =>
       answer<Look>(
         api.POST('/api/v1/tools/{kind}', {
           params: { path: { kind }, query: { unit } },
           body: input as never,
+          signal,
         }),
       ),
     placeholderData: (before, query) => (query?.queryKey[1] === kind ? before : undefined),
     staleTime: Infinity,
     gcTime: 60_000,
+  })
+
+/** Has what stands under keys fetched again where it is on the screen. */
+export const again = (client: QueryClient, ...under: readonly (readonly unknown[])[]) =>
+  Promise.all(under.map((queryKey) => client.invalidateQueries({ queryKey })))
+
+/** Says that somebody has looked at what a change of rules made of an open job. */
+export function useLooked(number: string) {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: () =>
+      answer(api.POST('/api/v1/jobs/{number}/looked', { params: { path: { number } } })),
+    onSuccess: (job) => client.setQueryData(keys.job(number), job),
+  })
+}
+
+/** An older sheet of a job: the one that was kept with an entry. */
+export const useKeptSheet = (number: string, seq: number) =>
+  useQuery({
+    queryKey: keys.jobAs(number, seq),
+    queryFn: () =>
+      answer(
+        api.GET('/api/v1/jobs/{number}', { params: { path: { number }, query: { as: seq } } }),
+      ),
+    enabled: seq > 0,
+    staleTime: Infinity,
   })
 
 /** Keeps an entry; the answer is the job with it. */
@@ -149,17 +182,20 @@ export function useAppend(number: string) {
     mutationKey: ['append'],
     mutationFn: (entry: EntryForm) =>
       answer(
-        api.POST('/api/v1/jobs/{number}/entries', { params: { path: { number } }, body: entry }),
+        api.POST('/api/v1/jobs/{number}/entries', {
+          params: { path: { number } },
+          body: { device: device(), clock: new Date().toISOString(), ...entry },
+        }),
       ),
     onSuccess: (job) => {
-      client.setQueryData(['job', number], job)
-      void client.invalidateQueries({ queryKey: ['jobs'] })
-      void client.invalidateQueries({ queryKey: ['preview', number] })
+      client.setQueryData(keys.job(number), job)
+      void again(client, keys.jobs, keys.previews(number), keys.pump(job.pump.tag))
+      if (job.sheet.state === 'ended') void again(client, keys.pumps)
     },
     onError: (error) => {
       // Somebody else was faster: fetch what they entered, to show both.
       if (error instanceof ApiError && error.problem.status === 409)
-        void client.invalidateQueries({ queryKey: ['job', number] })
+        void client.invalidateQueries({ queryKey: keys.job(number) })
     },
   })
 }
@@ -175,7 +211,7 @@ export function useImportPlan() {
   const client = useQueryClient()
   return useMutation({
     mutationFn: (body: { text: string; by: string }) => answer(api.POST('/api/v1/plans', { body })),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['plans'] }),
+    onSuccess: () => client.invalidateQueries({ queryKey: keys.plans }),
   })
 }
 
@@ -191,7 +227,7 @@ export function useSaveShop() {
             : { ...silent, status: response.status },
         )
     },
-    onSuccess: () => client.invalidateQueries({ queryKey: ['shop'] }),
+    onSuccess: () => again(client, keys.shop, keys.allLimits, keys.pumpPages),
   })
 }
 
@@ -234,7 +270,10 @@ export function useOpenJob() {
       complaint: string
       hours?: number
     }) => answer(api.POST('/api/v1/jobs', { body })),
-    onSuccess: () => client.invalidateQueries(),
+    onSuccess: (job) => {
+      client.setQueryData(keys.job(job.number), job)
+      return again(client, keys.jobs, keys.pumps, keys.pump(job.pump.tag))
+    },
   })
 }
 
@@ -243,6 +282,6 @@ export function useAddPerson() {
   return useMutation({
     mutationFn: (body: { name: string; role: string }) =>
       answer(api.POST('/api/v1/people', { body })),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['shop'] }),
+    onSuccess: () => client.invalidateQueries({ queryKey: keys.shop }),
   })
 }

@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { answer, api, fits } from './client'
+import { again, answer, api, fits } from './client'
+import { keys } from './keys'
 import type { LimitForm, LineForm, NoteForm, Pump } from './types'
 
 export interface PumpList {
@@ -12,7 +13,7 @@ export interface PumpList {
 /** The register of pumps, or those with the words in them. */
 export const usePumps = (list: PumpList = {}, enabled = true) =>
   useQuery({
-    queryKey: ['pumps', list],
+    queryKey: keys.pumpList(list),
     queryFn: () =>
       answer(
         api.GET('/api/v1/pumps', {
@@ -30,7 +31,7 @@ export const usePumps = (list: PumpList = {}, enabled = true) =>
   })
 export const usePump = (tag: string) =>
   useQuery({
-    queryKey: ['pump', tag],
+    queryKey: keys.pump(tag),
     queryFn: () => answer(api.GET('/api/v1/pumps/{tag}', { params: { path: { tag } } })),
   })
 
@@ -39,7 +40,7 @@ export function useAddNote() {
   return useMutation({
     mutationFn: ({ tag, note }: { tag: string; note: NoteForm }) =>
       answer(api.POST('/api/v1/pumps/{tag}/notes', { params: { path: { tag } }, body: note })),
-    onSuccess: (_, { tag }) => client.invalidateQueries({ queryKey: ['pump', tag] }),
+    onSuccess: (_, { tag }) => again(client, keys.pump(tag)),
   })
 }
 
@@ -52,7 +53,8 @@ export function useSavePump(fresh: boolean) {
           ? api.POST('/api/v1/pumps', { body: pump })
           : api.PUT('/api/v1/pumps/{tag}', { params: { path: { tag: pump.tag } }, body: pump }),
       ),
-    onSuccess: () => client.invalidateQueries(),
+    onSuccess: (pump) =>
+      again(client, keys.pumps, keys.jobs, keys.pump(pump.tag), keys.limits(pump.tag)),
   })
 }
 
@@ -74,7 +76,7 @@ export function useNotePump(tag: string) {
       }
       return answer(api.POST('/api/v1/pumps/{tag}/log', { params: { path: { tag } }, body: line }))
     },
-    onSuccess: () => client.invalidateQueries({ queryKey: ['pump', tag] }),
+    onSuccess: () => again(client, keys.pump(tag), keys.pumps),
   })
 }
 
@@ -88,7 +90,7 @@ export const labelOf = (tag: string, at: string) =>
 /** The limits of a pump, or the shop's own where no tag is given. */
 export const useLimits = (tag?: string) =>
   useQuery({
-    queryKey: ['limits', tag ?? ''],
+    queryKey: keys.limits(tag),
     queryFn: () =>
       answer(
         tag === undefined
@@ -106,7 +108,10 @@ export function useSaveLimits(tag?: string) {
           ? api.PUT('/api/v1/shop/limits', { body: { limits } })
           : api.PUT('/api/v1/pumps/{tag}/limits', { params: { path: { tag } }, body: { limits } }),
       ),
-    onSuccess: () => client.invalidateQueries(),
+    onSuccess: () =>
+      tag === undefined
+        ? again(client, keys.allLimits, keys.pumpPages, keys.shop)
+        : again(client, keys.limits(tag), keys.pump(tag)),
   })
 }
 
@@ -127,7 +132,7 @@ export function useTakeIn(what: RegisterFile) {
         }),
       ),
     onSuccess: (done) => {
-      if (done.done) void client.invalidateQueries()
+      if (done.done) void again(client, keys.pumps, keys.pumpPages, keys.allLimits, keys.shop)
     },
   })
 }
@@ -144,6 +149,6 @@ export function useTakeInJob() {
           headers: { 'Content-Type': 'application/json' },
         }),
       ),
-    onSuccess: () => client.invalidateQueries(),
+    onSuccess: () => again(client, keys.jobs, keys.pumps, keys.pumpPages, keys.plans),
   })
 }

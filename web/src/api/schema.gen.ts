@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/v1/about": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The program: its numbers, and the licences of what is shipped */
+        get: operations["about"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/calc/{kind}": {
         parameters: {
             query?: never;
@@ -508,6 +525,24 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        About: {
+            /** Format: int64 */
+            core: number;
+            /**
+             * Format: int64
+             * @description number of the fields of an entry
+             */
+            format: number;
+            /** @description licences of what is shipped */
+            notices: components["schemas"]["Notice"][];
+            /**
+             * Format: int64
+             * @description number of the rules it judges by
+             */
+            rules: number;
+            /** @description of the program, as it was built */
+            version: string;
+        };
         "Add-personRequest": {
             name: string;
             role: string;
@@ -609,7 +644,7 @@ export interface components {
         };
         CountForm: {
             /** @description as typed; turns may be 1/2, 0.5 or 1 1/2 */
-            count?: components["schemas"]["Number"];
+            count?: string | number;
             pack?: string;
         };
         Decision: {
@@ -865,7 +900,7 @@ export interface components {
         };
         HeatForm: {
             /** @description °C at the final tightening */
-            cool?: components["schemas"]["Number"];
+            cool?: string | number;
             /**
              * Format: date-time
              * @description when it was home
@@ -1168,7 +1203,13 @@ export interface components {
             remark?: string;
             unit: string;
         };
-        Number: Record<string, never>;
+        Notice: {
+            /** @enum {string} */
+            kind: "settle" | "typeface" | "go" | "npm";
+            /** @description names with their versions */
+            of: string[];
+            text: string;
+        };
         "Open-jobRequest": {
             /** @description id of the person at work */
             by: string;
@@ -1282,8 +1323,8 @@ export interface components {
             /** @description crossing order of the bolts */
             order?: number[];
             part?: string;
-            /** @description percent; a check pass follows */
-            passes?: number[];
+            /** @description each pass and the check, without an extension */
+            passes?: components["schemas"]["Pass"][];
             places?: string[];
             pressure?: string;
             /** Format: int64 */
@@ -1306,6 +1347,16 @@ export interface components {
         PaperKept: {
             /** @description named by the entry of the pump's log; the file is at /api/v1/papers/{id} */
             id: string;
+        };
+        Pass: {
+            /** @description the last, round the circle at the full torque */
+            check?: boolean;
+            /** Format: int64 */
+            percent: number;
+            /** @description on the wrench, where an extension makes it another */
+            set?: components["schemas"]["Pull"];
+            /** @description at the bolt; missing where no torque is known */
+            torque?: components["schemas"]["Pull"];
         };
         PastCheck: {
             built?: components["schemas"]["PastTaken"];
@@ -1577,6 +1628,8 @@ export interface components {
              * @enum {string}
              */
             outcome?: "reuse" | "dress" | "repair" | "replace" | "order";
+            /** @description torque: each pass and the check, with what the wrench is set to */
+            passes?: components["schemas"]["Pass"][];
             places?: components["schemas"]["Place"][];
             /** @description the rule behind the outcome */
             rule?: string;
@@ -1882,16 +1935,20 @@ export interface components {
             lines: components["schemas"]["Sentence"][];
         };
         TestForm: {
-            drops?: components["schemas"]["Number"];
+            drops?: string | number;
             /** @description how long it was held */
-            minutes?: components["schemas"]["Number"];
+            minutes?: string | number;
             /** @description with its unit, as on the gauge */
             pressure?: string;
         };
         TorqueForm: {
+            /** @description length that the extension adds in line */
+            extension?: string;
             /** @description with its unit; blank when it is the plan's */
             set?: string;
             ticks: number[];
+            /** @description length of the wrench, from square to grip */
+            wrench?: string;
         };
         TravelForm: {
             down?: string;
@@ -1914,7 +1971,7 @@ export interface components {
             /** Format: date-time */
             began?: string;
             /** @description °C when the work went on */
-            cool?: components["schemas"]["Number"];
+            cool?: string | number;
             /** Format: date-time */
             ended?: string;
         };
@@ -1941,6 +1998,62 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    about: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["About"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     calculate: {
         parameters: {
             query?: never;

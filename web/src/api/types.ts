@@ -2,6 +2,7 @@ import type { components } from './schema.gen'
 
 type S = components['schemas']
 
+export type About = S['About']
 export type Figure = S['Figure']
 export type Sentence = S['Sentence']
 export type JobView = S['JobView']

@@ -8,6 +8,7 @@ import { Loading, Message } from './Message'
 import { later } from './later'
 
 // The jobs and the bench come at once, what is opened now and then when it is opened.
+const AboutPage = later(() => import('./AboutPage').then((m) => m.AboutPage))
 const LimitsPage = later(() => import('../limits/LimitsPage').then((m) => m.LimitsPage))
 const LabelPage = later(() => import('../pumps/LabelPage').then((m) => m.LabelPage))
 const PumpFormPage = later(() => import('../pumps/PumpFormPage').then((m) => m.PumpFormPage))
@@ -43,6 +44,7 @@ export function App() {
           <Route path="/pumps/:tag/limits" element={<LimitsPage />} />
           <Route path="/shop/limits" element={<LimitsPage />} />
           <Route path="/shop" element={<ShopPage />} />
+          <Route path="/about" element={<AboutPage />} />
           <Route path="/tools" element={<TrayPage />} />
           <Route path="/tools/:kind" element={<ToolPage />} />
           <Route

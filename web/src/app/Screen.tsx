@@ -3,7 +3,8 @@ import Box from '@mui/material/Box'
 import { useNavigate } from 'react-router'
 import { ink } from '../theme'
 import { HelpDialog } from './HelpDialog'
-import { useEscape, useKeys } from './keys'
+import { Boundary } from './Boundary'
+import { useEscape, useKeys, useNoRepeat } from './keys'
 import { useSettings } from './settings'
 import { TopBar } from './TopBar'
 
@@ -23,6 +24,7 @@ export function Screen({
   const { unit, setUnit } = useSettings()
   const [help, setHelp] = useState(false)
   useEscape()
+  useNoRepeat()
   useKeys({
     '?': () => setHelp(true),
     u: () => setUnit(unit === 'thou' ? 'mm' : 'thou'),
@@ -38,7 +40,7 @@ export function Screen({
         display: 'flex',
         flexDirection: 'column',
         background: ink('stone'),
-        '@media print': { background: '#fff' },
+        '@media print': { background: ink('face') },
       }}
     >
       <TopBar title={title} note={note} actions={actions} onHelp={() => setHelp(true)} />
@@ -46,7 +48,7 @@ export function Screen({
         component="main"
         sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}
       >
-        {children}
+        <Boundary what="This page">{children}</Boundary>
       </Box>
       <HelpDialog open={help} onClose={() => setHelp(false)} />
     </Box>

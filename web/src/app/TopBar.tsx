@@ -1,4 +1,4 @@
-import { useState, type ReactNode } from 'react'
+import { useRef, useState, type ReactNode } from 'react'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
@@ -18,7 +18,9 @@ import { ApiError, useShop } from '../api/client'
 import { condensed, ink } from '../theme'
 import { PersonDialog } from './PersonDialog'
 import { useSettings, type Unit } from './settings'
+import { useWho } from './who'
 
+// What stands on the dye of the bar has a focus ring of brass.
 const onDye = {
   color: ink('onDye'),
   '&:focus-visible, &.Mui-focusVisible': { outline: `3px solid ${ink('brass')}`, outlineOffset: 2 },
@@ -46,9 +48,9 @@ export function TopBar({
         color: ink('onDye'),
         display: 'flex',
         alignItems: 'center',
-        gap: 4,
-        px: 4,
-        flexWrap: 'wrap',
+        gap: { xs: 1, sm: 4 },
+        px: { xs: 1, sm: 4 },
+        flexWrap: { xs: 'nowrap', sm: 'wrap' },
         // The scribed rule along the lower edge of the bar.
         backgroundImage: `repeating-linear-gradient(90deg, ${ink('scribe')} 0 1px, transparent 1px 40px), repeating-linear-gradient(90deg, ${ink('scribe')} 0 1px, transparent 1px 8px)`,
         backgroundSize: '100% 5px, 100% 3px',
@@ -76,12 +78,12 @@ export function TopBar({
       </Box>
       <Box component="nav" aria-label="Main" sx={{ display: { xs: 'none', lg: 'flex' } }}>
         {places.map((p) => (
-          <Button key={p.to} component={Link} to={p.to} sx={{ ...onDye, minWidth: 0 }}>
+          <Button key={p.to} variant="bar" component={Link} to={p.to}>
             {p.title}
           </Button>
         ))}
       </Box>
-      <Places />
+      <Places onHelp={onHelp} />
       <Box
         sx={{
           flex: 1,
@@ -97,13 +99,11 @@ export function TopBar({
           component="h1"
           sx={{
             m: 0,
-            display:
-              title === 'Jobs' || title === 'Pumps' || title === 'Bench tools' || title === 'Shop'
-                ? { lg: 'none' }
-                : undefined,
+            // Where the bar names the place already, the heading is for those who listen.
+            ...(places.some((p) => p.heading === title) && { ...hiddenOn('lg') }),
             fontFamily: condensed,
             fontWeight: 600,
-            fontSize: '1.375rem',
+            fontSize: { xs: '1.125rem', sm: '1.375rem' },
             overflow: 'hidden',
             textOverflow: 'ellipsis',
           }}
@@ -122,6 +122,7 @@ export function TopBar({
         </Box>
       </Box>
       {actions}
+      <UnitButton />
       <ToggleButtonGroup
         exclusive
         size="small"
@@ -129,13 +130,17 @@ export function TopBar({
         aria-label="Unit of length"
         onChange={(_, u: Unit | null) => u && setUnit(u)}
         sx={{
+          display: { xs: 'none', sm: 'inline-flex' },
           '& .MuiToggleButton-root': {
             width: 62,
             minHeight: 40,
             borderColor: ink('scribe'),
             background: 'transparent',
             color: ink('onDye'),
-            '&.Mui-selected, &.Mui-selected:hover': { background: '#fff', color: '#27348B' },
+            '&.Mui-selected, &.Mui-selected:hover': {
+              background: ink('chip'),
+              color: ink('onChip'),
+            },
             ...focus,
           },
         }}
@@ -149,7 +154,7 @@ export function TopBar({
       </ToggleButtonGroup>
       <Who people={shop.data?.people ?? []} loaded={shop.isSuccess} />
       <Saved />
-      <Box sx={{ display: 'flex' }}>
+      <Box sx={{ display: { xs: 'none', sm: 'flex' } }}>
         <ModeButton />
         <Tooltip title="Keys (?)">
           <IconButton
@@ -173,14 +178,40 @@ export function TopBar({
 }
 
 const places = [
-  { to: '/', title: 'Jobs' },
-  { to: '/pumps', title: 'Pumps' },
-  { to: '/tools', title: 'Tools' },
-  { to: '/shop', title: 'Shop' },
+  { to: '/', title: 'Jobs', heading: 'Jobs' },
+  { to: '/pumps', title: 'Pumps', heading: 'Pumps' },
+  { to: '/tools', title: 'Tools', heading: 'Bench tools' },
+  { to: '/shop', title: 'Shop', heading: 'Shop' },
 ]
 
+/** Out of sight from a width on, and still read out. */
+const hiddenOn = (width: string) => ({
+  position: { [width]: 'absolute' },
+  width: { [width]: '1px' },
+  height: { [width]: '1px' },
+  clipPath: { [width]: 'inset(50%)' },
+})
+
+/** thou or mm on a phone: one button that says what it is now. */
+function UnitButton() {
+  const { unit, setUnit } = useSettings()
+  return (
+    <Button
+      variant="bar"
+      size="small"
+      aria-label={`Unit of length: ${unit}; change it`}
+      onClick={() => setUnit(unit === 'thou' ? 'mm' : 'thou')}
+      sx={{ display: { sm: 'none' }, minHeight: 48, minWidth: 48 }}
+    >
+      {unit}
+    </Button>
+  )
+}
+
 /** Where to go, behind the mark: on a tablet there is no room for the words. */
-function Places() {
+function Places({ onHelp }: { onHelp: () => void }) {
+  const { mode, setMode } = useColorScheme()
+  const [nextMode, , word] = modes[mode ?? 'system']
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   return (
     <>
@@ -189,7 +220,8 @@ function Places() {
         aria-haspopup="menu"
         aria-label="Go to"
         data-places
-        sx={{ ...onDye, display: { lg: 'none' }, minWidth: 48, minHeight: 48, px: 1, gap: 1 }}
+        variant="bar"
+        sx={{ display: { lg: 'none' }, minWidth: 48, minHeight: 48, px: 1, gap: 1 }}
       >
         <Mark />
         <svg
@@ -216,6 +248,26 @@ function Places() {
             {p.title}
           </MenuItem>
         ))}
+        <MenuItem onClick={() => setMode(nextMode)} sx={{ display: { sm: 'none' }, minHeight: 52 }}>
+          Colours: {word}
+        </MenuItem>
+        <MenuItem
+          onClick={() => {
+            setAnchor(null)
+            onHelp()
+          }}
+          sx={{ display: { sm: 'none' }, minHeight: 52 }}
+        >
+          Keys
+        </MenuItem>
+        <MenuItem
+          component={Link}
+          to="/about"
+          onClick={() => setAnchor(null)}
+          sx={{ minHeight: 52 }}
+        >
+          About Settle
+        </MenuItem>
       </Menu>
     </>
   )
@@ -247,37 +299,49 @@ function Who({
   loaded: boolean
 }) {
   const { person, setPerson } = useSettings()
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  const { asking, ask, close } = useWho()
   const [adding, setAdding] = useState(false)
+  const button = useRef<HTMLButtonElement>(null)
   const me = people.find((p) => p.id === person)
+  const nobody = loaded && people.length === 0
   return (
     <>
       <Button
-        id="who"
-        onClick={(e) =>
-          loaded && people.length === 0 ? setAdding(true) : setAnchor(e.currentTarget)
-        }
+        ref={button}
+        variant={me ? 'bar' : 'chip'}
+        data-who
+        onClick={ask}
         aria-haspopup="menu"
-        sx={{
-          ...onDye,
-          fontFamily: 'inherit',
-          fontWeight: 500,
-          fontSize: '1rem',
-          ...(me
-            ? {}
-            : { background: '#fff', color: '#27348B', '&:hover': { background: '#fff' } }),
-        }}
+        aria-label={me ? `${me.name}, who is working` : undefined}
+        sx={{ fontFamily: 'inherit', fontWeight: 500, fontSize: '1rem', whiteSpace: 'nowrap' }}
       >
-        {me ? me.name : 'Who is working?'}
+        {me ? (
+          <>
+            <Box component="span" sx={{ display: { xs: 'none', sm: 'inline' } }}>
+              {me.name}
+            </Box>
+            <Box component="span" sx={{ display: { sm: 'none' } }}>
+              {initials(me.name)}
+            </Box>
+          </>
+        ) : (
+          <>
+            Who
+            <Box component="span" sx={{ display: { xs: 'none', sm: 'inline' } }}>
+              &nbsp;is working
+            </Box>
+            ?
+          </>
+        )}
       </Button>
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+      <Menu anchorEl={() => button.current} open={asking && !nobody} onClose={close}>
         {people.map((p) => (
           <MenuItem
             key={p.id}
             selected={p.id === person}
             onClick={() => {
               setPerson(p.id)
-              setAnchor(null)
+              close()
             }}
             sx={{ minHeight: 45 }}
           >
@@ -286,7 +350,7 @@ function Who({
         ))}
         <MenuItem
           onClick={() => {
-            setAnchor(null)
+            close()
             setAdding(true)
           }}
           sx={{ minHeight: 45, color: ink('dyeText') }}
@@ -294,18 +358,28 @@ function Who({
           Add somebody
         </MenuItem>
       </Menu>
-      {adding && (
+      {(adding || (asking && nobody)) && (
         <PersonDialog
-          onClose={() => setAdding(false)}
+          onClose={() => {
+            setAdding(false)
+            close()
+          }}
           onAdded={(id) => {
             setPerson(id)
             setAdding(false)
+            close()
           }}
         />
       )}
     </>
   )
 }
+
+const initials = (name: string) =>
+  name
+    .split(/[\s.]+/)
+    .map((w) => w.charAt(0))
+    .join('')
 
 /** Whether everything kept so far is on the disk. */
 function Saved() {

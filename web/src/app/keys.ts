@@ -11,7 +11,8 @@ export const typing = (target: EventTarget | null) =>
  */
 export function useKeys(keys: Record<string, () => void>) {
   const press = useEffectEvent((e: KeyboardEvent) => {
-    if (e.ctrlKey || e.metaKey || e.defaultPrevented) return
+    // A key that is held down acts once.
+    if (e.ctrlKey || e.metaKey || e.defaultPrevented || e.repeat) return
     if (typing(e.target) && !e.altKey) return
     if (document.querySelector('[role=dialog], [role=menu]')) return
     const act = keys[e.key]
@@ -23,6 +24,25 @@ export function useKeys(keys: Record<string, () => void>) {
   useEffect(() => {
     window.addEventListener('keydown', press)
     return () => window.removeEventListener('keydown', press)
+  }, [])
+}
+
+/**
+ * A key held down never ticks twice: what Enter or Space does to a button, a box
+ * to tick or a choice it does once, whatever has the focus by then. Arrows and
+ * letters that are typed go on.
+ */
+export function useNoRepeat() {
+  useEffect(() => {
+    const once = (e: KeyboardEvent) => {
+      const acts = e.key === 'Enter' || (e.key === ' ' && !typing(e.target))
+      if (e.repeat && acts && !(e.target instanceof HTMLTextAreaElement)) {
+        e.preventDefault()
+        e.stopPropagation()
+      }
+    }
+    window.addEventListener('keydown', once, true)
+    return () => window.removeEventListener('keydown', once, true)
   }, [])
 }
 

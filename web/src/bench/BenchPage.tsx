@@ -4,26 +4,26 @@ import Button from '@mui/material/Button'
 import Drawer from '@mui/material/Drawer'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
-import { useJob } from '../api/client'
+import { useJob, useLooked } from '../api/client'
 import type { JobView, Sheet, Step } from '../api/types'
+import { JobTitle } from '../app/JobTitle'
 import { useKeys } from '../app/keys'
+import { Boundary } from '../app/Boundary'
 import { Failure, Loading } from '../app/Message'
 import { Screen } from '../app/Screen'
+import { useSettings } from '../app/settings'
+import { Differences } from '../sheet/Differences'
+import { endings } from '../sheet/Closing'
 import { ShaftLine } from '../shaft/ShaftLine'
 import { ink } from '../theme'
 import { OrderOfWork } from './OrderOfWork'
 import { StepPanel } from './StepPanel'
+import { setDraftAside } from './useDraft'
 
 export function BenchPage() {
   const number = useParams().number!
   const job = useJob(number)
-  const title = job.data ? (
-    <>
-      {number}&ensp;{job.data.pump.tag} {job.data.pump.name}
-    </>
-  ) : (
-    number
-  )
+  const title = job.data ? <JobTitle job={job.data} /> : number
   return (
     <Screen
       title={title}
@@ -33,14 +33,16 @@ export function BenchPage() {
             <Button
               component={Link}
               to={`/jobs/${number}/parts`}
-              sx={{ color: ink('onDye'), minWidth: 0, display: { xs: 'none', lg: 'inline-flex' } }}
+              variant="bar"
+              sx={{ display: { xs: 'none', lg: 'inline-flex' } }}
             >
               Parts
             </Button>
             <Button
               component={Link}
               to={`/jobs/${number}/sheet`}
-              sx={{ color: ink('onDye'), minWidth: 0, display: { xs: 'none', sm: 'inline-flex' } }}
+              variant="bar"
+              sx={{ display: { xs: 'none', sm: 'inline-flex' } }}
             >
               Build sheet
             </Button>
@@ -64,6 +66,7 @@ const flat = (sheet: Sheet) => sheet.stages.flatMap((stage) => stage.steps)
 function Bench({ job }: { job: JobView }) {
   const wide = useMediaQuery('(min-width: 1180px)')
   const navigate = useNavigate()
+  const { person } = useSettings()
   const [query, setQuery] = useSearchParams()
   const [drawer, setDrawer] = useState<'order' | 'tells' | null>(null)
   const steps = flat(job.sheet)
@@ -110,6 +113,7 @@ function Bench({ job }: { job: JobView }) {
   return (
     <>
       <ShaftLine sheet={job.sheet} current={step} onPick={go} />
+      <Over job={job} />
       <Box
         sx={{
           flex: 1,
@@ -143,18 +147,33 @@ function Bench({ job }: { job: JobView }) {
             <Button variant="outlined" onClick={() => setDrawer('tells')}>
               What this tells you
             </Button>
+            <Button
+              variant="outlined"
+              component={Link}
+              to={`/jobs/${job.number}/sheet`}
+              sx={{ display: { sm: 'none' } }}
+            >
+              Sheet
+            </Button>
           </Box>
         )}
-        <StepPanel
+        <Boundary
           key={step.id}
-          job={job}
-          step={step}
-          next={next}
-          onNext={go}
-          wide={wide}
-          tells={drawer === 'tells'}
-          onTells={(open) => setDrawer(open ? 'tells' : null)}
-        />
+          what="This step"
+          action="Set aside what was typed here, and try again"
+          onRetry={() => setDraftAside(person, job.number, step.id)}
+        >
+          <StepPanel
+            key={`${person} ${step.id}`}
+            job={job}
+            step={step}
+            next={next}
+            onNext={go}
+            wide={wide}
+            tells={drawer === 'tells'}
+            onTells={(open) => setDrawer(open ? 'tells' : null)}
+          />
+        </Boundary>
       </Box>
       <Drawer
         open={drawer === 'order' && !wide}
@@ -168,3 +187,39 @@ function Bench({ job }: { job: JobView }) {
     </>
   )
 }
+
+/** What is to be known of the job as a whole before working on it. */
+function Over({ job }: { job: JobView }) {
+  const looked = useLooked(job.number)
+  const { ended, state } = job.sheet
+  if (ended)
+    return (
+      <Box
+        role="note"
+        data-ended
+        sx={{ px: 4, py: 2, background: ink('paper'), borderBottom: line }}
+      >
+        <strong>Ended unsigned.</strong> {endings[ended.ending]}: {ended.reason}. {ended.by.name},{' '}
+        {new Date(ended.at).toLocaleDateString(undefined, { dateStyle: 'medium' })}
+      </Box>
+    )
+  if (state === 'signed') return null
+  return (
+    <Differences
+      title="The rules have changed since somebody last looked at this job"
+      text="These are judged otherwise now. Look at each; a decision or another reading settles it."
+      changed={job.changed}
+    >
+      <Button
+        variant="outlined"
+        size="small"
+        disabled={looked.isPending}
+        onClick={() => looked.mutate()}
+      >
+        I have looked at them
+      </Button>
+    </Differences>
+  )
+}
+
+const line = `1.5px solid ${ink('ink')}`

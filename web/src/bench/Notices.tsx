@@ -3,9 +3,10 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import type { Entry, Reading } from '../api/types'
+import type { Problem, Reading, Sentence } from '../api/types'
 import { useUnit } from '../app/settings'
 import { ink } from '../theme'
+import type { Aside } from './useDraft'
 
 const frame = {
   border: `2px solid ${ink('close')}`,
@@ -18,12 +19,14 @@ const frame = {
 
 /** Somebody kept this step while we were typing: both stand here. */
 export function Conflict({
-  entry,
+  by,
+  theirs,
   mine,
   onKeep,
   onDrop,
 }: {
-  entry: Entry
+  by: string
+  theirs: Sentence | undefined
   mine: Reading | undefined
   onKeep: () => void
   onDrop: () => void
@@ -31,10 +34,8 @@ export function Conflict({
   const { show, unit } = useUnit()
   return (
     <Box role="alert" sx={frame} data-conflict>
-      <Typography sx={{ fontWeight: 600 }}>
-        {entry.by.name} has entered this step in the meantime
-      </Typography>
-      <Typography variant="body2">Theirs: {typedText(entry)}</Typography>
+      <Typography sx={{ fontWeight: 600 }}>{by} has entered this step in the meantime</Typography>
+      <Typography variant="body2">Theirs: {show(theirs)}</Typography>
       <Typography variant="body2">
         Yours comes to {show(mine?.figure, mine?.text ?? 'nothing yet')} {mine?.figure ? unit : ''}
       </Typography>
@@ -48,37 +49,62 @@ export function Conflict({
   )
 }
 
-/** What an entry says, in its own words. */
-export function typedText(entry: Entry): string {
-  const b = entry.body
-  if (!b) return entry.reason ?? ''
-  if (b.skip) return `not taken: ${b.skip}`
-  const unit = b.unit ?? ''
-  if (b.dial)
-    return (
-      [
-        ...(b.dial.readings ?? []).map((r) => `${r.clock}: ${r.value}`),
-        b.dial.sweep ? `sweep ${b.dial.sweep.low} to ${b.dial.sweep.high}` : '',
-      ]
-        .filter(Boolean)
-        .join(', ') + ` ${unit}`
-    )
-  if (b.float)
-    return (b.float.trials ?? []).map((t) => `${t.in} to ${t.out}`).join(', ') + ` ${unit}`
-  if (b.feeler)
-    return (
-      (b.feeler.positions ?? [])
-        .map((p) => `${p.at}: ${p.value ?? `${p.go} goes, ${p.no_go} not`}`)
-        .join(', ') + ` ${unit}`
-    )
-  if (b.setting) return `${b.setting.measured} ${unit}`
-  if (b.count) return `${b.count.count}`
-  if (b.marks) return b.marks.join(', ')
-  if (b.turn) return `${b.turn.turn}${b.turn.clock ? ` at ${b.turn.clock}` : ''}`
-  if (b.inspect) return b.inspect.found.join(', ') || 'nothing found'
-  if (b.torque) return `${b.torque.ticks.length} ticks`
-  return 'done'
+/** What was typed here and does not fit the boxes, or is somebody else's. */
+export function SetAside({
+  aside,
+  by,
+  onDiscard,
+}: {
+  aside: Aside
+  by: string | undefined
+  onDiscard: () => void
+}) {
+  return (
+    <Box role="note" sx={frame} data-aside>
+      <Typography sx={{ fontWeight: 600 }}>
+        {aside.mine
+          ? 'Typed here before, and not kept'
+          : `${by ?? 'Somebody else'} has typed here, and not kept it`}
+      </Typography>
+      <Typography variant="body2" sx={{ userSelect: 'all', overflowWrap: 'anywhere' }}>
+        {aside.text}
+      </Typography>
+      {aside.mine && (
+        <Button variant="outlined" onClick={onDiscard}>
+          Discard it
+        </Button>
+      )}
+    </Box>
+  )
 }
+
+/** Why the last attempt was refused, where no box says it. */
+export function Refused({
+  problem,
+  stale,
+  correcting,
+}: {
+  problem: Problem | null
+  stale: boolean
+  correcting: boolean
+}) {
+  if (!problem) return null
+  if (problem.status === 409 ? stale : correcting && problem.errors?.[0]?.field === 'reason')
+    return null
+  return (
+    <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>
+      {problem.status === 409 ? problem.detail : plain(problem.detail)}
+    </Box>
+  )
+}
+
+/** A refusal without the path of the field, which the person sees marked. */
+const plain = (detail: string) =>
+  detail.replace(/^body\.[\w.[\]]+: /, (path) => {
+    const place = /readings\[(\d+)\]|trials\[(\d+)\]|positions\[(\d+)\]|marks\[(\d+)\]/.exec(path)
+    const n = place?.slice(1).find((x) => x !== undefined)
+    return n === undefined ? '' : `Box ${Number(n) + 1}: `
+  })
 
 const usual = ['Typed wrong', 'Set-up moved', 'Adjusted, measured again']
 
@@ -86,17 +112,23 @@ const usual = ['Typed wrong', 'Set-up moved', 'Adjusted, measured again']
 export function Correction({
   reason,
   onReason,
+  amends,
   error,
   onEnter,
 }: {
   reason: string
   onReason: (r: string) => void
+  amends: boolean
   error?: string
   onEnter: () => void
 }) {
   return (
     <Box sx={frame}>
-      <Typography sx={{ fontWeight: 600 }}>The earlier entry stays. Why this one?</Typography>
+      <Typography sx={{ fontWeight: 600 }}>
+        {amends
+          ? 'The signed sheet stays readable. What is amended, and why?'
+          : 'The earlier entry stays. Why this one?'}
+      </Typography>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
         {usual.map((u) => (
           <Button

@@ -6,6 +6,7 @@ import type { Step } from '../api/types'
 import { Key } from '../app/HelpDialog'
 import { useKeys } from '../app/keys'
 import { useSettings } from '../app/settings'
+import { useWho } from '../app/who'
 import { ink } from '../theme'
 
 /** Takes a picture and puts it to a step, or to a finding at it; it is kept at once. */
@@ -23,6 +24,7 @@ export function AddPicture({
   mark?: string
 }) {
   const { person } = useSettings()
+  const who = useWho()
   const photo = useAddPhoto(job)
   const append = useAppend(job)
   const input = useRef<HTMLInputElement>(null)
@@ -31,7 +33,7 @@ export function AddPicture({
   const open = () => {
     if (disabled) return
     if (person) input.current?.click()
-    else document.getElementById('who')?.click()
+    else who.ask()
   }
   useKeys(mark ? { [mark]: open } : {})
   async function take(file: File | undefined) {

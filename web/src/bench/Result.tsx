@@ -108,6 +108,8 @@ export function Result({ step, reading }: { step: Step; reading: Reading | undef
       </Box>
     )
   }
+  // Until the last bolt is ticked the wrench's setting counts, and stands in the panel.
+  if (p.instrument === 'torque' && !reading?.verdict) return null
   if (!reading?.text && !reading?.torque) return null
   return (
     <Box

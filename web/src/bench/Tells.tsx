@@ -14,11 +14,15 @@ interface Props {
   tell: Tell | undefined
   kept: boolean
   busy: boolean
+  /** the box of a decision's reason */
+  box: React.RefObject<HTMLInputElement | null>
   onDecide: (why: string) => void
+  onWithdraw: (() => void) | undefined
 }
 
 /** What a reading tells: the verdict in words, its limit drawn, what to do, what it usually comes from. */
-export function Tells({ step, reading, tell, kept, busy, onDecide }: Props) {
+export function Tells(props: Props) {
+  const { step, reading, tell, kept, busy, box, onDecide, onWithdraw } = props
   const { show } = useUnit()
   const p = step.panel
   const headline = show(tell?.headline)
@@ -65,7 +69,7 @@ export function Tells({ step, reading, tell, kept, busy, onDecide }: Props) {
         </>
       )}
       {kept && (step.state === 'decide' || step.decision) && (
-        <Decide step={step} busy={busy} onDecide={onDecide} />
+        <Decide step={step} busy={busy} box={box} onDecide={onDecide} onWithdraw={onWithdraw} />
       )}
     </Box>
   )
@@ -204,18 +208,21 @@ function LimitBar({
 function Decide({
   step,
   busy,
+  box,
   onDecide,
-}: {
-  step: Step
-  busy: boolean
-  onDecide: (why: string) => void
-}) {
+  onWithdraw,
+}: Pick<Props, 'step' | 'busy' | 'box' | 'onDecide' | 'onWithdraw'>) {
   const [why, setWhy] = useState('')
   if (step.decision) {
     return (
       <Box sx={{ border: `1.5px solid ${ink('ink')}`, background: ink('paper'), p: 2.5 }}>
         <Typography variant="h3">Accepted by {step.decision.by.name}</Typography>
         <Typography>{step.decision.reason}</Typography>
+        {onWithdraw && (
+          <Button variant="text" size="small" sx={{ px: 0 }} onClick={onWithdraw}>
+            Withdraw the decision
+          </Button>
+        )}
       </Box>
     )
   }
@@ -241,6 +248,7 @@ function Decide({
       </Typography>
       <TextField
         size="small"
+        inputRef={box}
         label="Reason (d)"
         value={why}
         onChange={(e) => setWhy(e.target.value)}

@@ -1,15 +1,11 @@
-import { useCallback, useEffect, useState } from 'react'
 import type { Body, Step } from '../api/types'
 import type { Texts } from '../tools/values'
 import { read, write, type Unit } from '../app/settings'
 
-// What is being typed at a step. It is kept in the browser with every key, so
-// that a pulled plug loses no more than what the server never saw.
+// The forms of the instruments: blank, tidied for sending, and with another unit.
 
 /** A body with what is typed into a calculator to the letter, blank rows and all; it is not sent. */
 export type Drafted = Body & { _texts?: Texts }
-
-const key = (job: string, step: string) => `settle.draft.${job}.${step}`
 
 /** The divisions a gauge may have, and the one used last. */
 export const graduations: Record<string, string[]> = {
@@ -144,58 +140,4 @@ export function withUnit(body: Body, unit: Unit): Body {
   if (b.direct) b.direct.value = pin(b.direct.value)
   if (b.travel) b.travel = { ...b.travel, down: pin(b.travel.down), up: pin(b.travel.up) }
   return b
-}
-
-interface Kept {
-  body: Body
-  seen: string
-}
-
-/** The body being typed at a step, and the entry it was begun on. */
-export function useDraft(job: string, step: Step, kept: Body | undefined, unit: Unit) {
-  const [draft, set] = useState<Kept | null>(() => {
-    const text = read(key(job, step.id))
-    if (!text) return null
-    try {
-      return JSON.parse(text) as Kept
-    } catch {
-      return null
-    }
-  })
-  const body = draft ? withUnit(draft.body, unit) : kept ? withUnit(kept, unit) : blank(step, unit)
-  const change = useCallback(
-    (next: Body) => {
-      set((before) => {
-        const d = { body: next, seen: before?.seen ?? step.entry ?? '' }
-        write(key(job, step.id), JSON.stringify(d))
-        return d
-      })
-    },
-    [job, step.id, step.entry],
-  )
-  const drop = useCallback(() => {
-    write(key(job, step.id), null)
-    set(null)
-  }, [job, step.id])
-  /** Takes what stands there now for seen, so that mine may take its place. */
-  const look = useCallback((entry: string) => set((d) => d && { ...d, seen: entry }), [])
-  return {
-    body,
-    typed: draft !== null,
-    seen: draft ? draft.seen : (step.entry ?? ''),
-    change,
-    drop,
-    look,
-  }
-}
-
-/** A value that follows another after a pause. */
-export function useSettled<T>(value: T, pause: number): T {
-  const text = JSON.stringify(value)
-  const [settled, set] = useState(text)
-  useEffect(() => {
-    const timer = setTimeout(() => set(text), pause)
-    return () => clearTimeout(timer)
-  }, [text, pause])
-  return JSON.parse(settled) as T
 }

@@ -10,6 +10,19 @@ interface PanelState {
   kept: boolean
   change: (body: Body) => void
   keep: () => void
+  focus: Focus
+}
+
+/** Where the keys of a step go, without one part of it reaching into another. */
+export interface Focus {
+  /** the main button: keep, or next */
+  main: () => void
+  /** the step as a whole: Enter keeps, digits choose */
+  step: () => void
+  /** the box of a field, and whether there is one */
+  box: (field: string) => boolean
+  /** the first box that is blank, or the first */
+  firstBox: () => boolean
 }
 
 export const PanelContext = createContext<PanelState | null>(null)

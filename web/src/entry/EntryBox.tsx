@@ -10,7 +10,7 @@ interface Entering {
   unit: string | undefined
   errors: FieldError[]
   /** the lengths as the server understood them */
-  echo: { field: string; figure: Figure; odd?: string }[]
+  echo: { field: string; figure?: Figure; text?: string; odd?: string }[]
   disabled: boolean
   /** tells the path of the box that is being typed in */
   setField: (path: string) => void
@@ -40,10 +40,10 @@ interface BoxProps {
   name?: string
   /** path in the request, by which the server speaks of the box */
   field: string
-  value: string | undefined
+  value: string | number | undefined
   onChange: (text: string) => void
   width?: number
-  /** a whole number or words, with no unit and no echo */
+  /** words, or a number without a unit of length */
   plain?: boolean
   above?: boolean
 }
@@ -53,12 +53,14 @@ export function EntryBox({
   label,
   name,
   field,
-  value = '',
+  value: given = '',
   onChange,
   width = 112,
   plain,
   above,
 }: BoxProps) {
+  // Kept as typed: a number only where an older entry has one.
+  const value = String(given)
   const { unit, errors, echo: heard, disabled, setField } = use(EntryContext)
   const error = errors.find((e) => e.field === field)?.message
   const echo = heard.find((e) => e.field === field)
@@ -66,12 +68,15 @@ export function EntryBox({
   // Echoed in the unit it was not typed in.
   const metric =
     /m\s*$/i.test(value) || (/[\d.,]\s*$/.test(value) && (unit === 'mm' || unit === 'um'))
-  const echoed =
-    echo && !plain
+  const echoed = !echo
+    ? ''
+    : echo.figure
       ? metric
         ? `${typographic(echo.figure.thou)} thou`
         : `${typographic(echo.figure.mm)} mm`
-      : ''
+      : echo.text === value.trim()
+        ? '' // said already
+        : typographic(echo.text ?? '')
   const id = field.replace(/[^\w]/g, '-')
   return (
     <Box sx={{ width, position: 'relative' }}>

@@ -106,6 +106,9 @@ export function JobsPage() {
             <ToggleButton value="signed" sx={{ px: 4 }}>
               Signed
             </ToggleButton>
+            <ToggleButton value="ended" sx={{ px: 4 }}>
+              Ended
+            </ToggleButton>
             <ToggleButton value="all" sx={{ px: 4 }}>
               All
             </ToggleButton>
@@ -268,6 +271,7 @@ const states = {
   'in-work': 'In work',
   ready: 'Ready to sign',
   signed: 'Signed',
+  ended: 'Ended unsigned',
 } as const
 
 function Row({ job, onFocus }: { job: JobRow; onFocus: () => void }) {
@@ -338,7 +342,7 @@ function Row({ job, onFocus }: { job: JobRow; onFocus: () => void }) {
           {date(job.changed)}
           <br />
           {job.by}
-          {job.state !== 'signed' && (
+          {job.state !== 'signed' && job.state !== 'ended' && (
             <>
               <br />
               {job.done} of {job.total} done

@@ -11,6 +11,7 @@ import { Key } from '../app/HelpDialog'
 import { Failure, Loading, Message } from '../app/Message'
 import { Screen } from '../app/Screen'
 import { useSettings } from '../app/settings'
+import { useWho } from '../app/who'
 import { NextTime } from '../pumps/NextTime'
 import { condensed, ink } from '../theme'
 
@@ -21,6 +22,7 @@ export function NewJobPage() {
   const navigate = useNavigate()
   const [query] = useSearchParams()
   const { person } = useSettings()
+  const who = useWho()
   const pumps = usePumps()
   const open = useOpenJob()
   const [words, setWords] = useState(query.get('pump') ?? '')
@@ -43,7 +45,7 @@ export function NewJobPage() {
     setTimeout(() => reason.current?.focus())
   }
   const submit = () => {
-    if (!person) document.getElementById('who')?.click()
+    if (!person) who.ask()
     else
       open.mutate(
         {

@@ -67,7 +67,7 @@ export function BoltCircle({
               cx={x}
               cy={y}
               r={now ? r + 3 : r}
-              fill={now ? '#fff' : on(i + 1) ? ink('scribe') : ink('dye')}
+              fill={now ? ink('face') : on(i + 1) ? ink('scribe') : ink('dye')}
               stroke={now ? ink('brass') : ink('scribe')}
               strokeWidth={now ? 4 : 1.5}
             />
@@ -77,7 +77,7 @@ export function BoltCircle({
               textAnchor="middle"
               fontSize={Math.min(17, r * 1.1)}
               fontWeight="600"
-              fill={now || on(i + 1) ? '#121830' : '#fff'}
+              fill={now || on(i + 1) ? ink('onFace') : ink('face')}
             >
               {i + 1}
             </text>

@@ -100,7 +100,7 @@ export function Clock({
             cy={C + hy * a * k}
             r={base}
             fill="none"
-            stroke="#fff"
+            stroke={ink('face')}
             strokeWidth="2.4"
           />
           <path
@@ -114,7 +114,7 @@ export function Clock({
               x={C}
               y={C + (hy < 0 ? 84 : -74)}
               textAnchor="middle"
-              fill="#fff"
+              fill={ink('face')}
               stroke={ink('dye')}
               strokeWidth="5"
               paintOrder="stroke"
@@ -128,8 +128,15 @@ export function Clock({
       )}
       {fitted !== undefined && highDeg === undefined && (
         <>
-          <circle cx={C} cy={C} r={base} fill="none" stroke="#fff" strokeWidth="2.4" />
-          <text x={C} y={C + 5} textAnchor="middle" fill="#fff" fontSize="16" fontWeight="600">
+          <circle cx={C} cy={C} r={base} fill="none" stroke={ink('face')} strokeWidth="2.4" />
+          <text
+            x={C}
+            y={C + 5}
+            textAnchor="middle"
+            fill={ink('face')}
+            fontSize="16"
+            fontWeight="600"
+          >
             Runs true
           </text>
         </>
@@ -143,7 +150,7 @@ export function Clock({
             cx={C + x * r}
             cy={C + y * r}
             r="4.6"
-            fill="#fff"
+            fill={ink('face')}
             stroke={ink('dye')}
             strokeWidth="1.5"
           />

@@ -65,7 +65,7 @@ export function Disc({ places, min, max, size = 150 }: Props) {
                 .join('') + 'Z'
             }
             fill="none"
-            stroke="#fff"
+            stroke={ink('face')}
             strokeWidth="2"
           />
         )}

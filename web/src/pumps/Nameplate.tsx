@@ -37,7 +37,7 @@ export function Nameplate({ pump }: { pump: Pump }) {
         background: ink('paper'),
         px: 5,
         py: 3,
-        '@media print': { background: '#fff' },
+        '@media print': { background: ink('face') },
       }}
     >
       {rivet({ left: 5, top: 5 })}

@@ -28,8 +28,8 @@ export function Metal({ sheet, plain }: { sheet: Sheet; plain?: boolean }) {
             patternUnits="userSpaceOnUse"
             patternTransform={`rotate(${lean === 'left' ? -45 : 45})`}
           >
-            <rect width="5" height="5" fill={plain ? '#fff' : ink('panel')} />
-            <path d="M0 0V5" stroke={plain ? '#121830' : ink('ink')} strokeWidth="1" />
+            <rect width="5" height="5" fill={ink(plain ? 'face' : 'panel')} />
+            <path d="M0 0V5" stroke={ink(plain ? 'onFace' : 'ink')} strokeWidth="1" />
           </pattern>
         ))}
       </defs>

@@ -4,6 +4,7 @@ import Typography from '@mui/material/Typography'
 import { Link, useParams } from 'react-router'
 import { useJob } from '../api/client'
 import type { JobView } from '../api/types'
+import { JobTitle } from '../app/JobTitle'
 import { Failure, Loading } from '../app/Message'
 import { Screen } from '../app/Screen'
 import { condensed, ink, mono } from '../theme'
@@ -26,17 +27,7 @@ export function KitPage() {
   const number = useParams().number!
   const job = useJob(number)
   return (
-    <Screen
-      title={
-        job.data ? (
-          <>
-            {number}&ensp;{job.data.pump.tag} {job.data.pump.name}
-          </>
-        ) : (
-          number
-        )
-      }
-    >
+    <Screen title={job.data ? <JobTitle job={job.data} /> : number}>
       {job.isPending ? (
         <Loading what={`job ${number}`} />
       ) : job.error ? (

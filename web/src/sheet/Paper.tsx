@@ -2,7 +2,6 @@ import Box from '@mui/material/Box'
 import type { Check, JobView, Sheet, Step } from '../api/types'
 import { photoAt } from '../api/client'
 import { useUnit } from '../app/settings'
-import { typedText } from '../bench/Notices'
 import { limitText } from '../bench/Result'
 import { Nameplate } from '../pumps/Nameplate'
 import { lay, locate } from '../shaft/geometry'
@@ -15,27 +14,11 @@ import {
   verdictInk,
   verdictWord,
 } from '../shapes/Verdict'
-import { condensed, mono } from '../theme'
+import { condensed, ink, mono, onPaper } from '../theme'
 
-// Paper is white whatever the theme; the colours of the day are set on it again.
 const paper = {
-  '--mui-palette-settle-ink': '#121830',
-  '--mui-palette-settle-ink2': '#454B61',
-  '--mui-palette-settle-dyeText': '#27348B',
-  '--mui-palette-settle-paper': '#FFFFFF',
-  '--mui-palette-settle-panel': '#FFFFFF',
-  '--mui-palette-settle-stone': '#FFFFFF',
-  '--mui-palette-settle-wash': '#DCDFF0',
-  '--mui-palette-settle-sleeve': '#A9B2E2',
-  '--mui-palette-settle-within': '#0A5F5B',
-  '--mui-palette-settle-close': '#955000',
-  '--mui-palette-settle-out': '#A2271D',
-  '--mui-palette-settle-none': '#5A5F70',
-  '--mui-palette-settle-rule': '#B7B3A9',
-  '--mui-palette-settle-hair': '#CFCBC2',
-  background: '#fff',
-  color: '#121830',
-  border: '1px solid #B7B3A9',
+  ...onPaper,
+  border: `1px solid ${ink('rule')}`,
   p: 5,
   fontSize: '0.875rem',
   lineHeight: 1.25,
@@ -44,14 +27,18 @@ const paper = {
   '& th': {
     fontFamily: condensed,
     fontWeight: 600,
-    color: '#27348B',
+    color: ink('dyeText'),
     textAlign: 'left',
-    borderTop: '2px solid #27348B',
-    borderBottom: '1px solid #121830',
+    borderTop: `2px solid ${ink('dyeText')}`,
+    borderBottom: `1px solid ${ink('ink')}`,
     p: '3px 6px 3px 0',
     whiteSpace: 'nowrap',
   },
-  '& td': { borderBottom: '1px solid #CFCBC2', p: '3px 6px 3px 0', verticalAlign: 'baseline' },
+  '& td': {
+    borderBottom: `1px solid ${ink('hair')}`,
+    p: '3px 6px 3px 0',
+    verticalAlign: 'baseline',
+  },
   '& .n': { fontFamily: mono, textAlign: 'right', whiteSpace: 'nowrap' },
   '& section': { breakInside: 'avoid' },
   '@media print': {
@@ -86,14 +73,16 @@ export function Paper({ job }: { job: JobView }) {
         }}
       >
         <Box>
-          <Box sx={{ fontFamily: condensed, fontWeight: 600, color: '#27348B' }}>Build sheet</Box>
+          <Box sx={{ fontFamily: condensed, fontWeight: 600, color: ink('dyeText') }}>
+            Build sheet
+          </Box>
           <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '2.5rem', lineHeight: 1 }}>
             {pump.tag}
           </Box>
           <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1.25rem' }}>
             {pump.name}
           </Box>
-          <Box sx={{ color: '#454B61' }}>
+          <Box sx={{ color: ink('ink2') }}>
             {job.number}, {date}
           </Box>
         </Box>
@@ -113,14 +102,14 @@ export function Paper({ job }: { job: JobView }) {
         <Parts steps={steps} />
         <Rest steps={steps} />
       </Box>
-      <Notes job={job} steps={steps} />
+      <Notes job={job} />
       <Photos steps={steps} />
       <Box
         component="section"
         sx={{
           mt: 4,
           pt: 2,
-          borderTop: '2px solid #27348B',
+          borderTop: `2px solid ${ink('dyeText')}`,
           display: 'grid',
           gridTemplateColumns: 'repeat(3, 1fr)',
           gap: 5,
@@ -142,7 +131,7 @@ export function Paper({ job }: { job: JobView }) {
         <Sign title="Checked by" />
         <Sign title="Handed back to" />
       </Box>
-      <Box sx={{ mt: 3, color: '#454B61', fontSize: '0.8125rem' }}>
+      <Box sx={{ mt: 3, color: ink('ink2'), fontSize: '0.8125rem' }}>
         {sheet.signed?.remark && <>Next time: {sheet.signed.remark} </>}
         Why it was here: {job.complaint}. Plan: {job.plan}.{' '}
         {job.schools.map((s) => `${s.title}: ${s.choice.toLowerCase()}`).join('. ')}. Settle
@@ -174,14 +163,26 @@ function LetterLine({ sheet }: { sheet: Sheet }) {
         const x = Math.max(p.x, 0) * 0.55 + (40 + (i * (width - 80)) / Math.max(n - 1, 1)) * 0.45
         return (
           <g key={s.letter}>
-            <path d={`M${x} 64L${p.x} 88V${178 + p.y}`} fill="none" stroke="#fff" strokeWidth="6" />
             <path
               d={`M${x} 64L${p.x} 88V${178 + p.y}`}
               fill="none"
-              stroke="#121830"
+              stroke={ink('face')}
+              strokeWidth="6"
+            />
+            <path
+              d={`M${x} 64L${p.x} 88V${178 + p.y}`}
+              fill="none"
+              stroke={ink('ink')}
               strokeWidth="2"
             />
-            <text x={x} y="30" textAnchor="middle" fontSize="34" fontWeight="600" fill="#27348B">
+            <text
+              x={x}
+              y="30"
+              textAnchor="middle"
+              fontSize="34"
+              fontWeight="600"
+              fill={ink('dyeText')}
+            >
               {s.letter}
             </text>
             <VerdictMark verdict={s.built?.verdict} x={x} y={50} size={28} />
@@ -216,29 +217,29 @@ function Checks({ sheet }: { sheet: Sheet }) {
                 style={{
                   fontFamily: condensed,
                   fontWeight: 600,
-                  color: '#27348B',
+                  color: ink('dyeText'),
                   fontSize: '1.1em',
                 }}
               >
                 {c.letter}
               </td>
               <td>{c.title}</td>
-              <td className="n" style={{ color: '#454B61' }}>
+              <td className="n" style={{ color: ink('ink2') }}>
                 {c.found && <VerdictShape verdict={c.found.verdict} size={12} />}{' '}
                 {range(c, 'found', show)}
               </td>
               <td className="n">{limitText(c.limit, show)}</td>
-              <td style={{ color: '#454B61', fontSize: '0.92em' }}>{c.limit.source}</td>
+              <td style={{ color: ink('ink2'), fontSize: '0.92em' }}>{c.limit.source}</td>
               <td className="n" style={{ fontWeight: 600, fontSize: '1.08em' }} data-built>
                 {c.built?.earlier?.map((r, i) => (
-                  <div key={i} style={{ fontWeight: 400, color: '#454B61' }} title={r.why}>
+                  <div key={i} style={{ fontWeight: 400, color: ink('ink2') }} title={r.why}>
                     round {i + 1}: {show(r.figure, 'not taken')}{' '}
                     <VerdictShape verdict={r.verdict} size={11} />
                   </div>
                 ))}
                 {range(c, 'built', show)}
               </td>
-              <td className="n" style={{ color: '#454B61' }}>
+              <td className="n" style={{ color: ink('ink2') }}>
                 {show(c.change)}
               </td>
               <td
@@ -373,42 +374,51 @@ function Rest({ steps }: { steps: Step[] }) {
   )
 }
 
-/** Corrections and decisions: both the earlier entry and what took its place. */
-function Notes({ job, steps }: { job: JobView; steps: Step[] }) {
-  const title = (id?: string) => steps.find((s) => s.id === id)?.title ?? id
-  const rows = job.log.filter((e) => (e.kind === 'kept' && e.on) || e.kind === 'decided')
+const what = {
+  kept: 'entered again',
+  decided: 'accepted',
+  withdrawn: 'withdrawn',
+  amended: 'amended',
+  ended: 'ended unsigned',
+}
+
+/** Corrections, decisions and what was taken back: the entry and what it took the place of. */
+function Notes({ job }: { job: JobView }) {
+  const { show } = useUnit()
+  const rows = job.sheet.notes
   if (rows.length === 0) return null
   return (
     <Box component="section" sx={{ mt: 3 }}>
       <table>
         <thead>
           <tr>
-            <th>Corrected or accepted</th>
+            <th>Corrected, accepted, withdrawn</th>
             <th>Reason</th>
             <th>What stood there before</th>
             <th>By</th>
           </tr>
         </thead>
         <tbody>
-          {rows.map((e) => {
-            const before = job.log.find((x) => x.id === e.on)
-            return (
-              <tr key={e.id}>
-                <td>
-                  {title(e.step)}
-                  {e.kind === 'decided' ? ', accepted' : ', entered again'}
-                </td>
-                <td>{e.reason}</td>
-                <td>{e.kind === 'kept' && before ? typedText(before) : ''}</td>
-                <td style={{ whiteSpace: 'nowrap' }}>{e.by.name}</td>
-              </tr>
-            )
-          })}
+          {rows.map((n) => (
+            <tr key={n.entry} data-note={n.kind}>
+              <td>
+                {n.title ? `${n.title}, ` : ''}
+                {what[n.kind]}
+              </td>
+              <td>{n.reason}</td>
+              <td>{show(n.before)}</td>
+              <td style={{ whiteSpace: 'nowrap' }}>
+                {n.by}, {day(n.at)}
+              </td>
+            </tr>
+          ))}
         </tbody>
       </table>
     </Box>
   )
 }
+
+const day = (at: string) => new Date(at).toLocaleDateString(undefined, { dateStyle: 'medium' })
 
 /** The pictures of the job, small, with the step they belong to. */
 function Photos({ steps }: { steps: Step[] }) {
@@ -431,10 +441,10 @@ function Photos({ steps }: { steps: Step[] }) {
               width: 150,
               height: 110,
               objectFit: 'cover',
-              border: '1px solid #121830',
+              border: `1px solid ${ink('ink')}`,
             }}
           />
-          <Box component="figcaption" sx={{ fontSize: '0.8125rem', color: '#454B61' }}>
+          <Box component="figcaption" sx={{ fontSize: '0.8125rem', color: ink('ink2') }}>
             {p.title}
           </Box>
         </Box>
@@ -446,10 +456,10 @@ function Photos({ steps }: { steps: Step[] }) {
 function Sign({ title, name, note }: { title: string; name?: string; note?: string }) {
   return (
     <Box>
-      <Box sx={{ fontFamily: condensed, fontWeight: 600, color: '#27348B' }}>{title}</Box>
+      <Box sx={{ fontFamily: condensed, fontWeight: 600, color: ink('dyeText') }}>{title}</Box>
       <Box
         sx={{
-          borderBottom: '1px solid #121830',
+          borderBottom: `1px solid ${ink('ink')}`,
           minHeight: 26,
           fontSize: '1.125rem',
           fontWeight: 600,
@@ -457,7 +467,7 @@ function Sign({ title, name, note }: { title: string; name?: string; note?: stri
       >
         {name}
       </Box>
-      <Box sx={{ color: '#454B61' }}>{note}</Box>
+      <Box sx={{ color: ink('ink2') }}>{note}</Box>
     </Box>
   )
 }

@@ -78,8 +78,8 @@ export function HeatPanel() {
               above
               label={`Tightened at, °C${below ? `, below ${below}` : ''}`}
               field="body.heat.cool"
-              value={form.cool === undefined ? '' : String(form.cool)}
-              onChange={(t) => set({ cool: number(t) })}
+              value={form.cool}
+              onChange={(t) => set({ cool: t })}
               plain
               width={180}
             />
@@ -99,11 +99,6 @@ export function HeatPanel() {
       }
     />
   )
-}
-
-const number = (t: string) => {
-  const n = Number(t.replace(',', '.'))
-  return t.trim() === '' || !Number.isFinite(n) ? undefined : n
 }
 
 /** A plain clock since a moment; past its minutes it says so. */

@@ -4,6 +4,7 @@ import ButtonBase from '@mui/material/ButtonBase'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import type { Outcome } from '../../api/types'
+import { Choice, tile, tileOn } from '../../app/Choice'
 import { Key } from '../../app/HelpDialog'
 import { useKeys } from '../../app/keys'
 import { OutcomeShape, outcomeWord } from '../../shapes/Verdict'
@@ -13,6 +14,14 @@ import { AddPicture } from '../Pictures'
 import { usePanel } from '../panel'
 
 const choices: Outcome[] = ['reuse', 'dress', 'repair', 'replace', 'order']
+
+const tick = {
+  ...tile,
+  gap: 3,
+  justifyContent: 'flex-start',
+  textAlign: 'left',
+  fontSize: '1rem',
+} as const
 
 export function InspectPanel() {
   const { job, step, body, change, reading, disabled } = usePanel()
@@ -53,17 +62,6 @@ export function InspectPanel() {
     (e) => e.field === 'body.inspect.reason' || e.field === 'body.inspect.outcome',
   )?.message
   const overrule = form?.outcome !== undefined && reading?.by_rule !== undefined
-  const tile = (on: boolean) =>
-    ({
-      minHeight: 45,
-      px: 3,
-      gap: 3,
-      justifyContent: 'flex-start',
-      textAlign: 'left',
-      border: `1.5px solid ${on ? ink('dyeText') : ink('rule')}`,
-      background: on ? ink('wash') : ink('paper'),
-      fontSize: '1rem',
-    }) as const
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', gap: 2.5 }}>
       {rule && <Typography sx={{ fontWeight: 500 }}>Settled beforehand: {rule}.</Typography>}
@@ -74,7 +72,7 @@ export function InspectPanel() {
           onClick={() => set({ found: [] })}
           disabled={disabled}
           data-finding="none"
-          sx={tile(none)}
+          sx={{ ...tick, ...(none ? tileOn : {}) }}
         >
           <Key>0</Key>
           <Tick on={none} />
@@ -88,7 +86,7 @@ export function InspectPanel() {
               onClick={() => toggle(f.key)}
               disabled={disabled}
               data-finding={f.key}
-              sx={{ ...tile(found.includes(f.key)), width: '100%' }}
+              sx={{ ...tick, ...(found.includes(f.key) ? tileOn : {}), width: '100%' }}
             >
               <Key>{String(i + 1)}</Key>
               <Tick on={found.includes(f.key)} />
@@ -129,38 +127,24 @@ export function InspectPanel() {
           <Typography variant="body2" sx={{ mb: 1 }}>
             Decide otherwise
           </Typography>
-          <Box
-            role="radiogroup"
-            aria-label="Outcome"
+          <Choice
+            label="Outcome"
+            value={reading.outcome}
+            disabled={disabled}
+            onChange={(outcome) => set({ outcome })}
             sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}
-          >
-            {choices.map((o) => {
-              const on = reading.outcome === o
-              return (
-                <ButtonBase
-                  key={o}
-                  role="radio"
-                  aria-checked={on}
-                  disabled={disabled}
-                  onClick={() => set({ outcome: o })}
-                  data-choose={o}
-                  sx={{
-                    minHeight: 45,
-                    px: 3,
-                    gap: 2,
-                    border: `1.5px solid ${on ? ink('dyeText') : ink('rule')}`,
-                    background: on ? ink('wash') : ink('paper'),
-                    fontFamily: condensed,
-                    fontWeight: 600,
-                    fontSize: '1.0625rem',
-                  }}
-                >
+            optionSx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1.0625rem' }}
+            options={choices.map((o) => ({
+              value: o,
+              data: { 'data-choose': o },
+              label: (
+                <>
                   <OutcomeShape outcome={o} />
                   {outcomeWord(o)}
-                </ButtonBase>
-              )
-            })}
-          </Box>
+                </>
+              ),
+            }))}
+          />
           {overrule && (
             <TextField
               fullWidth
@@ -198,7 +182,7 @@ function Tick({ on }: { on: boolean }) {
         stroke={ink('ink')}
         strokeWidth="1.5"
       />
-      {on && <path d="m5 10 4 4 7-8" fill="none" stroke="#fff" strokeWidth="2.4" />}
+      {on && <path d="m5 10 4 4 7-8" fill="none" stroke={ink('onDye')} strokeWidth="2.4" />}
     </svg>
   )
 }

@@ -9,10 +9,6 @@ export function TestPanel() {
   const { pressure, minutes, drops } = step.panel
   const form = body.test ?? {}
   const set = (patch: Partial<typeof form>) => change({ ...body, test: { ...form, ...patch } })
-  const number = (t: string) => {
-    const n = Number(t.replace(',', '.'))
-    return t.trim() === '' || !Number.isFinite(n) ? undefined : n
-  }
   return (
     <Box sx={{ display: 'grid', gap: 4 }}>
       <Typography>
@@ -33,16 +29,16 @@ export function TestPanel() {
           above
           label="Minutes held"
           field="body.test.minutes"
-          value={form.minutes === undefined ? '' : String(form.minutes)}
-          onChange={(t) => set({ minutes: number(t) })}
+          value={form.minutes}
+          onChange={(t) => set({ minutes: t })}
           plain
         />
         <EntryBox
           above
           label="Drops"
           field="body.test.drops"
-          value={form.drops === undefined ? '' : String(form.drops)}
-          onChange={(t) => set({ drops: number(t) })}
+          value={form.drops}
+          onChange={(t) => set({ drops: t })}
           plain
         />
       </Box>

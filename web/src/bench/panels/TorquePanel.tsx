@@ -1,37 +1,44 @@
-import { useEffect, useRef } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
+import type { Panel } from '../../api/types'
 import { Key } from '../../app/HelpDialog'
+import { useSettings } from '../../app/settings'
 import { BoltCircle } from '../../pictures/BoltCircle'
-import { condensed, ink } from '../../theme'
+import { condensed, ink, mono } from '../../theme'
 import { EntryBox } from '../../entry/EntryBox'
 import { usePanel } from '../panel'
 
+type Pass = NonNullable<Panel['passes']>[number]
+
 /** The bolt circle: Enter ticks the next bolt and jumps across. */
 export function TorquePanel() {
-  const { step, body, change, disabled, kept } = usePanel()
-  const { order = [], passes = [], torque, thread, limit } = step.panel
+  const { step, body, change, disabled, kept, reading, focus } = usePanel()
+  const { order = [], torque, thread, limit } = step.panel
   const button = useRef<HTMLButtonElement>(null)
   const form = body.torque ?? { ticks: [] }
+  const [longer, setLonger] = useState(Boolean(form.wrench ?? form.extension))
+  // What was typed is worked out by the server; until then the plan's own.
+  const passes = reading?.passes ?? step.panel.passes ?? []
   const n = order.length
-  const total = n * (passes.length + 1)
+  const total = n * passes.length
   const done = form.ticks.length
-  const pass = Math.min(Math.floor(done / n), passes.length)
-  const check = pass === passes.length
+  const pass = Math.min(Math.floor(done / n), passes.length - 1)
+  const now = passes[pass]
   // The order itself comes from the server; the check pass goes round.
-  const next = done < total ? (check ? (done % n) + 1 : order[done % n]) : 0
+  const next = done < total ? (now.check ? (done % n) + 1 : order[done % n]) : 0
   const ticked = new Set(form.ticks.slice(pass * n))
+  const set = (patch: Partial<typeof form>) => change({ ...body, torque: { ...form, ...patch } })
   const tick = () => {
-    if (!disabled && next) change({ ...body, torque: { ...form, ticks: [...form.ticks, next] } })
+    if (!disabled && next) set({ ticks: [...form.ticks, next] })
   }
   // The next tick stands under the same finger; after the last one the main button does.
   useEffect(() => {
     if (disabled || kept || (!torque && done === 0)) return
-    const to = next ? button.current : document.querySelector<HTMLElement>('[data-main]')
-    to?.focus({ preventScroll: true })
-  }, [next, torque, done, disabled, kept])
-  const names = [...passes.map((p) => `${p} %`), 'check']
+    if (next) button.current?.focus({ preventScroll: true })
+    else focus.main()
+  }, [next, torque, done, disabled, kept, focus])
   return (
     <Box sx={{ display: 'flex', gap: 4, flexWrap: 'wrap', alignItems: 'flex-start' }}>
       <BoltCircle
@@ -39,38 +46,60 @@ export function TorquePanel() {
         n={n}
         next={next}
         on={(bolt) => ticked.has(bolt) || done === total}
-        label={next ? `Bolt ${next} is next, pass ${names[pass]}` : 'All bolts ticked'}
+        label={next ? `Bolt ${next} is next, ${nameOf(now)}` : 'All bolts ticked'}
         title={next ? `bolt ${next}` : 'all done'}
-        note={next ? names[pass] : ''}
-        shares={names.map((_, p) => (p < pass ? 1 : p === pass ? (done - pass * n) / n : 0))}
+        note={next ? nameOf(now) : ''}
+        shares={passes.map((_, p) => (p < pass ? 1 : p === pass ? (done - pass * n) / n : 0))}
       />
       <Box sx={{ display: 'flex', flexDirection: 'column', gap: 2.5, flex: 1, minWidth: 160 }}>
-        <Box>
-          <Typography variant="h3">Torque</Typography>
-          {torque ? (
-            <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '2rem', lineHeight: 1.1 }}>
-              {torque.lbf_ft} lbf·ft
-              <Box sx={{ fontSize: '1.125rem', color: ink('ink2') }}>{torque.nm} N·m</Box>
-            </Box>
-          ) : (
-            <Typography sx={{ color: ink('close'), fontWeight: 500 }}>
-              No torque is known for this joint. Look it up, and write what you used.
-            </Typography>
+        <WrenchNow now={now} final={passes.at(-1)?.torque} over={done === total} />
+        <Typography variant="body2">
+          {limit?.source && torque ? `${limit.source}. ` : ''}Thread {thread}. Passes{' '}
+          {passes.map(nameOf).join(', ')}.
+        </Typography>
+        <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap' }}>
+          <EntryBox
+            above
+            label={torque ? 'Used another value' : 'Torque used, with its unit'}
+            field="body.torque.set"
+            value={form.set}
+            onChange={(t) => set({ set: t })}
+            plain
+            width={180}
+          />
+          {longer && (
+            <>
+              <EntryBox
+                above
+                label="Wrench, square to grip"
+                field="body.torque.wrench"
+                value={form.wrench}
+                onChange={(t) => set({ wrench: t })}
+                width={160}
+              />
+              <EntryBox
+                above
+                label="Extension in line"
+                field="body.torque.extension"
+                value={form.extension}
+                onChange={(t) => set({ extension: t })}
+                width={150}
+              />
+            </>
           )}
-          <Typography variant="body2">
-            {limit?.source && torque ? `${limit.source}. ` : ''}Thread {thread}. Passes{' '}
-            {names.join(', ')}.
-          </Typography>
         </Box>
-        <EntryBox
-          above
-          label={torque ? 'Used another value' : 'Torque used, with its unit'}
-          field="body.torque.set"
-          value={form.set}
-          onChange={(set) => change({ ...body, torque: { ...form, set } })}
-          plain
-          width={180}
-        />
+        {!longer && !kept && (
+          <Button
+            variant="text"
+            size="small"
+            disabled={disabled}
+            data-extension
+            onClick={() => setLonger(true)}
+            sx={{ alignSelf: 'flex-start', px: 0 }}
+          >
+            With a crow-foot or an extension
+          </Button>
+        )}
         <Typography>
           {done} of {total} ticked
         </Typography>
@@ -78,9 +107,9 @@ export function TorquePanel() {
           <Button
             ref={button}
             variant="contained"
+            size="large"
             onClick={tick}
             disabled={disabled}
-            sx={{ minHeight: 56, gap: 2 }}
             data-tick
           >
             Bolt {next} done <Key on>Enter</Key>
@@ -89,7 +118,7 @@ export function TorquePanel() {
         {done > 0 && !kept && (
           <Button
             variant="outlined"
-            onClick={() => change({ ...body, torque: { ...form, ticks: form.ticks.slice(0, -1) } })}
+            onClick={() => set({ ticks: form.ticks.slice(0, -1) })}
             disabled={disabled}
           >
             One back
@@ -99,3 +128,40 @@ export function TorquePanel() {
     </Box>
   )
 }
+
+const nameOf = (p: Pass) => (p.check ? 'check' : `${p.percent} %`)
+
+/** What the wrench is set to now, large; the final value beside it. */
+function WrenchNow({ now, final, over }: { now: Pass; final: Pass['torque']; over: boolean }) {
+  const { unit } = useSettings()
+  const [first, second] = unit === 'mm' ? [newton, pound] : [pound, newton]
+  if (!now.torque)
+    return (
+      <Typography sx={{ color: ink('close'), fontWeight: 500 }}>
+        No torque is known for this joint. Look it up, and write what you used.
+      </Typography>
+    )
+  const set = now.set ?? now.torque
+  return (
+    <Box aria-live="polite" data-wrench>
+      <Typography variant="h3">
+        {over ? 'Wrench was set to' : `Set the wrench to, ${now.check ? 'check' : nameOf(now)}`}
+      </Typography>
+      <Box
+        sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '2.75rem', lineHeight: 1.05 }}
+        data-set
+      >
+        {first(set)}
+      </Box>
+      <Box sx={{ fontFamily: mono, color: ink('ink2') }}>{second(set)}</Box>
+      <Box sx={{ mt: 1 }}>
+        {now.set && `At the bolt ${first(now.torque)}: the extension makes up the rest. `}
+        {!now.check && final && `Final torque ${first(final)}.`}
+      </Box>
+    </Box>
+  )
+}
+
+type Pull = NonNullable<Pass['torque']>
+const newton = (p: Pull) => `${p.nm} N·m`
+const pound = (p: Pull) => `${p.lbf_ft} lbf·ft`

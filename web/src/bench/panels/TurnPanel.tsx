@@ -1,8 +1,8 @@
 import Box from '@mui/material/Box'
-import ButtonBase from '@mui/material/ButtonBase'
+import { Choice } from '../../app/Choice'
 import { useKeys } from '../../app/keys'
 import { Key } from '../../app/HelpDialog'
-import { condensed, ink } from '../../theme'
+import { condensed } from '../../theme'
 import { EntryBox } from '../../entry/EntryBox'
 import { usePanel } from '../panel'
 
@@ -15,54 +15,37 @@ const words: [string, string][] = [
   ['locked', 'Does not turn'],
 ]
 
+/** How the shaft turns by hand, and where it catches. */
 export function TurnPanel() {
-  const { body, change, disabled } = usePanel()
+  const { body, change, disabled, focus } = usePanel()
   const turn = body.turn ?? { turn: '' }
-  const choose = (word: string) => {
+  const set = (word: string) => change({ ...body, turn: { ...turn, turn: word } })
+  // Where it catches is asked next; what turns free catches nowhere.
+  const pick = (word: string) => {
     if (disabled) return
-    change({ ...body, turn: { ...turn, turn: word } })
-    // Where it catches is asked next; what turns free catches nowhere.
-    setTimeout(() =>
-      (word === 'free'
-        ? document.querySelector<HTMLElement>('[aria-labelledby=step-title]')
-        : document.querySelector<HTMLElement>('[data-field="body.turn.clock"]')
-      )?.focus(),
-    )
+    set(word)
+    setTimeout(() => (word !== 'free' && focus.box('body.turn.clock')) || focus.step())
   }
-  useKeys(Object.fromEntries(words.map(([w], i) => [String(i + 1), () => choose(w)])))
+  useKeys(Object.fromEntries(words.map(([w], i) => [String(i + 1), () => pick(w)])))
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', gap: 3 }}>
-      <Box
-        role="radiogroup"
-        aria-label="Turned by hand"
+      <Choice
+        label="Turned by hand"
+        value={turn.turn}
+        disabled={disabled}
+        onChange={set}
         sx={{
           display: 'grid',
           gridTemplateColumns: 'repeat(auto-fit, minmax(200px, 1fr))',
           gap: 2,
         }}
-      >
-        {words.map(([w, what], i) => {
-          const on = turn.turn === w
-          return (
-            <ButtonBase
-              key={w}
-              role="radio"
-              aria-checked={on}
-              disabled={disabled}
-              onClick={() => choose(w)}
-              data-turn={w}
-              sx={{
-                minHeight: 56,
-                px: 3,
-                gap: 3,
-                justifyContent: 'flex-start',
-                textAlign: 'left',
-                border: `1.5px solid ${on ? ink('dyeText') : ink('ink')}`,
-                background: on ? ink('dye') : ink('paper'),
-                color: on ? ink('onDye') : ink('ink'),
-              }}
-            >
-              <Key on={on}>{String(i + 1)}</Key>
+        optionSx={{ minHeight: 56, gap: 3, justifyContent: 'flex-start', textAlign: 'left' }}
+        options={words.map(([w, what], i) => ({
+          value: w,
+          data: { 'data-turn': w },
+          label: (
+            <>
+              <Key>{String(i + 1)}</Key>
               <Box>
                 <Box
                   sx={{
@@ -76,10 +59,10 @@ export function TurnPanel() {
                 </Box>
                 <Box sx={{ fontSize: '0.8125rem' }}>{what}</Box>
               </Box>
-            </ButtonBase>
-          )
-        })}
-      </Box>
+            </>
+          ),
+        }))}
+      />
       <EntryBox
         label="at"
         name="Clock position where it catches, may be left blank"

@@ -28,7 +28,7 @@ export function WaitPanel() {
             onClick={go}
             sx={{ minHeight: 56, gap: 2 }}
           >
-            {form.began ? 'Gone on' : 'Start'} <Key on>h</Key>
+            {form.began ? 'Continue' : 'Start'} <Key on>h</Key>
           </Button>
         )}
       </Box>
@@ -37,10 +37,8 @@ export function WaitPanel() {
           above
           label={`Temperature, °C, below ${step.panel.below}`}
           field="body.wait.cool"
-          value={form.cool === undefined ? '' : String(form.cool)}
-          onChange={(t) =>
-            set({ cool: Number.isFinite(Number(t)) && t.trim() ? Number(t) : undefined })
-          }
+          value={form.cool}
+          onChange={(t) => set({ cool: t })}
           plain
           width={200}
         />

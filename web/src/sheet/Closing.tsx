@@ -1,0 +1,134 @@
+import { useState } from 'react'
+import Button from '@mui/material/Button'
+import { ApiError, useAppend } from '../api/client'
+import type { EntryForm, JobView } from '../api/types'
+import { Choice } from '../app/Choice'
+import { useSettings } from '../app/settings'
+import { useWho } from '../app/who'
+import { ReasonDialog } from '../bench/ReasonDialog'
+
+type Ending = NonNullable<EntryForm['ending']>
+
+export const endings: Record<Ending, string> = {
+  mistake: 'Opened by mistake',
+  scrapped: 'Pump scrapped',
+  'taken-away': 'Pump taken away',
+  other: 'Another reason',
+}
+
+/** Sends an entry about a job as a whole. */
+function useClosing(job: JobView, done: () => void) {
+  const { person } = useSettings()
+  const who = useWho()
+  const append = useAppend(job.number)
+  const [id] = useState(() => crypto.randomUUID())
+  return {
+    busy: append.isPending,
+    error: append.error instanceof ApiError ? append.error.message : undefined,
+    send: (entry: Omit<EntryForm, 'id' | 'by'>) => {
+      if (person) append.mutate({ id, by: person, ...entry }, { onSuccess: done })
+      else who.ask()
+    },
+  }
+}
+
+/** Ends a job that will not be signed; its pump is free again. */
+export function EndJob({ job }: { job: JobView }) {
+  const [open, setOpen] = useState(false)
+  return (
+    <>
+      <Button variant="outlined" data-end-job onClick={() => setOpen(true)}>
+        End without a signature
+      </Button>
+      {open && <EndDialog job={job} onClose={() => setOpen(false)} />}
+    </>
+  )
+}
+
+function EndDialog({ job, onClose }: { job: JobView; onClose: () => void }) {
+  const [ending, setEnding] = useState<Ending>()
+  const closing = useClosing(job, onClose)
+  return (
+    <ReasonDialog
+      title={`End ${job.number} without a signature`}
+      text="A lead does this where the pump will not be handed back with a signed sheet. What was entered stays as it is, and the pump can be opened again."
+      label="In a few words"
+      action="End the job"
+      ready={ending !== undefined}
+      busy={closing.busy}
+      error={closing.error}
+      onReason={(reason) => closing.send({ kind: 'ended', ending, reason })}
+      onClose={onClose}
+    >
+      <Choice
+        label="Why it ends"
+        value={ending}
+        onChange={setEnding}
+        sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, gap: 2 }}
+        options={(Object.keys(endings) as Ending[]).map((value) => ({
+          value,
+          label: endings[value],
+          data: { 'data-ending': value },
+        }))}
+      />
+    </ReasonDialog>
+  )
+}
+
+/** Takes up again a job that was ended. */
+export function ReopenJob({ job }: { job: JobView }) {
+  const [open, setOpen] = useState(false)
+  return (
+    <>
+      <Button variant="outlined" data-reopen onClick={() => setOpen(true)}>
+        Open it again
+      </Button>
+      {open && <ReopenDialog job={job} onClose={() => setOpen(false)} />}
+    </>
+  )
+}
+
+function ReopenDialog({ job, onClose }: { job: JobView; onClose: () => void }) {
+  const closing = useClosing(job, onClose)
+  return (
+    <ReasonDialog
+      title={`Open ${job.number} again`}
+      text="A lead does this where the job was ended by mistake. The end stays on the sheet, with your reason beside it."
+      label="Why is it opened again?"
+      action="Open it again"
+      busy={closing.busy}
+      error={closing.error}
+      onReason={(reason) => closing.send({ kind: 'withdrawn', on: job.sheet.ended?.entry, reason })}
+      onClose={onClose}
+    />
+  )
+}
+
+/** Adds words to a signed sheet, signed by whoever adds them. */
+export function AmendSheet({ job }: { job: JobView }) {
+  const [open, setOpen] = useState(false)
+  return (
+    <>
+      <Button variant="outlined" data-amend-sheet onClick={() => setOpen(true)}>
+        Amend the sheet
+      </Button>
+      {open && <AmendDialog job={job} onClose={() => setOpen(false)} />}
+    </>
+  )
+}
+
+function AmendDialog({ job, onClose }: { job: JobView; onClose: () => void }) {
+  const closing = useClosing(job, onClose)
+  return (
+    <ReasonDialog
+      title={`Amend the sheet of ${job.number}`}
+      text="What you write stands on the sheet with your name and the time: it is your signature under it. The sheet as it was signed stays readable. To put a reading right, open its step on the job and amend it there."
+      label="What is amended, and why?"
+      action="Sign the amendment"
+      busy={closing.busy}
+      error={closing.error}
+      onReason={(reason) => closing.send({ kind: 'amended', reason })}
+      onClose={onClose}
+    />
+  )
+}
