@@ -16,6 +16,7 @@ type Past struct {
 	Opened  time.Time   `json:"opened"`
 	Hours   *float64    `json:"hours,omitempty" doc:"running hours it came in with"`
 	Signed  *Signature  `json:"signed,omitempty"`
+	Ended   bool        `json:"ended,omitempty" doc:"without a signature"`
 	NewSeal bool        `json:"new_seal,omitempty" doc:"a seal was replaced"`
 	Checks  []PastCheck `json:"checks" nullable:"false" doc:"those that were taken"`
 }
@@ -49,7 +50,8 @@ func PastOf(number string, j Job) (Past, error) {
 			return Past{}, err
 		}
 	}
-	p := Past{Number: number, Opened: j.Log[0].At, Hours: d.opening.Hours, Signed: sheet.Signed, Checks: []PastCheck{}}
+	p := Past{Number: number, Opened: j.Log[0].At, Hours: d.opening.Hours, Signed: sheet.Signed,
+		Ended: sheet.Ended != nil, Checks: []PastCheck{}}
 	if sheet.Ended != nil && sheet.Ended.Ending == Mistake {
 		p.Hours = nil
 		return p, nil // it says nothing of the pump

@@ -71,7 +71,10 @@ func (s *Page) next(log []Line, visits []Visit, facts Facts, today time.Time) {
 		title, job := "", ""
 		for _, l := range facts.Lives {
 			last := l.Points[len(l.Points)-1]
-			open := slices.ContainsFunc(visits, func(v Visit) bool { return v.Number == last.Job && v.Signed.IsZero() })
+			open := slices.ContainsFunc(visits, func(v Visit) bool {
+				return v.Number == last.Job && v.Signed.IsZero() &&
+					!v.Ended
+			})
 			if l.Left != nil && (!open || last.Built != nil) && (first == nil || *l.Left < *first) {
 				first, title, job = l.Left, l.Title, l.Points[len(l.Points)-1].Job
 			}

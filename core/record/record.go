@@ -84,6 +84,7 @@ type Visit struct {
 	Opened time.Time
 	Hours  *float64
 	Signed time.Time // zero while it is open
+	Ended  bool      // without a signature
 	By     string
 	Remark string
 }
@@ -93,6 +94,7 @@ func Visits(jobs []job.Past) []Visit {
 	visits := []Visit{}
 	for _, p := range jobs {
 		v := Visit{Number: p.Number, Opened: p.Opened, Hours: p.Hours}
+		v.Ended = p.Ended
 		if s := p.Signed; s != nil {
 			v.Signed, v.By, v.Remark = s.At, s.By.Name, s.Remark
 		}

@@ -13,6 +13,7 @@ import (
 	"settle/core/job"
 	"settle/core/plan"
 	"settle/core/quantity"
+	"settle/core/words"
 	"settle/internal/store"
 )
 
@@ -269,17 +270,21 @@ func (p *paper) each(visit func(s *job.StepSheet)) {
 func (p *paper) parts() {
 	var rows [][]string
 	p.each(func(s *job.StepSheet) {
-		r := s.Reading
-		if s.Kind != plan.Inspect || r == nil {
+		if s.Kind != plan.Inspect {
 			return
 		}
-		rule := r.Rule
-		if r.ByRule != "" {
-			rule = fmt.Sprintf("decided by a person: %s (the rule says %s)", r.Rule, r.ByRule)
+		r := s.Reading
+		if r == nil {
+			rows = append(rows, []string{s.Panel.Part, "––", ""})
+			return
 		}
-		rows = append(rows, []string{s.Panel.Part, r.Text, string(r.Outcome), rule})
+		found := strings.Trim(r.Text+"; "+r.Rule, "; ")
+		if r.ByRule != "" {
+			found += " (the rule says " + string(r.ByRule) + ")"
+		}
+		rows = append(rows, []string{s.Panel.Part, words.Capital(string(r.Outcome)), found})
 	})
-	p.table([]string{"Part", "Found", "Decided", "Rule"}, []float64{0.24, 0.27, 0.11, 0.38}, "LLLL", rows)
+	p.table([]string{"Part", "Decision", "Found, and the rule"}, []float64{0.27, 0.12, 0.61}, "LLL", rows)
 }
 
 // rest is what was counted, marked, tightened, set and tested.
@@ -319,25 +324,22 @@ func (p *paper) rest() {
 	p.table([]string{"Done", "What", "Verdict"}, []float64{0.42, 0.42, 0.16}, "LLL", rows)
 }
 
-// notes are corrections and decisions, with what stood there before.
+// said is what became of an entry, by the kind of the note about it.
+var said = map[string]string{
+	job.Kept: "entered again", job.Decided: "accepted", job.Withdrawn: "withdrawn", job.Amended: "amended",
+	job.Ended: "ended unsigned",
+}
+
+// notes are corrections, decisions and what was taken back, with what stood there
+// before.
 func (p *paper) notes() {
 	var rows [][]string
-	for _, e := range p.r.Log {
-		if e.Kind == job.Opened || e.On == "" {
-			continue
-		}
-		what := "entered again"
-		if e.Kind == job.Decided {
-			what = "accepted"
-		}
-		title := e.Step
-		if s := p.sheet.Step(e.Step); s != nil {
-			title = s.Title
-		}
-		rows = append(rows, []string{title + ", " + what, e.Reason, e.By.Name + ", " +
-			e.At.Local().Format("2 Jan 2006 15:04")})
+	for _, n := range p.sheet.Notes {
+		rows = append(rows, []string{strings.TrimPrefix(n.Title+", "+said[n.Kind], ", "), n.Reason, p.say(n.Before),
+			n.By + ", " + n.At.Local().Format("2 Jan 2006 15:04")})
 	}
-	p.table([]string{"Corrected or accepted", "Reason", "By"}, []float64{0.36, 0.42, 0.22}, "LLL", rows)
+	p.table([]string{"Corrected, accepted, withdrawn", "Reason", "What stood there before", "By"},
+		[]float64{0.28, 0.27, 0.25, 0.20}, "LLLL", rows)
 }
 
 const thumb = 42.0 // mm
@@ -406,11 +408,19 @@ func (p *paper) end() {
 			}
 		}
 	}
+	if n := len(s.Amended); n > 0 {
+		last := s.Amended[n-1]
+		p.MultiCell(0, line, fmt.Sprintf("Amended after the signature, last by %s, %s. The sheet as it was signed is kept.",
+			last.By.Name, last.At.Local().Format("2 January 2006 15:04")), "", "L", false)
+	}
 	p.MultiCell(0, line, fmt.Sprintf("Plan: %s, version %d. %s. Settle advises; the maker's manual, site permits "+
 		"and local codes come first.", p.r.Plan.Title, p.r.Plan.Version, strings.Join(schools, ". ")), "", "L", false)
 	p.Ln(5)
 	third := p.width() / 3
 	name := "not signed yet"
+	if s.Ended != nil {
+		name = "ended unsigned by " + s.Ended.By.Name
+	}
 	if s.Signed != nil {
 		name = s.Signed.By.Name + ", " + s.Signed.At.Local().Format("2 January 2006 15:04")
 	}

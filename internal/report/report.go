@@ -227,7 +227,7 @@ func CSV(r *store.Record, sheet *job.Sheet) ([]byte, error) {
 }
 
 func parts(w *csv.Writer, sheet *job.Sheet) error {
-	if err := w.Write([]string{"part", "outcome", "rule", "found", "by"}); err != nil {
+	if err := w.Write([]string{"part", "decision", "found", "rule", "by"}); err != nil {
 		return err
 	}
 	for _, stage := range sheet.Stages {
@@ -239,8 +239,8 @@ func parts(w *csv.Writer, sheet *job.Sheet) error {
 			if s.Reading.ByRule != "" {
 				by = fmt.Sprintf("person, rule said %s", s.Reading.ByRule)
 			}
-			if err := w.Write([]string{s.Panel.Part, string(s.Reading.Outcome), register.Guard(s.Reading.Rule),
-				register.Guard(s.Reading.Text), by}); err != nil {
+			if err := w.Write([]string{s.Panel.Part, string(s.Reading.Outcome), register.Guard(s.Reading.Text),
+				register.Guard(s.Reading.Rule), by}); err != nil {
 				return err
 			}
 		}

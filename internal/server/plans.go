@@ -50,6 +50,14 @@ func (s *server) plans(api huma.API) {
 			v.Own = !shipped
 			plans = append(plans, v)
 		}
+		odd, err := s.store.OddPlans(ctx)
+		if err != nil {
+			return nil, err
+		}
+		for _, o := range odd {
+			plans = append(plans, PlanView{Key: o.Key, Title: o.Key, Own: true, Fault: o.Why, Options: []plan.Choice{},
+				Values: []plan.Ask{}, Limits: []LimitName{}, Notes: []string{}})
+		}
 		slices.SortFunc(plans, func(a, b PlanView) int { return strings.Compare(a.Construction+a.Key, b.Construction+b.Key) })
 		return &body[[]PlanView]{plans}, nil
 	})

@@ -496,13 +496,14 @@ func TestSheetPDF(t *testing.T) {
 			"Groove a fingernail catches"},
 		"J-0004/sheet.pdf?unit=mm&paper=letter": {"Check, mm", "≤ 0.051", "0.305 to 0.457", "take off 0.030 mm"},
 		// One that is not finished: what was corrected and why, where a crack is, what waits.
-		"J-0005/sheet.pdf": {"Corrected or accepted", "End play, as built, entered again",
+		"J-0005/sheet.pdf": {"Corrected, accepted, withdrawn", "What stood there before", "in 0 thou, out 3.5 thou",
+			"End play, as built, entered again",
 			"Lock nut was not home, tightened and measured again", "at 4 o'clock", "Not measured", "not signed yet",
 			"page 2 of 2"},
 		// Both ends.
 		"J-0015/sheet.pdf": {"Bearing, outboard", "Bearing, inboard", "Mechanical seal, inboard", "a used lock washer"},
 		"J-0006/sheet.pdf": {"none known", "look it up in the maker's manual", "Number on the plate or stamped: 12",
-			"left-hand", "page 1 of 1"},
+			"left-hand", "page 1 of 2"},
 	} {
 		status, h, b := call(t, srv, "GET", "/api/v1/jobs/"+address, "")
 		if status != 200 || h.Get("Content-Type") != "application/pdf" {

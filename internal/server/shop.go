@@ -39,11 +39,16 @@ type PlanView struct {
 	Options      []plan.Choice `json:"options" nullable:"false"`
 	Values       []plan.Ask    `json:"values" nullable:"false"`
 	Limits       []LimitName   `json:"limits" nullable:"false"`
+	Notes        []string      `json:"notes" nullable:"false" doc:"what a new plan would be refused for"`
+	Fault        string        `json:"fault,omitempty" doc:"why it cannot be read any more: it is left out of all choices"`
 }
 
 func planView(p *plan.Plan) PlanView {
 	v := PlanView{Key: p.Key, Title: p.Title, Construction: p.Construction, Version: p.Version, Steps: p.Len(),
-		Options: p.Options, Values: p.Values}
+		Options: p.Options, Values: p.Values, Notes: []string{}}
+	for _, n := range p.Notes {
+		v.Notes = append(v.Notes, n.Message)
+	}
 	for _, key := range p.LimitKeys() {
 		v.Limits = append(v.Limits, LimitName{key, checkOf(p, key)})
 	}

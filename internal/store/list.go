@@ -22,7 +22,7 @@ type Summary struct {
 	Line    []judge.Result `json:"line" nullable:"false" doc:"as-built verdict of each station, blank where not measured"`
 	Decide  int            `json:"decide" doc:"readings that wait for a person's decision"`
 	By      string         `json:"by" doc:"who made the last entry"`
-	Outcome string         `json:"remark,omitempty" doc:"the remark at signing"`
+	Outcome string         `json:"remark,omitempty" doc:"at signing, or why it ended"`
 }
 
 func summarize(sheet *job.Sheet, last job.Entry) Summary {
@@ -48,6 +48,9 @@ func summarize(sheet *job.Sheet, last job.Entry) Summary {
 	}
 	if sheet.Signed != nil {
 		sum.Outcome = sheet.Signed.Remark
+	}
+	if sheet.Ended != nil {
+		sum.Outcome = sheet.Ended.Reason
 	}
 	return sum
 }

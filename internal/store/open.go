@@ -35,6 +35,10 @@ func (s *Store) OpenJob(ctx context.Context, id, tag, complaint string, hours *f
 		return "", err
 	}
 	p := plans[pump.Plan]
+	if p == nil {
+		return "", field.Errorf("pump", "%s is repaired by plan %s, which cannot be read: the shop's page says why, choose "+
+			"another plan on the pump's page", pump.Tag, pump.Plan)
+	}
 	opening, err := job.NewOpening(p, pump.Tag, pump.Papers, shop.Rules, complaint)
 	if err != nil {
 		return "", err

@@ -87,7 +87,7 @@ func (s *Store) Pumps(ctx context.Context, q PumpQuery) ([]PumpRow, error) {
 		p.Open = open.String
 		return p, json.Unmarshal([]byte(record), &p.Pump)
 	}, `SELECT record, (SELECT count(*) FROM jobs WHERE pump = pumps.id) AS jobs,
-		(SELECT number FROM jobs WHERE pump = pumps.id AND state <> 'signed' ORDER BY id DESC LIMIT 1)
+		(SELECT number FROM jobs WHERE pump = pumps.id AND `+isOpen+` ORDER BY id DESC LIMIT 1)
 		FROM pumps WHERE `+strings.Join(where, " AND ")+` ORDER BY `+pumpOrders[q.Sort]+` LIMIT ?`, append(args, q.Limit)...)
 }
 

@@ -168,6 +168,7 @@ export const theme = createTheme({
           props: { variant: 'bar' },
           style: {
             minWidth: 0,
+            padding: '6px 10px',
             color: ink('onDye'),
             '&.Mui-focusVisible': { outlineColor: ink('brass') },
           },
@@ -202,6 +203,12 @@ export const theme = createTheme({
     MuiInputLabel: {
       styleOverrides: {
         outlined: { '&.MuiInputLabel-shrink': { transform: 'translate(14px, -9px) scale(0.9)' } },
+      },
+    },
+    // What a box that is shut says of itself can still be read.
+    MuiFormHelperText: {
+      styleOverrides: {
+        root: { '&.Mui-disabled': { color: 'var(--mui-palette-settle-ink2)' } },
       },
     },
     MuiOutlinedInput: {

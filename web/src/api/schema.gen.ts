@@ -947,7 +947,7 @@ export interface components {
             number: string;
             /** Format: date-time */
             opened: string;
-            /** @description the remark at signing */
+            /** @description at signing, or why it ended */
             remark?: string;
             /** @description the stage to work in */
             stage: string;
@@ -1443,8 +1443,12 @@ export interface components {
         };
         PlanView: {
             construction: string;
+            /** @description why it cannot be read any more: it is left out of all choices */
+            fault?: string;
             key: string;
             limits: components["schemas"]["LimitName"][];
+            /** @description what a new plan would be refused for */
+            notes: string[];
             options: components["schemas"]["Choice"][];
             /** @description written by the shop */
             own: boolean;

@@ -77,6 +77,7 @@ export const tile = {
   border: `1.5px solid ${ink('rule')}`,
   background: ink('paper'),
   color: ink('ink'),
+  fontSize: '1rem',
 } as const
 export const tileOn = {
   borderColor: ink('dyeText'),

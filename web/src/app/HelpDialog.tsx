@@ -34,6 +34,7 @@ const groups: { title: string; keys: [string, string][] }[] = [
       ['b', 'build sheet'],
       ['i', 'parts list'],
       ['s', 'leave a step out'],
+      ['w', 'withdraw what was entered'],
     ],
   },
   {
@@ -54,13 +55,15 @@ const groups: { title: string; keys: [string, string][] }[] = [
       ['m', 'pumps'],
       ['k', 'bench tools'],
       ['y', 'shop and plans'],
-      ['/', 'find a job'],
+      ['/', 'find a job, on the jobs page'],
+      ['n', 'a new job, on the jobs page'],
       ['?', 'this page'],
       ['Alt …', 'the same from inside a box'],
     ],
   },
 ]
 
+/** A key as it stands on a button. While somebody types, a letter takes Alt with it. */
 export function Key({ children, on }: { children: string; on?: boolean }) {
   return (
     <Box
@@ -75,6 +78,9 @@ export function Key({ children, on }: { children: string; on?: boolean }) {
         py: 0.25,
         whiteSpace: 'nowrap',
         color: on ? 'inherit' : ink('ink2'),
+        ...(children.length === 1 && {
+          ':root:has(input:focus, textarea:focus) &::before': { content: '"Alt "' },
+        }),
       }}
     >
       {children}

@@ -99,6 +99,7 @@ export function TopBar({
           component="h1"
           sx={{
             m: 0,
+            flex: '0 1 auto',
             // Where the bar names the place already, the heading is for those who listen.
             ...(places.some((p) => p.heading === title) && { ...hiddenOn('lg') }),
             fontFamily: condensed,
@@ -113,6 +114,8 @@ export function TopBar({
         <Box
           sx={{
             color: ink('scribe'),
+            // The name of the shop gives way first.
+            flex: '0 1000 auto',
             display: { xs: 'none', lg: 'block' },
             overflow: 'hidden',
             textOverflow: 'ellipsis',

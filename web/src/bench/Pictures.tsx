@@ -3,11 +3,13 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import { photoAt, useAddPhoto, useAppend } from '../api/client'
 import type { Step } from '../api/types'
+import { Choice } from '../app/Choice'
 import { Key } from '../app/HelpDialog'
 import { useKeys } from '../app/keys'
 import { useSettings } from '../app/settings'
 import { useWho } from '../app/who'
 import { ink } from '../theme'
+import { ReasonDialog } from './ReasonDialog'
 
 /** Takes a picture and puts it to a step, or to a finding at it; it is kept at once. */
 export function AddPicture({
@@ -115,6 +117,81 @@ export function Pictures({ job, step, disabled }: { job: string; step: Step; dis
         </a>
       ))}
       <AddPicture job={job} step={step.id} disabled={disabled} mark="f" />
+      {!disabled && <TakeBack job={job} step={step} />}
     </Box>
+  )
+}
+
+/** Withdraws pictures that were put to a step by mistake; they stay in the log. */
+function TakeBack({ job, step }: { job: string; step: Step }) {
+  const [open, setOpen] = useState(false)
+  // Those of the step's own entry are withdrawn with it.
+  const added = step.pictures?.filter((p) => p.entry !== step.entry) ?? []
+  if (added.length === 0) return null
+  return (
+    <>
+      <Button
+        variant="text"
+        size="small"
+        data-take-back
+        onClick={() => setOpen(true)}
+        sx={{ px: 0 }}
+      >
+        Withdraw a picture
+      </Button>
+      {open && (
+        <TakeBackDialog job={job} step={step} added={added} onClose={() => setOpen(false)} />
+      )}
+    </>
+  )
+}
+
+function TakeBackDialog({
+  job,
+  step,
+  added,
+  onClose,
+}: {
+  job: string
+  step: Step
+  added: NonNullable<Step['pictures']>
+  onClose: () => void
+}) {
+  const { person } = useSettings()
+  const who = useWho()
+  const append = useAppend(job)
+  const [id] = useState(() => crypto.randomUUID())
+  const [entry, setEntry] = useState(added.length === 1 ? added[0].entry : undefined)
+  const send = (reason: string) => {
+    if (!person) return who.ask()
+    append.mutate(
+      { id, by: person, kind: 'withdrawn', step: step.id, on: entry, reason },
+      { onSuccess: onClose },
+    )
+  }
+  return (
+    <ReasonDialog
+      title="Withdraw a picture"
+      text="It is shown no more at this step and on the sheet. It stays in the log, with your reason beside it."
+      label="Why is it withdrawn?"
+      usual={['Wrong step', 'Wrong pump', 'Blurred']}
+      action="Withdraw"
+      ready={entry !== undefined}
+      busy={append.isPending}
+      error={append.error?.message}
+      onReason={send}
+      onClose={onClose}
+    >
+      <Choice
+        label="Which picture"
+        value={entry}
+        onChange={setEntry}
+        sx={{ display: 'flex', flexWrap: 'wrap', gap: 2 }}
+        options={added.map((p) => ({
+          value: p.entry,
+          label: <img src={photoAt(p.id)} alt={p.of ?? `by ${p.by}`} width={96} height={72} />,
+        }))}
+      />
+    </ReasonDialog>
   )
 }

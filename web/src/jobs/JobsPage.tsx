@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react'
+import { useRef, useState } from 'react'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import ButtonBase from '@mui/material/ButtonBase'
@@ -57,9 +57,6 @@ export function JobsPage() {
     ArrowDown: () => move(at),
     ArrowUp: () => move(at),
   })
-  useEffect(() => {
-    find.current?.focus()
-  }, [])
   return (
     <Screen title="Jobs">
       <Box sx={{ p: 5, maxWidth: 1280, width: '100%', mx: 'auto' }}>
@@ -206,6 +203,13 @@ export function JobsPage() {
                 setConstruction('')
               }}
             />
+          ) : show === 'ended' ? (
+            <Message
+              title="No ended jobs"
+              text="A job that will not be signed is ended by a lead, on its build sheet."
+              action="Show all jobs"
+              onAction={() => setShow('all')}
+            />
           ) : show === 'decide' ? (
             <Message
               title="Nothing to decide"
@@ -274,6 +278,8 @@ const states = {
   ended: 'Ended unsigned',
 } as const
 
+const over = (job: JobRow) => job.state === 'signed' || job.state === 'ended'
+
 function Row({ job, onFocus }: { job: JobRow; onFocus: () => void }) {
   const date = (d: string) =>
     new Date(d).toLocaleDateString(undefined, { day: 'numeric', month: 'short', year: 'numeric' })
@@ -281,7 +287,7 @@ function Row({ job, onFocus }: { job: JobRow; onFocus: () => void }) {
     <Box role="listitem">
       <ButtonBase
         component={Link}
-        to={`/jobs/${job.number}${job.state === 'signed' ? '/sheet' : ''}`}
+        to={`/jobs/${job.number}${over(job) ? '/sheet' : ''}`}
         onFocus={onFocus}
         data-job={job.number}
         sx={{
@@ -302,7 +308,7 @@ function Row({ job, onFocus }: { job: JobRow; onFocus: () => void }) {
           px: 3,
           py: 2,
           borderBottom: `1px solid ${ink('rule')}`,
-          background: job.state === 'signed' ? 'transparent' : ink('panel'),
+          background: over(job) ? 'transparent' : ink('panel'),
           '&:hover': { background: ink('paper') },
           outlineOffset: '-3px !important',
         }}
@@ -323,7 +329,7 @@ function Row({ job, onFocus }: { job: JobRow; onFocus: () => void }) {
               display: 'flex',
               alignItems: 'center',
               gap: 1.5,
-              color: job.state === 'signed' ? ink('ink2') : ink('ink'),
+              color: over(job) ? ink('ink2') : ink('ink'),
             }}
           >
             {states[job.state]}
@@ -334,7 +340,7 @@ function Row({ job, onFocus }: { job: JobRow; onFocus: () => void }) {
             )}
           </Box>
           <Box sx={{ color: ink('ink2'), fontSize: '0.875rem' }}>
-            {job.state === 'signed' ? job.remark : `${job.stage}: ${job.step}`}
+            {over(job) ? job.remark : `${job.stage}: ${job.step}`}
           </Box>
         </Box>
         <SmallLine line={job.line} />
@@ -342,7 +348,7 @@ function Row({ job, onFocus }: { job: JobRow; onFocus: () => void }) {
           {date(job.changed)}
           <br />
           {job.by}
-          {job.state !== 'signed' && job.state !== 'ended' && (
+          {!over(job) && (
             <>
               <br />
               {job.done} of {job.total} done

@@ -73,6 +73,17 @@ function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsVie
         Jobs that are open or signed keep the limits they began with.
       </Typography>
       <Box role="table" aria-label="Limits" sx={{ borderTop: `1.5px solid ${ink('ink')}` }}>
+        <Box role="row" sx={{ ...row, display: { xs: 'none', md: 'grid' }, py: 1 }}>
+          {['Limit', 'Least', 'Most', 'Where it comes from', 'What counts, and why'].map((h) => (
+            <Box
+              role="columnheader"
+              key={h}
+              sx={{ ...small, fontFamily: condensed, fontWeight: 600 }}
+            >
+              {h}
+            </Box>
+          ))}
+        </Box>
         {[...view.rows]
           .sort((a, b) => Number(b.asked) - Number(a.asked))
           .map((r) => {
@@ -90,23 +101,9 @@ function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsVie
             const bound = (part: 'min' | 'max') => (e: React.ChangeEvent<HTMLInputElement>) =>
               put(r.key, { [part]: e.target.value || undefined })
             return (
-              <Box
-                role="row"
-                key={r.key}
-                data-key={r.key}
-                sx={{
-                  display: 'grid',
-                  gridTemplateColumns: {
-                    xs: '1fr 1fr',
-                    md: '210px 108px 108px minmax(150px, 1fr) minmax(0, 1.35fr)',
-                  },
-                  gap: 2,
-                  alignItems: 'start',
-                  borderBottom: `1px solid ${ink('rule')}`,
-                  py: 2,
-                }}
-              >
+              <Box role="row" key={r.key} data-key={r.key} sx={row}>
                 <Box
+                  role="rowheader"
                   sx={{
                     pt: 1,
                     gridColumn: wholeRow,
@@ -122,15 +119,21 @@ function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsVie
                     </Box>
                   )}
                 </Box>
-                <TextField label="min" {...field('min')} onChange={bound('min')} />
-                <TextField label="max" {...field('max')} onChange={bound('max')} />
-                <TextField
-                  label="from"
-                  sx={{ gridColumn: wholeRow }}
-                  {...field('source')}
-                  onChange={(e) => put(r.key, { source: e.target.value })}
-                />
-                <Box sx={{ minWidth: 0, gridColumn: wholeRow }}>
+                <Box role="cell">
+                  <TextField label="min" {...field('min')} onChange={bound('min')} />
+                </Box>
+                <Box role="cell">
+                  <TextField label="max" {...field('max')} onChange={bound('max')} />
+                </Box>
+                <Box role="cell" sx={{ gridColumn: wholeRow }}>
+                  <TextField
+                    label="from"
+                    fullWidth
+                    {...field('source')}
+                    onChange={(e) => put(r.key, { source: e.target.value })}
+                  />
+                </Box>
+                <Box role="cell" sx={{ minWidth: 0, gridColumn: wholeRow }}>
                   <Box>
                     <Box
                       component="span"
@@ -195,6 +198,18 @@ function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsVie
     </Box>
   )
 }
+
+const row = {
+  display: 'grid',
+  gridTemplateColumns: {
+    xs: '1fr 1fr',
+    md: '210px 108px 108px minmax(150px, 1fr) minmax(0, 1.35fr)',
+  },
+  gap: 2,
+  alignItems: 'start',
+  borderBottom: `1px solid ${ink('rule')}`,
+  py: 2,
+} as const
 
 // On a tablet the bounds stand side by side and the rest over both.
 const wholeRow = { xs: '1 / -1', md: 'auto' }

@@ -52,7 +52,7 @@ function WithPlans({ pump, fresh = false }: { pump: Pump; fresh?: boolean }) {
       ) : plans.error ? (
         <Failure error={plans.error} again={() => void plans.refetch()} />
       ) : (
-        <Form first={pump} plans={plans.data} fresh={fresh} />
+        <Form first={pump} plans={plans.data.filter((p) => !p.fault)} fresh={fresh} />
       )}
     </Screen>
   )

@@ -25,7 +25,7 @@ export function PumpPage() {
   const tag = useParams().tag!
   const pump = usePump(tag)
   const p = pump.data?.pump
-  const open = pump.data?.jobs.find((j) => j.state !== 'signed')
+  const open = pump.data?.jobs.find((j) => j.state !== 'signed' && j.state !== 'ended')
   return (
     <Screen
       title={p ? `${p.tag} ${p.name}` : tag}

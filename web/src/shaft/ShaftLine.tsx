@@ -205,11 +205,10 @@ function Flag({
   const { show, unit } = useUnit()
   const { found, built } = station
   const both = (on && width > 95) || !tight
-  const name = `${station.letter} ${station.title}: found ${show(found?.figure, 'not measured')}, built ${show(built?.figure, 'not measured')} ${unit}, ${verdictWord(built?.verdict)}`
+  const values = `found ${show(found?.figure, 'not measured')}, built ${show(built?.figure, 'not measured')} ${unit}, ${verdictWord(built?.verdict)}`
   return (
     <ButtonBase
       onClick={() => station.step && onPick(station.step)}
-      aria-label={name}
       aria-current={on ? 'step' : undefined}
       title={station.title}
       sx={{
@@ -247,7 +246,11 @@ function Flag({
         </Box>
         {station.short}
       </Box>
+      <Box component="span" sx={hidden}>
+        {values}
+      </Box>
       <Box
+        aria-hidden
         sx={{
           px: 1,
           height: 30,
@@ -280,6 +283,14 @@ function Flag({
     </ButtonBase>
   )
 }
+
+const hidden = {
+  position: 'absolute',
+  width: 1,
+  height: 1,
+  overflow: 'hidden',
+  clipPath: 'inset(50%)',
+} as const
 
 /** The tool, drawn where it touches. */
 function Tool({ x, y, instrument }: { x: number; y: number; instrument: string }) {

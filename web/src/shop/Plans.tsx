@@ -41,7 +41,20 @@ export function Plans() {
                 <TableCell sx={{ fontFamily: condensed, fontWeight: 600 }}>
                   {p.construction}
                 </TableCell>
-                <TableCell>{p.title}</TableCell>
+                <TableCell>
+                  {p.title}
+                  {p.fault && (
+                    <Box role="alert" sx={{ color: ink('out') }}>
+                      Cannot be read any more, and is left out of all choices. Jobs that were
+                      started with it keep it. {p.fault}
+                    </Box>
+                  )}
+                  {p.notes.length > 0 && (
+                    <Box sx={{ color: ink('close') }}>
+                      A new plan would be refused for: {p.notes.join('; ')}
+                    </Box>
+                  )}
+                </TableCell>
                 <TableCell align="right" sx={{ fontFamily: mono }}>
                   {p.steps}
                 </TableCell>

@@ -21,7 +21,9 @@ export function SignPanel() {
           htmlInput: { 'data-entry': '', 'data-field': 'body.sign.remark', autoComplete: 'off' },
         }}
       />
-      <Typography variant="body2">After the signature nothing is changed. The sheet can be amended, with a reason.</Typography>
+      <Typography variant="body2">
+        After the signature nothing is changed. The sheet can be amended, with a reason.
+      </Typography>
       <Button variant="outlined" component={Link} to={`/jobs/${job.number}/sheet`}>
         Read the build sheet first
       </Button>

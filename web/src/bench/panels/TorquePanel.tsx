@@ -53,6 +53,32 @@ export function TorquePanel() {
       />
       <Box sx={{ display: 'flex', flexDirection: 'column', gap: 2.5, flex: 1, minWidth: 160 }}>
         <WrenchNow now={now} final={passes.at(-1)?.torque} over={done === total} />
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2 }}>
+          {next > 0 && !kept && (
+            <Button
+              ref={button}
+              variant="contained"
+              size="large"
+              onClick={tick}
+              disabled={disabled}
+              data-tick
+            >
+              Bolt {next} done <Key on>Enter</Key>
+            </Button>
+          )}
+          {done > 0 && !kept && (
+            <Button
+              variant="outlined"
+              onClick={() => set({ ticks: form.ticks.slice(0, -1) })}
+              disabled={disabled}
+            >
+              One back
+            </Button>
+          )}
+        </Box>
+        <Typography>
+          {done} of {total} ticked
+        </Typography>
         <Typography variant="body2">
           {limit?.source && torque ? `${limit.source}. ` : ''}Thread {thread}. Passes{' '}
           {passes.map(nameOf).join(', ')}.
@@ -98,30 +124,6 @@ export function TorquePanel() {
             sx={{ alignSelf: 'flex-start', px: 0 }}
           >
             With a crow-foot or an extension
-          </Button>
-        )}
-        <Typography>
-          {done} of {total} ticked
-        </Typography>
-        {next > 0 && !kept && (
-          <Button
-            ref={button}
-            variant="contained"
-            size="large"
-            onClick={tick}
-            disabled={disabled}
-            data-tick
-          >
-            Bolt {next} done <Key on>Enter</Key>
-          </Button>
-        )}
-        {done > 0 && !kept && (
-          <Button
-            variant="outlined"
-            onClick={() => set({ ticks: form.ticks.slice(0, -1) })}
-            disabled={disabled}
-          >
-            One back
           </Button>
         )}
       </Box>
