@@ -1,8 +1,8 @@
-# Two commands do everything: make demo and make test.
+# make demo and make test do everything; make drill holds what is long.
 
 GO_FLAGS := -tags nomsgpack -trimpath -ldflags='-s -w'
 
-.PHONY: demo build web test check generate go-test browser bench screenshots clean
+.PHONY: demo build web test drill check generate go-test browser bench screenshots clean
 
 demo: build
 	./settle demo $(ARGS)
@@ -38,7 +38,12 @@ generate: web/node_modules/.package-lock.json
 	@scripts/generated write
 
 go-test: web
-	SETTLE_BROWSER=required go test -timeout 30m ./...
+	SETTLE_BROWSER=required go test -timeout 30m -parallel 4 ./...
+
+# Race detector, full walks, kills, fuzzing, load; writes docs/drill.md. FUZZ=30s is
+# how long each target is fuzzed.
+drill: web browser
+	scripts/drill
 
 # The browser tests need Chromium; it is installed where that is possible.
 browser:

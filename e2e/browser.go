@@ -76,7 +76,7 @@ func (s *Shop) Close() error { return errors.Join(s.http.Close(), s.Store.Close(
 // tabs are made from it with chromedp.NewContext.
 func OpenBrowser(ctx context.Context) (context.Context, context.CancelFunc, error) {
 	path := os.Getenv("CHROMIUM")
-	for _, name := range []string{"chromium", "chromium-browser", "google-chrome"} {
+	for _, name := range []string{"chromium-headless-shell", "chromium", "chromium-browser", "google-chrome"} {
 		if found, err := exec.LookPath(name); path == "" && err == nil {
 			path = found
 		}
@@ -143,7 +143,8 @@ func Until(script string) chromedp.Action[chromedp.Void] {
 		ctx, cancel := context.WithTimeout(ctx, time.Minute) // a machine may be busy
 		defer cancel()
 		var last error
-		for {
+		// Asking costs the page time, too: the longer it takes the less often.
+		for pause := 8 * time.Millisecond; ; pause = min(pause*3/2, 100*time.Millisecond) {
 			ok, err := chromedp.Evaluate[bool]("!!("+script+")")(ctx, t)
 			if err == nil && ok {
 				return chromedp.Void{}, nil
@@ -157,7 +158,7 @@ func Until(script string) chromedp.Action[chromedp.Void] {
 					"String.fromCharCode(10) + document.body.innerText.slice(0, 1500)")(context.WithoutCancel(ctx), t)
 				return chromedp.Void{}, fmt.Errorf("waited in vain for %s (%w)\nthe page says, after what has the focus:\n%s",
 					script, errors.Join(ctx.Err(), last), text)
-			case <-time.After(20 * time.Millisecond):
+			case <-time.After(pause):
 			}
 		}
 	}

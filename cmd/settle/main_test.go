@@ -45,7 +45,7 @@ func TestCommand(t *testing.T) {
 	}
 	defer taken.Close()
 	shop := filepath.Join(dir, "settle.db")
-	if err := demo.Fill(context.Background(), shop); err != nil {
+	if err := demo.Copy(shop); err != nil {
 		t.Fatal(err)
 	}
 	tests := []struct {

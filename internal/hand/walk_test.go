@@ -8,6 +8,7 @@ import (
 	"settle/core/job"
 	"settle/core/judge"
 	"settle/core/plan"
+	"settle/internal/drill"
 )
 
 // bench is a job worked by the hand, without a store.
@@ -85,9 +86,20 @@ func (b *bench) work(good, decide bool) *job.Sheet {
 	return nil
 }
 
-// every returns all combinations of a plan's options, or where there are too
-// many each choice at least once.
+// every returns the combinations of a plan's options to walk: all of them in the
+// drill, else the defaults, and each other choice with the rest at their defaults.
 func every(p *plan.Plan) []map[string]string {
+	if !drill.On() {
+		some := []map[string]string{{}}
+		for _, o := range p.Options {
+			for _, c := range o.Choices {
+				if c.Key != o.Default {
+					some = append(some, map[string]string{o.Key: c.Key})
+				}
+			}
+		}
+		return some
+	}
 	all := []map[string]string{{}}
 	for _, o := range p.Options {
 		var next []map[string]string

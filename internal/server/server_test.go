@@ -18,7 +18,6 @@ import (
 	"path/filepath"
 	"slices"
 	"strings"
-	"sync"
 	"testing"
 	"testing/fstest"
 	"time"
@@ -40,29 +39,11 @@ var built = fstest.MapFS{
 	"favicon.svg":        {Data: []byte("<svg/>")},
 }
 
-// demoFile is the data file of the demo shop, made once.
-var demoFile = sync.OnceValues(func() ([]byte, error) {
-	dir, err := os.MkdirTemp("", "settle-demo")
-	if err != nil {
-		return nil, err
-	}
-	defer os.RemoveAll(dir)
-	path := filepath.Join(dir, "settle.db")
-	if err := demo.Fill(context.Background(), path); err != nil {
-		return nil, err
-	}
-	return os.ReadFile(path)
-})
-
 // demoShop serves a copy of the demo shop.
 func demoShop(t testing.TB) *httptest.Server {
 	t.Helper()
-	file, err := demoFile()
-	if err != nil {
-		t.Fatal(err)
-	}
 	path := filepath.Join(t.TempDir(), "settle.db")
-	if err := os.WriteFile(path, file, 0o600); err != nil {
+	if err := demo.Copy(path); err != nil {
 		t.Fatal(err)
 	}
 	s, err := store.Open(context.Background(), path, time.Now)

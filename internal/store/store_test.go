@@ -18,6 +18,7 @@ import (
 	"settle/core/gauge"
 	"settle/core/job"
 	"settle/core/quantity"
+	"settle/internal/drill"
 )
 
 var ctx = context.Background()
@@ -279,7 +280,7 @@ func TestAKilledProcessLosesNothing(t *testing.T) {
 		appendForEver(t, path)
 		return
 	}
-	for round := range 3 {
+	for round := range drill.Pick(30, 3) {
 		path := filepath.Join(t.TempDir(), "settle.db")
 		child := exec.Command(os.Args[0], "-test.run=^TestAKilledProcessLosesNothing$", "-test.v")
 		child.Env = append(os.Environ(), "SETTLE_APPEND_TO="+path)
