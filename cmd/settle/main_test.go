@@ -2,7 +2,9 @@ package main
 
 import (
 	"bytes"
+	"compress/gzip"
 	"context"
+	"io"
 	"net"
 	"os"
 	"path/filepath"
@@ -48,6 +50,17 @@ func TestCommand(t *testing.T) {
 	if err := demo.Copy(shop); err != nil {
 		t.Fatal(err)
 	}
+	saved := unpacked(t, "../../internal/report/testdata/job-2.json.gz", filepath.Join(dir, "J-0001.json"))
+	changed := filepath.Join(dir, "changed.json")
+	text, err := os.ReadFile(saved)
+	if err != nil {
+		t.Fatal(err)
+	}
+	at := bytes.Index(text, []byte(`"log"`))
+	other := append(bytes.Clone(text[:at]), bytes.Replace(text[at:], []byte("M. Okafor"), []byte("N. Okafor"), 1)...)
+	if err := os.WriteFile(changed, other, 0o600); err != nil {
+		t.Fatal(err)
+	}
 	tests := []struct {
 		name, stdin, args string
 		status            int
@@ -80,6 +93,8 @@ func TestCommand(t *testing.T) {
 			"40 jobs on 20 pumps"},
 		{"one that is there already", "", "fill --jobs 40 --pumps 20 --data " + dir, 2, "is there already"},
 		{"fewer jobs than pumps", "", "fill --jobs 4 --pumps 20 --data " + dir, 2, "at least as many"},
+		{"a saved job", "", "verify " + saved, 0, "J-0001 holds: 78 entries"},
+		{"a saved job that was changed", "", "verify " + changed, 1, "breaks at entry 1"},
 		{"verify", "", "verify " + shop, 0, "18 jobs checked, 0 broken"},
 		{"verify what is not there", "", "verify " + dir + "/none.db", 2, "none.db"},
 		{"the description of the API", "", "openapi", 0, `"openapi": "3.1.0"`},
@@ -133,4 +148,26 @@ func TestDemoStartsIsKeptAndStops(t *testing.T) {
 		"18 jobs checked") {
 		t.Errorf("--fresh did not make it anew: %s", out)
 	}
+}
+
+// unpacked writes a packed file out.
+func unpacked(t *testing.T, from, to string) string {
+	t.Helper()
+	packed, err := os.Open(from)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer packed.Close()
+	unpack, err := gzip.NewReader(packed)
+	if err != nil {
+		t.Fatal(err)
+	}
+	b, err := io.ReadAll(unpack)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := os.WriteFile(to, b, 0o600); err != nil {
+		t.Fatal(err)
+	}
+	return to
 }

@@ -42,7 +42,9 @@ var shots = []shot{
 		ready: `document.querySelector('[data-headline]')`, unit: "mm"},
 	{name: "bench-seal-setting", path: "/jobs/J-0004?step=setting-built",
 		ready: `document.querySelector('[data-headline]')`},
-	{name: "bench-torque", path: "/jobs/J-0004?step=casing-bolts", ready: `document.querySelector('[data-verdict]')`},
+	{name: "bench-torque", path: "/jobs/J-0016?step=casing-bolts", ready: `(document.querySelector('[data-tick]') ||
+		[...document.querySelectorAll('button')].find(b => b.textContent === 'Enter again')?.click(),
+		document.querySelector('[data-tick]'))`},
 	{name: "bench-two-ends", path: "/jobs/J-0015?step=heat@outboard", keys: ".02 mm",
 		ready: `document.querySelector('[data-figure]')?.textContent.includes('°C')`},
 	{name: "new-job", path: "/jobs/new?pump=LS-201", ready: `document.querySelector('[data-pump]')`},

@@ -139,7 +139,7 @@ func Read(file []byte) (*store.Record, map[string][]byte, error) {
 	}
 	r := &store.Record{Number: w.Number, Pump: w.Pump}
 	for i, raw := range w.Log {
-		var line bytes.Buffer // format 2 was written with spaces between
+		var line bytes.Buffer // format 2 was written with spaces between, and a program may have added some
 		err := json.Compact(&line, raw)
 		var e job.Entry
 		if err == nil {
@@ -151,7 +151,11 @@ func Read(file []byte) (*store.Record, map[string][]byte, error) {
 		r.Log = append(r.Log, e)
 	}
 	for _, k := range w.Sheets {
-		r.Kept = append(r.Kept, job.KeptSheet{Seq: k.Seq, Hash: k.Hash, Bytes: k.Sheet, Later: k.Later})
+		var sheet bytes.Buffer
+		if err := json.Compact(&sheet, k.Sheet); err != nil {
+			return nil, nil, field.Errorf("file", "holds a sheet that cannot be read: %v", err)
+		}
+		r.Kept = append(r.Kept, job.KeptSheet{Seq: k.Seq, Hash: k.Hash, Bytes: sheet.Bytes(), Later: k.Later})
 	}
 	var err error
 	if r.Plan, err = plan.ReadKept("plan_text", []byte(w.PlanText)); err != nil {

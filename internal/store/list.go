@@ -119,8 +119,10 @@ func (s *Store) jobsQuery(ctx context.Context, q JobQuery) (string, []any, error
 		add(isOpen)
 	case "decide":
 		add("jobs.decide > 0")
-	case "signed", "ended":
-		add("jobs.state = ?", q.State)
+	case "signed":
+		add("jobs.state = 'signed'")
+	case "ended":
+		add("jobs.state = 'ended'")
 	}
 	if q.Pump != "" {
 		add("jobs.pump = (SELECT id FROM pumps WHERE tag = ?)", q.Pump)

@@ -229,6 +229,7 @@ export const theme = createTheme({
           borderColor: 'var(--mui-palette-settle-dyeText)',
           minHeight: 40,
           padding: '0 12px',
+          '&.MuiToggleButton-sizeLarge': { minHeight: 56, padding: '0 16px' },
           '&.Mui-selected, &.Mui-selected:hover': {
             background: 'var(--mui-palette-settle-dye)',
             color: 'var(--mui-palette-settle-onDye)',

@@ -26,3 +26,4 @@ ALTER TABLE jobs ADD COLUMN glance TEXT NOT NULL DEFAULT '';
 -- A job may end without a signature.
 DROP INDEX jobs_open;
 CREATE INDEX jobs_open ON jobs (changed DESC, id DESC) WHERE state NOT IN ('signed', 'ended');
+CREATE INDEX jobs_ended ON jobs (changed DESC, id DESC) WHERE state = 'ended';

@@ -68,11 +68,13 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
     !step.again &&
     (kept !== undefined || amends) &&
     (!sending.pending || sending.replacing)
+  // What today's rules would say of it is no word about a sheet of other rules.
+  const otherwise = over && job.changed.some((d) => d.step === step.id)
   const settled = useSettled(tidy(body), typed ? 60 : 0)
   const preview = usePreview(
     job.number,
     step.id,
-    ack || kind === 'sign' || (over && !typed) ? null : settled,
+    ack || kind === 'sign' || (otherwise && !typed) ? null : settled,
   )
   const { problem } = sending
 
@@ -125,11 +127,12 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
   // While there are bolts to tick, Enter ticks the next one.
   const ticking =
     kind === 'torque' && (body.torque?.ticks.length ?? 0) < order.length * passes.length
+  const ticks = kind === 'torque' && step.panel.torque !== undefined
   useFirstFocus(focus, {
     open: !isKept && !locked,
     locked,
     digits: kind === 'turn' || kind === 'inspect',
-    own: ticking && step.panel.torque !== undefined,
+    own: ticking && ticks,
   })
   // After what was kept here comes Enter for the next step. The sheet with the entry
   // and the draft's end may reach the screen in either order.
@@ -174,7 +177,8 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
   const Instrument = instruments[kind]
   const again = () => {
     draft.change(amends && kept?.body ? kept.body : blank(step, unit))
-    setTimeout(() => focus.firstBox() || focus.step())
+    // Where bolts are ticked, the panel puts the focus on the next one.
+    if (!ticks) setTimeout(() => focus.firstBox() || focus.step())
   }
   const tellColumn = (
     <>

@@ -46,6 +46,8 @@ interface BoxProps {
   /** words, or a number without a unit of length */
   plain?: boolean
   above?: boolean
+  /** what was understood of a plain number, where the server does not say */
+  understood?: string
 }
 
 /** One box for one reading. Enter goes on to the next; the value understood is echoed in the other unit. */
@@ -58,6 +60,7 @@ export function EntryBox({
   width = 112,
   plain,
   above,
+  understood = '',
 }: BoxProps) {
   // Kept as typed: a number only where an older entry has one.
   const value = String(given)
@@ -69,7 +72,7 @@ export function EntryBox({
   const metric =
     /m\s*$/i.test(value) || (/[\d.,]\s*$/.test(value) && (unit === 'mm' || unit === 'um'))
   const echoed = !echo
-    ? ''
+    ? understood
     : echo.figure
       ? metric
         ? `${typographic(echo.figure.thou)} thou`

@@ -90,32 +90,18 @@ export function JobsPage() {
           />
           <ToggleButtonGroup
             exclusive
+            size="large"
             value={show}
             onChange={(_, s: Show | null) => s && setShow(s)}
             aria-label="Which jobs"
           >
-            <ToggleButton value="open" sx={{ minHeight: 56, px: 4 }}>
-              Open
-            </ToggleButton>
-            <ToggleButton value="decide" sx={{ px: 4 }}>
-              To decide
-            </ToggleButton>
-            <ToggleButton value="signed" sx={{ px: 4 }}>
-              Signed
-            </ToggleButton>
-            <ToggleButton value="ended" sx={{ px: 4 }}>
-              Ended
-            </ToggleButton>
-            <ToggleButton value="all" sx={{ px: 4 }}>
-              All
-            </ToggleButton>
+            <ToggleButton value="open">Open</ToggleButton>
+            <ToggleButton value="decide">To decide</ToggleButton>
+            <ToggleButton value="signed">Signed</ToggleButton>
+            <ToggleButton value="ended">Ended</ToggleButton>
+            <ToggleButton value="all">All</ToggleButton>
           </ToggleButtonGroup>
-          <Button
-            variant="contained"
-            component={Link}
-            to="/jobs/new"
-            sx={{ minHeight: 56, px: 5, gap: 2 }}
-          >
+          <Button size="large" variant="contained" component={Link} to="/jobs/new" sx={{ px: 5 }}>
             New job <Key on>n</Key>
           </Button>
         </Box>
@@ -254,11 +240,12 @@ export function JobsPage() {
             ))}
             {jobs.hasNextPage && (
               <Button
+                size="large"
                 variant="outlined"
                 data-more
                 disabled={jobs.isFetchingNextPage}
                 onClick={() => void jobs.fetchNextPage()}
-                sx={{ mt: 3, minHeight: 56 }}
+                sx={{ mt: 3 }}
               >
                 {jobs.isFetchingNextPage ? 'Fetching' : 'More jobs'}
               </Button>

@@ -12,6 +12,7 @@ import { Failure, Loading, Message } from '../app/Message'
 import { Screen } from '../app/Screen'
 import { useSettings } from '../app/settings'
 import { useWho } from '../app/who'
+import { heard, numberOf } from '../entry/number'
 import { NextTime } from '../pumps/NextTime'
 import { condensed, ink } from '../theme'
 
@@ -31,7 +32,7 @@ export function NewJobPage() {
   const [hours, setHours] = useState('')
   const id = useRef(crypto.randomUUID())
   const reason = useRef<HTMLInputElement>(null)
-  const bad = hours.trim() !== '' && !Number.isFinite(Number(hours.replace(',', '.')))
+  const bad = hours.trim() !== '' && numberOf(hours) === undefined
   const problem = open.error instanceof ApiError ? open.error : null
   const all = words.trim().toLowerCase().split(/\s+/).filter(Boolean)
   const found = (pumps.data ?? []).filter((p) =>
@@ -53,7 +54,7 @@ export function NewJobPage() {
           by: person,
           pump: picked,
           complaint: why,
-          hours: hours.trim() === '' ? undefined : Number(hours.replace(',', '.')),
+          hours: numberOf(hours),
         },
         { onSuccess: (job) => void navigate(`/jobs/${job.number}`) },
       )
@@ -216,15 +217,15 @@ export function NewJobPage() {
             helperText={
               bad
                 ? 'Write a number of hours, such as 12400, or leave it blank.'
-                : problem?.field('hours') || 'They tell the wear.'
+                : problem?.field('hours') || heard(hours, 'h') || 'They tell the wear.'
             }
             slotProps={{ htmlInput: { autoComplete: 'off', inputMode: 'decimal' } }}
           />
           <Button
+            size="large"
             type="submit"
             variant="contained"
             disabled={!pump || bad || open.isPending}
-            sx={{ minHeight: 56, gap: 2 }}
           >
             Open the job <Key on>Enter</Key>
           </Button>

@@ -178,14 +178,15 @@ function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsVie
         }}
       >
         <Button
+          size="large"
           type="submit"
           variant="contained"
           disabled={!changed || save.isPending}
-          sx={{ minHeight: 56, px: 6 }}
+          sx={{ px: 6 }}
         >
           Keep
         </Button>
-        <Button variant="outlined" component={Link} to={back} sx={{ minHeight: 56 }}>
+        <Button size="large" variant="outlined" component={Link} to={back}>
           {own === 'pump' ? 'Back to the pump' : 'Back to the shop'}
         </Button>
         {changed && <span>Which one counts is shown when it is kept.</span>}

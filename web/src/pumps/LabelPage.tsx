@@ -50,7 +50,7 @@ export function LabelPage() {
             error={bad}
             helperText={
               bad
-                ? 'Is no address: write one such as http://bench:8420.'
+                ? 'Is not an address: write one such as http://bench:8420.'
                 : 'The code holds it: ask whoever runs the network here.'
             }
             sx={{ '@media print': { display: 'none' } }}
@@ -70,27 +70,28 @@ export function LabelPage() {
           )}
           <Box sx={{ display: 'flex', gap: 3, '@media print': { display: 'none' } }}>
             <Button
+              size="large"
               variant="contained"
               disabled={bad}
               onClick={() => window.print()}
-              sx={{ minHeight: 56, px: 6 }}
+              sx={{ px: 6 }}
             >
               Print
             </Button>
             <Button
+              size="large"
               variant="outlined"
               disabled={bad}
               href={labelOf(tag, at.trim())}
               download={`${tag}.svg`}
-              sx={{ minHeight: 56 }}
             >
               Save as SVG
             </Button>
             <Button
+              size="large"
               variant="outlined"
               component={Link}
               to={`/pumps/${encodeURIComponent(tag)}`}
-              sx={{ minHeight: 56 }}
             >
               Back to the pump
             </Button>

@@ -11,6 +11,7 @@ import { ApiError } from '../api/client'
 import { useNotePump } from '../api/pumps'
 import type { LineForm } from '../api/types'
 import { useSettings } from '../app/settings'
+import { heard, numberOf } from '../entry/number'
 import { ink } from '../theme'
 
 export interface What {
@@ -62,11 +63,11 @@ export function LineDialog({
   const w = words[what.kind]
   const error = note.error instanceof ApiError ? note.error : null
   const named = error?.field('text') || error?.field('hours')
-  const hours = Number(text.replace(',', '.'))
-  const bad = what.kind === 'hours' && text.trim() !== '' && !Number.isFinite(hours)
+  const hours = numberOf(text)
+  const bad = what.kind === 'hours' && text.trim() !== '' && hours === undefined
   const keep = () => {
     const line: LineForm = { id, by: person, kind: what.kind, on: what.on }
-    if (what.kind === 'hours') line.hours = text.trim() ? hours : undefined
+    if (what.kind === 'hours') line.hours = hours
     else line.text = text || undefined
     note.mutate({ line, file }, { onSuccess: onClose })
   }
@@ -86,10 +87,10 @@ export function LineDialog({
           {what.kind === 'paper' && (
             <Box sx={{ display: 'flex', gap: 3, alignItems: 'center' }}>
               <Button
+                size="large"
                 variant="outlined"
                 autoFocus
                 onClick={() => input.current?.click()}
-                sx={{ minHeight: 56 }}
               >
                 Take a picture, or choose a file
               </Button>
@@ -115,7 +116,11 @@ export function LineDialog({
             onChange={(e) => setText(e.target.value)}
             autoFocus={what.kind !== 'paper'}
             error={bad || !!named}
-            helperText={bad ? 'Write a number of hours, such as 12400.' : named || w.hint}
+            helperText={
+              bad
+                ? 'Write a number of hours, such as 12400.'
+                : named || (what.kind === 'hours' && heard(text, 'h')) || w.hint
+            }
             slotProps={{
               htmlInput: {
                 autoComplete: 'off',

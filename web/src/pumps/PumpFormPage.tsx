@@ -10,6 +10,7 @@ import { usePump, useSavePump } from '../api/pumps'
 import type { PlanView, Pump } from '../api/types'
 import { Failure, Loading } from '../app/Message'
 import { Screen } from '../app/Screen'
+import { heard, numberOf } from '../entry/number'
 import { ink } from '../theme'
 
 /** A pump's page, to be written or changed. */
@@ -292,14 +293,15 @@ function Form({ first, plans, fresh }: { first: Pump; plans: PlanView[]; fresh: 
         }}
       >
         <Button
+          size="large"
           type="submit"
           variant="contained"
           disabled={save.isPending}
-          sx={{ minHeight: 56, px: 6 }}
+          sx={{ px: 6 }}
         >
           {fresh ? 'Add the pump' : 'Keep'}
         </Button>
-        <Button variant="outlined" onClick={() => void navigate(-1)} sx={{ minHeight: 56 }}>
+        <Button size="large" variant="outlined" onClick={() => void navigate(-1)}>
           Back
         </Button>
         {error && (
@@ -334,12 +336,12 @@ function NumberField({
   const [text, setText] = useState(value === undefined ? '' : String(value))
   const put = (t: string) => {
     setText(t)
-    const n = Number(t.replace(',', '.'))
-    onChange(t.trim() === '' || !Number.isFinite(n) ? undefined : n)
+    onChange(numberOf(t))
   }
   return (
     <TextField
       {...rest}
+      helperText={rest.helperText || heard(text)}
       value={text}
       onChange={(e) => put(e.target.value)}
       slotProps={{

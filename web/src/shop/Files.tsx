@@ -89,9 +89,10 @@ function Csv({ what, title, text }: { what: RegisterFile; title: string; text: s
           </Box>
           {!done.done && done.added + done.changed > 0 && file && (
             <Button
+              size="large"
               variant="contained"
               onClick={() => take.mutate({ file, only: false })}
-              sx={{ mt: 2, minHeight: 56 }}
+              sx={{ mt: 2 }}
             >
               Take it in
             </Button>

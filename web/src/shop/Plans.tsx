@@ -170,10 +170,11 @@ function Import() {
       {found?.plan && <Found found={found} />}
       {found?.plan && !take.isSuccess && (
         <Button
+          size="large"
           variant="contained"
           disabled={!person || take.isPending}
           onClick={() => take.mutate({ text, by: person })}
-          sx={{ justifySelf: 'start', minHeight: 56 }}
+          sx={{ justifySelf: 'start' }}
         >
           Take it in
         </Button>

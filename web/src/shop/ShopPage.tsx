@@ -105,10 +105,11 @@ function Settings({ shop }: { shop: ShopView }) {
       ))}
       <Box sx={{ display: 'flex', gap: 3, alignItems: 'center' }}>
         <Button
+          size="large"
           type="submit"
           variant="contained"
           disabled={!changed || save.isPending}
-          sx={{ minHeight: 56, px: 6 }}
+          sx={{ px: 6 }}
         >
           Keep
         </Button>

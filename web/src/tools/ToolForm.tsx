@@ -6,6 +6,7 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import type { Unit } from '../app/settings'
 import { EntryBox } from '../entry/EntryBox'
+import { heard } from '../entry/number'
 import { condensed, ink } from '../theme'
 import type { Field, Group, Rows } from './tools'
 import { at, rowsShown, text, type Texts } from './values'
@@ -41,6 +42,7 @@ export function ToolForm({ groups, texts, unit, onChange }: Props) {
         value={value}
         onChange={(t) => onChange(path, t)}
         plain={f.kind !== undefined && f.kind !== 'length'}
+        understood={f.kind === 'number' ? heard(value) : ''}
         width={f.width}
       />
     )
@@ -68,6 +70,7 @@ export function ToolForm({ groups, texts, unit, onChange }: Props) {
           value={text(texts, f, path, unit)}
           onChange={(t) => onChange(path, t)}
           plain={f.kind !== undefined && f.kind !== 'length'}
+          understood={f.kind === 'number' ? heard(text(texts, f, path, unit)) : ''}
           width={(f.width ?? 112) + (label ? 20 + label.length * 6 : 0)}
         />
       )

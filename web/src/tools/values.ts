@@ -1,4 +1,5 @@
 import type { Unit } from '../app/settings'
+import { numberOf } from '../entry/number'
 import type { Field, Group, Rows, Tool } from './tools'
 
 // What is typed into a tool is a flat set of texts by their path, as they stand
@@ -78,8 +79,7 @@ function valueOf(f: Field, t: string): unknown {
 }
 
 /** A text that is no number goes as it is: the server says what would be right. */
-const number = (t: string) =>
-  Number.isFinite(Number(t.replace(',', '.'))) ? Number(t.replace(',', '.')) : t
+const number = (t: string) => numberOf(t) ?? t
 
 /** Puts a value at a path such as trials[0].in. */
 function nest(into: object, path: string, value: unknown) {

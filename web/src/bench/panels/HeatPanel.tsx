@@ -43,22 +43,22 @@ export function HeatPanel() {
             <Clock from={form.left} to={form.home} minutes={minutes} />
             {!kept && !form.left && (
               <Button
+                size="large"
                 variant="contained"
                 disabled={disabled}
                 onClick={left}
                 data-clock
-                sx={{ minHeight: 56, gap: 2 }}
               >
                 Off the heater <Key on>h</Key>
               </Button>
             )}
             {!kept && form.left && !form.home && (
               <Button
+                size="large"
                 variant="contained"
                 disabled={disabled}
                 onClick={home}
                 data-clock
-                sx={{ minHeight: 56, gap: 2 }}
               >
                 Home <Key on>h</Key>
               </Button>

@@ -65,10 +65,10 @@ export function PhotoPanel() {
       {!kept && (
         <Box sx={{ display: 'flex', gap: 3, alignItems: 'center', flexWrap: 'wrap' }}>
           <Button
+            size="large"
             variant="outlined"
             disabled={disabled || add.isPending}
             onClick={open}
-            sx={{ minHeight: 56, gap: 2 }}
           >
             {photos.length ? 'One more picture' : 'Take a picture, or choose a file'} <Key>f</Key>
           </Button>

@@ -21,13 +21,7 @@ export function WaitPanel() {
       <Box sx={{ display: 'flex', gap: 4, alignItems: 'center', flexWrap: 'wrap' }}>
         <Clock from={form.began} to={form.ended} minutes={step.panel.minutes} />
         {!kept && !form.ended && (
-          <Button
-            variant="contained"
-            data-clock
-            disabled={disabled}
-            onClick={go}
-            sx={{ minHeight: 56, gap: 2 }}
-          >
+          <Button size="large" variant="contained" data-clock disabled={disabled} onClick={go}>
             {form.began ? 'Continue' : 'Start'} <Key on>h</Key>
           </Button>
         )}
