@@ -400,14 +400,7 @@ func TestPagesAreAccessible(t *testing.T) {
 	p := tab(t, "/shop")
 	p.until(`document.querySelector('main')`)
 	p.text(string(axe) + `; ''`)
-	for _, path := range []string{
-		"/jobs/J-0005?step=runout-seal-built", "/", "/jobs/J-0005?step=inspect-impeller", "/jobs/new",
-		"/jobs/J-0006?step=turn-found", "/jobs/J-0004/sheet", "/jobs/J-0006?step=lock-out", "/jobs/J-0004/parts",
-		"/jobs/J-0016?step=casing-bolts", "/pumps", "/jobs/J-0005?step=heat-bearing", "/pumps/LS-204",
-		"/jobs/J-0005?step=clearance-found", "/pumps/LS-204/edit", "/jobs/J-0005?step=sign", "/pumps/LS-204/limits",
-		"/jobs/J-0004?step=setting-built", "/pumps/LS-204/label", "/shop", "/shop/limits", "/tools", "/tools/shim", "/about",
-		"/tools/align", "/nowhere", "/tools/runout",
-	} {
+	look := func(path string) {
 		p.open(path)
 		found := p.text(`axe.run(document, { resultTypes: ['violations'] }).then(r => r.violations
 			.filter(v => v.impact === 'serious' || v.impact === 'critical')
@@ -418,5 +411,21 @@ func TestPagesAreAccessible(t *testing.T) {
 		if got := p.text(`String(document.querySelectorAll('h1').length)`); got != "1" {
 			t.Errorf("%s has %s first headings", path, got)
 		}
+	}
+	for _, path := range []string{
+		"/jobs/J-0005?step=runout-seal-built", "/", "/jobs/J-0005?step=inspect-impeller", "/jobs/new",
+		"/jobs/J-0006?step=turn-found", "/jobs/J-0004/sheet", "/jobs/J-0006?step=lock-out", "/jobs/J-0004/parts",
+		"/jobs/J-0016?step=casing-bolts", "/pumps", "/jobs/J-0005?step=heat-bearing", "/pumps/LS-204",
+		"/jobs/J-0005?step=clearance-found", "/pumps/LS-204/edit", "/jobs/J-0005?step=sign", "/pumps/LS-204/limits",
+		"/jobs/J-0004?step=setting-built", "/pumps/LS-204/label", "/shop", "/shop/limits", "/tools", "/tools/shim", "/about",
+		"/tools/align", "/nowhere", "/tools/runout",
+	} {
+		look(path)
+	}
+	// And a shop at night.
+	p.text(`(document.documentElement.classList.replace('light', 'dark'), '')`)
+	for _, path := range []string{"/jobs/J-0005?step=runout-seal-built", "/", "/jobs/J-0005?step=inspect-impeller",
+		"/pumps"} {
+		look(path)
 	}
 }

@@ -2,6 +2,8 @@ package job
 
 import (
 	"encoding/json"
+	"fmt"
+	"os"
 	"reflect"
 	"strings"
 	"testing"
@@ -320,5 +322,27 @@ func TestGlance(t *testing.T) {
 	g = g.After(before, b.sheet(), "end-play-found")
 	if got := g.Since(b.sheet()); len(got) != 1 || g.Rules != 0 || g.Steps["end-play-found"].Verdict == "" {
 		t.Errorf("after another entry: %+v, rules %d", got, g.Rules)
+	}
+}
+
+// Every number of rules has its line, and the last line is of the rules of today.
+func TestRulesHaveTheirLine(t *testing.T) {
+	text, err := os.ReadFile("../../docs/rules.md")
+	if err != nil {
+		t.Fatal(err)
+	}
+	last := 0
+	for line := range strings.Lines(string(text)) {
+		var n int
+		if _, err := fmt.Sscanf(line, "| %d |", &n); err != nil {
+			continue
+		}
+		if n != last+1 {
+			t.Errorf("rules %d come after %d", n, last)
+		}
+		last = n
+	}
+	if last != RulesNumber {
+		t.Errorf("docs/rules.md ends with rules %d, today's are %d", last, RulesNumber)
 	}
 }

@@ -21,8 +21,10 @@ import (
 var update = flag.Bool("update", false, "write the golden files anew")
 
 // The shops of earlier days are test data: what was kept then opens, derives and
-// verifies for ever. shop-1 is from before sheets were kept with a signature; it
-// holds one of every kind of entry.
+// verifies for ever. They are never changed; one is added when the fields of an entry
+// have. shop-1 is from before sheets were kept with a signature, and holds one of every
+// kind of entry of that day; shop-2 has entries of format 2, with withdrawals, ends and
+// amendments and all their fields.
 func olderShop(t *testing.T, name string) string {
 	t.Helper()
 	packed, err := os.Open("testdata/" + name + ".db.gz")
@@ -123,6 +125,42 @@ func TestAnOlderShopOpensDerivesAndVerifies(t *testing.T) {
 	if n, broken, err := Verify(ctx, path); err != nil || n != before || len(broken) > 0 {
 		t.Errorf("after it was opened: %d jobs, %v, %v", n, broken, err)
 	}
+}
+
+func TestAShopOfFormat2OpensDerivesAndVerifies(t *testing.T) {
+	path := olderShop(t, "shop-2")
+	if n, broken, err := Verify(ctx, path); err != nil || n != 3 || len(broken) > 0 {
+		t.Fatalf("before it is opened: %d jobs, %v, %v", n, broken, err)
+	}
+	s := open(t, path)
+	var got strings.Builder
+	seen, kept := map[string]bool{}, 0
+	everyJob(t, s, func(r *Record, sheet *job.Sheet) {
+		got.WriteString(lines(r.Number, sheet))
+		for _, n := range sheet.Notes {
+			fmt.Fprintf(&got, "  note: %s %s, %s: %s\n", n.Kind, n.Step, n.Reason, n.Before.Mm)
+		}
+		kept += len(r.Kept)
+		for i := range r.Log {
+			for key := range fields(t, r.Log[i]) {
+				seen[key] = true
+			}
+			seen[r.Log[i].Kind] = true
+		}
+		if changed, err := s.Changed(ctx, r, sheet); err != nil || len(changed) > 0 {
+			t.Errorf("%s: something changed by opening it: %+v, %v", r.Number, changed, err)
+		}
+	})
+	for _, name := range []string{job.Withdrawn, job.Ended, job.Amended, "device", "clock", "done_at", "done_by", "on_paper",
+		"round", "from", "ending", "rules", "core", "format", "sheet"} {
+		if !seen[name] {
+			t.Errorf("no entry with %s is among the test data", name)
+		}
+	}
+	if kept != 7 {
+		t.Errorf("%d sheets are kept", kept)
+	}
+	golden(t, "testdata/shop-2.golden", got.String())
 }
 
 func fields(t *testing.T, v any) map[string]any {

@@ -5,8 +5,11 @@ import (
 	"crypto/sha256"
 	"database/sql"
 	"encoding/hex"
+	"errors"
 	"fmt"
+	"io/fs"
 	"net/url"
+	"os"
 
 	"settle/core/job"
 )
@@ -21,7 +24,11 @@ type Broken struct {
 // hashes of every job over the lines as they are kept, the sheets kept with its
 // signatures, and its pictures. It changes nothing, and the shop may be open.
 func Verify(ctx context.Context, path string) (checked int, broken []Broken, err error) {
-	db, err := sql.Open("sqlite", "file:"+(&url.URL{Path: path}).EscapedPath()+"?mode=ro&_pragma=busy_timeout(5000)")
+	how := "?mode=ro&_pragma=busy_timeout(5000)"
+	if _, err := os.Stat(path + "-wal"); errors.Is(err, fs.ErrNotExist) {
+		how += "&immutable=1" // nobody has it open, so it may lie where nothing can be written
+	}
+	db, err := sql.Open("sqlite", "file:"+(&url.URL{Path: path}).EscapedPath()+how)
 	if err != nil {
 		return 0, nil, err
 	}
