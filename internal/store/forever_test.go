@@ -151,7 +151,8 @@ func TestAShopOfFormat2OpensDerivesAndVerifies(t *testing.T) {
 			t.Errorf("%s: something changed by opening it: %+v, %v", r.Number, changed, err)
 		}
 	})
-	for _, name := range []string{job.Withdrawn, job.Ended, job.Amended, "device", "clock", "done_at", "done_by", "on_paper",
+	for _, name := range []string{job.Withdrawn, job.Ended, job.Amended, "device", "clock", "done_at", "done_by",
+		"on_paper",
 		"round", "from", "ending", "rules", "core", "format", "sheet"} {
 		if !seen[name] {
 			t.Errorf("no entry with %s is among the test data", name)
