@@ -30,6 +30,7 @@ check: web/node_modules/.package-lock.json
 	@scripts/narrow
 	go vet ./...
 	go tool staticcheck ./...
+	@scripts/portable
 	cd web && npm run check
 	@scripts/generated check
 

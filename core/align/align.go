@@ -89,7 +89,7 @@ func (m ReverseDials) State() (State, []string, error) {
 	// Clamped to the driver, the dial tells where the pump is: turned about.
 	through := func(atDriver, atPump float64) Axis {
 		slope := (atDriver + atPump) / float64(m.OnDriver.At-m.OnPump.At)
-		return Axis{whole(atDriver - slope*float64(m.OnDriver.At)), slope}
+		return Axis{whole(atDriver - float64(slope*float64(m.OnDriver.At))), slope}
 	}
 	return State{through(driver.up, pump.up), through(driver.right, pump.right)}, append(w1, w2...), nil
 }
@@ -120,7 +120,7 @@ func (m RimFace) State() (State, []string, error) {
 	// A face nearer at the top belongs to an axis that rises towards the back.
 	axis := func(off, near float64) Axis {
 		slope := 2 * near / float64(m.Diameter)
-		return Axis{whole(off - slope*float64(m.Rim.At)), slope}
+		return Axis{whole(off - float64(slope*float64(m.Rim.At))), slope}
 	}
 	return State{axis(rim.up, face.up), axis(rim.right, face.right)}, append(w1, w2...), nil
 }

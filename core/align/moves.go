@@ -49,7 +49,7 @@ func Correct(s State, feet Feet, growth Growth, target *State) (Moves, error) {
 	front, back := float64(growth.Pump-growth.DriverFront), float64(growth.Pump-growth.DriverBack)
 	slope := (back - front) / float64(feet.Back-feet.Front)
 	m.Target.Vertical.Slope += slope
-	m.Target.Vertical.Offset += whole(front - slope*float64(feet.Front))
+	m.Target.Vertical.Offset += whole(front - float64(slope*float64(feet.Front)))
 	m.Left = State{minus(s.Vertical, m.Target.Vertical), minus(s.Horizontal, m.Target.Horizontal)}
 	m.Front = Move{-m.Left.Vertical.At(feet.Front), -m.Left.Horizontal.At(feet.Front)}
 	m.Back = Move{-m.Left.Vertical.At(feet.Back), -m.Left.Horizontal.At(feet.Back)}

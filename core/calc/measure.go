@@ -287,7 +287,7 @@ func (in ringIn) solve(r *gauge.Reader) (answer, error) {
 	if err != nil {
 		return nil, err
 	}
-	limit := quantity.Length(float64(fresh)*factor + 0.5)
+	limit := quantity.Length(float64(float64(fresh)*factor) + 0.5)
 	v := judge.Length(x.Clearance, x.Uncertainty, judge.Bounds{Max: &limit})
 	return &ringOut{x.Clearance, limit, x.BoreOval, x.HubOval, verdict(v), factor, v,
 		judge.NextPlay(make([]gauge.Trial, 3), graduation, gauge.Float{}, v)}, nil

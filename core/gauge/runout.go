@@ -252,7 +252,9 @@ type circle struct{ level, amplitude, degrees, form float64 }
 
 // fit lays the least-squares circle through the readings, in nm. Readings
 // crowded into less than half the circle fix none. Gram-Schmidt on the columns
-// 1, cosθ, sinθ keeps three readings nearly in line from losing digits.
+// 1, cosθ, sinθ keeps three readings nearly in line from losing digits. Products are
+// rounded before they are added, so that a machine which fuses the two comes to the
+// same last digit.
 func (d Dial) fit(value []float64) (circle, bool) {
 	n := len(value)
 	if n < 3 || d.widestGap() > 180 {
@@ -271,7 +273,7 @@ func (d Dial) fit(value []float64) (circle, bool) {
 	var cc, cs, cv float64
 	for i := range value {
 		c, s, v := cos[i]-meanCos, sin[i]-meanSin, value[i]-mean
-		cc, cs, cv = cc+c*c, cs+c*s, cv+c*v
+		cc, cs, cv = cc+float64(c*c), cs+float64(c*s), cv+float64(c*v)
 	}
 	if cc == 0 {
 		return circle{}, false
@@ -279,18 +281,18 @@ func (d Dial) fit(value []float64) (circle, bool) {
 	var ss, sv float64
 	for i := range value {
 		c, v := cos[i]-meanCos, value[i]-mean
-		s := sin[i] - meanSin - cs/cc*c
-		ss, sv = ss+s*s, sv+s*(v-cv/cc*c)
+		s := sin[i] - meanSin - float64(cs/cc*c)
+		ss, sv = ss+float64(s*s), sv+float64(s*(v-float64(cv/cc*c)))
 	}
 	if ss == 0 {
 		return circle{}, false
 	}
 	b := sv / ss
-	a := cv/cc - cs/cc*b
-	level := mean - a*meanCos - b*meanSin
+	a := cv/cc - float64(cs/cc*b)
+	level := mean - float64(a*meanCos) - float64(b*meanSin)
 	low, high := math.Inf(1), math.Inf(-1)
 	for i := range value {
-		residual := value[i] - level - a*cos[i] - b*sin[i]
+		residual := value[i] - level - float64(a*cos[i]) - float64(b*sin[i])
 		low, high = min(low, residual), max(high, residual)
 	}
 	return circle{level, math.Hypot(a, b), math.Atan2(b, a) * 180 / math.Pi, high - low}, true

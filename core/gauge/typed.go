@@ -245,7 +245,7 @@ func ClockDegrees(clock string) (float64, error) {
 	if err != nil || h < 1 || h > 12 || m > 59 {
 		return 0, fmt.Errorf("%q is not a clock position: write 1 to 12, or between two hours such as 1:30", clock)
 	}
-	return float64(h%12)*30 + float64(m)/2, nil
+	return float64((h%12)*30) + float64(float64(m)/2), nil
 }
 
 // DegreesClock turns degrees into the nearest half hour: 45 is "1:30".

@@ -272,8 +272,8 @@ func VectorSigns(vectors []Vector) Evidence {
 func between(a, b Vector) quantity.Length {
 	ay, ax := math.Sincos(a.Degrees * math.Pi / 180)
 	by, bx := math.Sincos(b.Degrees * math.Pi / 180)
-	x := float64(a.Size)*ax - float64(b.Size)*bx
-	y := float64(a.Size)*ay - float64(b.Size)*by
+	x := float64(float64(a.Size)*ax) - float64(float64(b.Size)*bx)
+	y := float64(float64(a.Size)*ay) - float64(float64(b.Size)*by)
 	return quantity.Length(math.Round(math.Hypot(x, y)))
 }
 

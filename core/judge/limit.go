@@ -65,7 +65,7 @@ func (r Rule) bounds(dimensions map[string]quantity.Length) (Bounds, string, boo
 	if !known {
 		return Bounds{}, "", false
 	}
-	top := quantity.Length(float64(d)*r.Factor + 0.5)
+	top := quantity.Length(float64(float64(d)*r.Factor) + 0.5)
 	source := fmt.Sprintf("%s: %g × %s %s", r.Source, r.Factor, r.NeedsWord, d)
 	if r.Cap != nil && top > *r.Cap {
 		top, source = *r.Cap, source+", capped"

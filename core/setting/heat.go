@@ -51,7 +51,7 @@ func (h Heat) Run() (HeatResult, error) {
 	}
 	r := HeatResult{Target: h.Ambient}
 	if h.Interference > 0 {
-		room := 0.0005 * float64(h.Bore)
+		room := float64(0.0005 * float64(h.Bore)) // rounded before it is added
 		if h.Clearance != nil {
 			room = float64(*h.Clearance)
 		}
