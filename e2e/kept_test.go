@@ -353,7 +353,10 @@ func TestDraftsThatDoNotFitAreSetAside(t *testing.T) {
 
 func TestTheLicencesAreShown(t *testing.T) {
 	t.Parallel()
-	p := tab(t, "/about")
+	p := tab(t, "/tools")
+	p.until(`document.querySelector('main li')`)
+	p.keys("?")
+	p.press("About Settle, licences")
 	p.until(`document.querySelectorAll('[data-notice]').length > 40`)
 	for _, of := range []string{"@fontsource/barlow 5.3.0", "Go", "Settle"} {
 		p.text(fmt.Sprintf(`String(document.querySelector('[data-notice=%q] button').click())`, of))

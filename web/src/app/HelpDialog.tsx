@@ -5,6 +5,7 @@ import DialogActions from '@mui/material/DialogActions'
 import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
 import Typography from '@mui/material/Typography'
+import { Link } from 'react-router'
 import { ink, mono } from '../theme'
 
 const groups: { title: string; keys: [string, string][] }[] = [
@@ -126,6 +127,9 @@ export function HelpDialog({ open, onClose }: { open: boolean; onClose: () => vo
         </Typography>
       </DialogContent>
       <DialogActions>
+        <Button component={Link} to="/about" onClick={onClose}>
+          About Settle, licences
+        </Button>
         <Button variant="contained" onClick={onClose} autoFocus>
           Close
         </Button>
