@@ -149,6 +149,8 @@ const words: Record<string, string> = {
 function Kept({ job }: { job: JobView }) {
   if (job.sheets.length === 0) return null
   const latest = job.sheets[job.sheets.length - 1].seq
+  // An end that was taken back may stand before the signature.
+  const signed = job.sheets.findIndex((s) => s.kind === 'kept')
   return (
     <Box component="nav" aria-label="Kept sheets" data-kept>
       <Typography variant="h3" component="h2" sx={{ mb: 1 }}>
@@ -161,7 +163,7 @@ function Kept({ job }: { job: JobView }) {
             aria-current={s.seq === (job.as ?? latest) ? 'page' : undefined}
             style={{ color: ink('dyeText'), fontWeight: s.seq === (job.as ?? latest) ? 600 : 400 }}
           >
-            {i > 0 && s.kind === 'kept' ? 'With what followed' : (words[s.kind] ?? s.kind)}
+            {s.kind === 'kept' && i > signed ? 'With what followed' : (words[s.kind] ?? s.kind)}
           </Link>
           <Typography variant="body2">
             {s.by}, {new Date(s.at).toLocaleDateString(undefined, { dateStyle: 'medium' })}
