@@ -232,7 +232,7 @@ func TestClock(t *testing.T) {
 // Every warning is put into words.
 func TestAdvice(t *testing.T) {
 	for _, code := range []string{DidNotReturn, SumRuleBroken, BetweenReadings, FewReadings, Crowded, OneTrial,
-		NotRepeating} {
+		NotRepeating, "oval", "tapered", "one-sided-steps", "leaves-too-coarse", "tight-and-wide"} {
 		if Advice(code) == "" {
 			t.Errorf("nothing is said of %s", code)
 		}
