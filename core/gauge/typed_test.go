@@ -34,13 +34,15 @@ func TestDialForm(t *testing.T) {
 	heard := map[string]quantity.Length{}
 	r := Reader{Unit: quantity.UnitThou, Heard: func(path string, l quantity.Length) { heard[path] = l }}
 	d := r.Dial(form[DialForm](t, `{"graduation":"0.5","readings":[{"clock":"12","value":"0"},{"clock":"1:30","value":"1"},
-		{"deg":360,"value":"0.02 mm"},{"clock":"9","value":-25.4}],"back_to_start":"0","sweep":{"low":"-1","high":"2"},"sag":"-3"}`))
+		{"deg":360,"value":"0.02 mm"},{"clock":"9","value":-25.4}],"back_to_start":"0",
+		"sweep":{"low":"-1","high":"2"},"sag":"-3"}`))
 	names(t, &r)
 	want := []Reading{{0, 0}, {45, thou}, {0, 20_000}, {270, -thou}}
 	if !slices.Equal(d.Readings, want) {
 		t.Errorf("readings %v", d.Readings)
 	}
-	if d.Graduation != thou/2 || *d.BackToStart != 0 || *d.Sag != -3*thou || *d.Sweep != (Sweep{Low: -thou, High: 2 * thou}) {
+	sweep := Sweep{Low: -thou, High: 2 * thou}
+	if d.Graduation != thou/2 || *d.BackToStart != 0 || *d.Sag != -3*thou || *d.Sweep != sweep {
 		t.Errorf("the dial is %+v", d)
 	}
 	if heard["readings[1].value"] != thou || heard["sweep.high"] != 2*thou || heard["sag"] != -3*thou || len(heard) != 9 {
@@ -73,7 +75,8 @@ func TestDialFormFaults(t *testing.T) {
 
 func TestTrialsForm(t *testing.T) {
 	r := Reader{Unit: quantity.UnitMillimetre}
-	trials, graduation := r.Trials(form[FloatForm](t, `{"graduation":"0.01","trials":[{"in":"0","out":"0.05"},{"in":"0"}]}`))
+	trials, graduation := r.Trials(form[FloatForm](t,
+		`{"graduation":"0.01","trials":[{"in":"0","out":"0.05"},{"in":"0"}]}`))
 	names(t, &r, "trials[1].out")
 	if graduation != 10_000 || !slices.Equal(trials, []Trial{{In: 0, Out: 50_000}}) {
 		t.Errorf("trials %v at %v", trials, graduation)
