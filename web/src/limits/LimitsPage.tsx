@@ -8,6 +8,7 @@ import { ApiError } from '../api/client'
 import { useLimits, useSaveLimits } from '../api/pumps'
 import type { LimitForm, LimitsView } from '../api/types'
 import { Failure, Loading, Message } from '../app/Message'
+import { KeepBar } from '../app/KeepBar'
 import { Screen } from '../app/Screen'
 import { useUnit } from '../app/settings'
 import { limitText } from '../bench/Result'
@@ -165,37 +166,12 @@ function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsVie
             )
           })}
       </Box>
-      <Box
-        sx={{
-          display: 'flex',
-          gap: 3,
-          alignItems: 'center',
-          position: 'sticky',
-          bottom: 0,
-          zIndex: 2,
-          py: 3,
-          background: ink('stone'),
-        }}
-      >
-        <Button
-          size="large"
-          type="submit"
-          variant="contained"
-          disabled={!changed || save.isPending}
-          sx={{ px: 6 }}
-        >
-          Keep
-        </Button>
+      <KeepBar disabled={!changed || save.isPending} error={error}>
         <Button size="large" variant="outlined" component={Link} to={back}>
           {own === 'pump' ? 'Back to the pump' : 'Back to the shop'}
         </Button>
         {changed && <span>Which one counts is shown when it is kept.</span>}
-        {error && (
-          <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>
-            {error.message}
-          </Box>
-        )}
-      </Box>
+      </KeepBar>
     </Box>
   )
 }

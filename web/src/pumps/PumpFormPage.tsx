@@ -9,6 +9,7 @@ import { ApiError, usePlans, useShop } from '../api/client'
 import { usePump, useSavePump } from '../api/pumps'
 import type { PlanView, Pump } from '../api/types'
 import { Failure, Loading } from '../app/Message'
+import { KeepBar } from '../app/KeepBar'
 import { Screen } from '../app/Screen'
 import { heard, numberOf } from '../entry/number'
 import { ink } from '../theme'
@@ -280,36 +281,11 @@ function Form({ first, plans, fresh }: { first: Pump; plans: PlanView[]; fresh: 
           )}
         </>
       )}
-      <Box
-        sx={{
-          display: 'flex',
-          gap: 3,
-          alignItems: 'center',
-          position: 'sticky',
-          bottom: 0,
-          zIndex: 2,
-          py: 3,
-          background: ink('stone'),
-        }}
-      >
-        <Button
-          size="large"
-          type="submit"
-          variant="contained"
-          disabled={save.isPending}
-          sx={{ px: 6 }}
-        >
-          {fresh ? 'Add the pump' : 'Keep'}
-        </Button>
+      <KeepBar label={fresh ? 'Add the pump' : 'Keep'} disabled={save.isPending} error={error}>
         <Button size="large" variant="outlined" onClick={() => void navigate(-1)}>
           Back
         </Button>
-        {error && (
-          <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>
-            {error.message}
-          </Box>
-        )}
-      </Box>
+      </KeepBar>
     </Box>
   )
 }
