@@ -7,7 +7,6 @@ import (
 	"strconv"
 	"strings"
 
-	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/quantity"
 )
@@ -26,22 +25,11 @@ func (c *checker) fault(line int, step, format string, args ...any) {
 }
 
 // check says all that is wrong with a plan that has been read, and fills its
-// tables.
+// tables. What a later part of a plan names stands in the tables by then.
 func (p *Plan) check() error {
 	c := &checker{p: p, stages: map[string]bool{}, values: map[string]string{}, repeats: map[string]*Repeat{}}
 	p.steps, p.parts = map[string]*Step{}, map[string]*Part{}
-	for _, need := range []struct{ key, value string }{{"key", p.Key}, {"title", p.Title},
-		{"construction", p.Construction}} {
-		if need.value == "" {
-			c.fault(1, "", "%s is missing at the head of the plan", need.key)
-		}
-	}
-	if p.Version < 1 {
-		c.fault(1, "", "version is %d: write 1 for the first, and one more with each change", p.Version)
-	}
-	if len(p.Stages) == 0 {
-		c.fault(1, "", "stages is missing: a plan has at least one stage with a step")
-	}
+	c.head()
 	c.choices("option", p.Options)
 	for _, o := range p.Options {
 		if slices.ContainsFunc(Schools, func(s Choice) bool { return s.Key == o.Key }) {
@@ -49,18 +37,7 @@ func (p *Plan) check() error {
 		}
 	}
 	for _, v := range p.Values {
-		if v.Key == "" || v.Title == "" {
-			c.fault(v.line, "", "a value needs a key and a title")
-		}
-		if !slices.Contains([]string{LengthValue, TorqueValue, NumberValue, AmountValue, WordsValue}, v.Kind) {
-			c.fault(v.line, "", "value %s: kind is %q: write length, torque, number, amount or words", v.Key, v.Kind)
-		} else if v.Default != "" && !v.fits(v.Default) {
-			c.fault(v.line, "", "value %s: default %q is not a %s", v.Key, v.Default, v.Kind)
-		}
-		if _, twice := c.values[v.Key]; twice {
-			c.fault(v.line, "", "value %s stands here twice", v.Key)
-		}
-		c.values[v.Key] = v.Kind
+		c.ask(v)
 	}
 	for i := range p.Repeats {
 		c.repeat(&p.Repeats[i])
@@ -82,28 +59,62 @@ func (p *Plan) check() error {
 		c.check(key, p.Checks[key])
 	}
 	for i := range p.Stages {
-		stage := &p.Stages[i]
-		if stage.ID == "" || stage.Title == "" {
-			c.fault(stage.line, "", "a stage needs an id and a title")
-		}
-		if c.stages[stage.ID] {
-			c.fault(stage.line, "", "stage %s stands here twice", stage.ID)
-		}
-		for _, before := range stage.After {
-			if !c.stages[before] {
-				c.fault(stage.line, "", "stage %s comes after %q, and no stage before it has that id", stage.ID, before)
-			}
-		}
-		c.stages[stage.ID] = true
-		if len(stage.Steps) == 0 {
-			c.fault(stage.line, "", "stage %s has no steps", stage.ID)
-		}
-		for j := range stage.Steps {
-			c.step(&stage.Steps[j])
-		}
+		c.stage(&p.Stages[i])
 	}
 	c.shaftLine()
 	return errors.Join(c.errs...)
+}
+
+func (c *checker) head() {
+	p := c.p
+	for _, need := range []struct{ key, value string }{{"key", p.Key}, {"title", p.Title},
+		{"construction", p.Construction}} {
+		if need.value == "" {
+			c.fault(1, "", "%s is missing at the head of the plan", need.key)
+		}
+	}
+	if p.Version < 1 {
+		c.fault(1, "", "version is %d: write 1 for the first, and one more with each change", p.Version)
+	}
+	if len(p.Stages) == 0 {
+		c.fault(1, "", "stages is missing: a plan has at least one stage with a step")
+	}
+}
+
+func (c *checker) ask(v Ask) {
+	if v.Key == "" || v.Title == "" {
+		c.fault(v.line, "", "a value needs a key and a title")
+	}
+	if !slices.Contains([]string{LengthValue, TorqueValue, NumberValue, AmountValue, WordsValue}, v.Kind) {
+		c.fault(v.line, "", "value %s: kind is %q: write length, torque, number, amount or words", v.Key, v.Kind)
+	} else if v.Default != "" && !v.fits(v.Default) {
+		c.fault(v.line, "", "value %s: default %q is not a %s", v.Key, v.Default, v.Kind)
+	}
+	if _, twice := c.values[v.Key]; twice {
+		c.fault(v.line, "", "value %s stands here twice", v.Key)
+	}
+	c.values[v.Key] = v.Kind
+}
+
+func (c *checker) stage(stage *Stage) {
+	if stage.ID == "" || stage.Title == "" {
+		c.fault(stage.line, "", "a stage needs an id and a title")
+	}
+	if c.stages[stage.ID] {
+		c.fault(stage.line, "", "stage %s stands here twice", stage.ID)
+	}
+	for _, before := range stage.After {
+		if !c.stages[before] {
+			c.fault(stage.line, "", "stage %s comes after %q, and no stage before it has that id", stage.ID, before)
+		}
+	}
+	c.stages[stage.ID] = true
+	if len(stage.Steps) == 0 {
+		c.fault(stage.line, "", "stage %s has no steps", stage.ID)
+	}
+	for j := range stage.Steps {
+		c.step(&stage.Steps[j])
+	}
 }
 
 // fits reports whether a text is of the kind that is asked.
@@ -306,55 +317,16 @@ func (c *checker) check(key string, x *Check) {
 			}
 		}
 	}
-	if len(x.Limit) == 0 && x.Instrument != Ring && x.Instrument != Fit {
+	kind := instrument(x.Instrument)
+	if kind == nil {
+		c.fault(x.line, "", "check %s: instrument is %q: write %s", key, x.Instrument, oneOf(Instruments))
+		return
+	}
+	if len(x.Limit) == 0 && !kind.ownLimit {
 		c.fault(x.line, "", "check %s: limit is missing: name the key of its limit, even where no value is known yet", key)
 	}
-	switch x.Instrument {
-	case Dial:
-		if x.Surface != gauge.Rim && x.Surface != gauge.Bore && x.Surface != gauge.Face {
-			c.fault(x.line, "", "check %s: surface is %q: write rim, bore or face", key, x.Surface)
-		}
-		if x.Indicator != gauge.Fixed && x.Indicator != gauge.Turns {
-			c.fault(x.line, "", "check %s: indicator is %q: write fixed or turns", key, x.Indicator)
-		}
-		if len(x.Places) < 2 {
-			c.fault(x.line, "", "check %s: places needs the clock positions, such as [\"12\", \"3\", \"6\", \"9\"]", key)
-		}
-		for _, place := range x.Places {
-			if _, err := gauge.ClockDegrees(place); err != nil {
-				c.fault(x.line, "", "check %s: place %v", key, err)
-			}
-		}
-	case Float:
-		if x.Repeats < 1 || x.Repeats > 9 {
-			c.fault(x.line, "", "check %s: repeats is %d: write how often the shaft is pushed and pulled, 1 to 9", key,
-				x.Repeats)
-		}
-	case Feeler:
-		if x.PlacesFrom != "" {
-			c.value(x.line, "", "check "+key+": places_from", x.PlacesFrom, NumberValue)
-			if x.PlaceName == "" {
-				c.fault(x.line, "", "check %s: place_name is missing: the word for one place, such as vane", key)
-			}
-		} else if len(x.Places) == 0 {
-			c.fault(x.line, "", "check %s: places is missing: name the places, or places_from the value that counts them", key)
-		}
-	case Setting, Ring:
-		c.value(x.line, "", "check "+key+": of", x.Of, LengthValue)
-	case Direct:
-	case Travel:
-		if x.Down == "" || x.Up == "" {
-			c.fault(x.line, "", "check %s: down and up are missing: the limit keys of the two depths", key)
-		}
-	case Fit:
-		c.value(x.line, "", "check "+key+": of", x.Of, LengthValue)
-		c.value(x.line, "", "check "+key+": class", x.Class, WordsValue)
-		if x.Seat != "shaft" && x.Seat != "housing" {
-			c.fault(x.line, "", "check %s: seat is %q: write shaft or housing", key, x.Seat)
-		}
-	default:
-		c.fault(x.line, "", "check %s: instrument is %q: write dial, float, feeler, setting, direct, travel, ring or fit",
-			key, x.Instrument)
+	if kind.check != nil {
+		kind.check(c, key, x)
 	}
 }
 
@@ -380,88 +352,10 @@ func (c *checker) step(s *Step) {
 			fault("needs %q, and no step before it has that id", need)
 		}
 	}
-	switch s.Kind {
-	case Do, Sign:
-	case Caution:
-		if len(s.Cautions) == 0 {
-			fault("a caution step needs its cautions")
-		}
-	case Turn:
-		c.phase(s)
-	case Measure:
-		c.phase(s)
-		switch check := c.p.Checks[s.Check]; {
-		case check == nil:
-			fault("check is %q: name one of the plan's checks", s.Check)
-		case check.For != s.For:
-			fault("is for %q and its check for %q: they must be alike", s.For, check.For)
-		}
-	case Count:
-		if s.Of == "" {
-			fault("of is missing: what is counted")
-		}
-		if other := c.p.steps[s.SameAs]; s.SameAs != "" && (other == nil || other.Kind != Count) {
-			fault("same_as is %q: name a count step before it", s.SameAs)
-		}
-	case Mark:
-		if len(s.Marks) == 0 {
-			fault("marks is missing: what is marked")
-		}
-	case Inspect:
-		switch part := c.p.parts[s.Part]; {
-		case part == nil:
-			fault("part is %q: name one of the plan's parts", s.Part)
-		case part.For != s.For:
-			fault("is for %q and its part for %q: they must be alike", s.For, part.For)
-		}
-	case Torque:
-		c.value(s.line, s.ID, "bolts", s.Bolts, NumberValue)
-		c.value(s.line, s.ID, "torque", s.Torque, TorqueValue)
-		if len(s.Passes) == 0 {
-			s.Passes = []int{30, 70, 100}
-		}
-		for i, percent := range s.Passes {
-			if percent < 1 || percent > 100 || i > 0 && percent <= s.Passes[i-1] {
-				fault("passes must rise, in percent, up to 100")
-				break
-			}
-		}
-	case Set:
-		c.set(s)
-	case Heat:
-		c.optional(s, "bore", s.Bore, LengthValue)
-		if s.Cap < 40 || s.Cap > 400 {
-			fault("cap is %d: write what the weakest part may take in °C, 120 for an open bearing, 80 for one greased "+
-				"and sealed", s.Cap)
-		}
-		if s.Home < 0 || s.Home > 240 {
-			fault("home is %d: write the minutes to be home, or leave it out", s.Home)
-		}
-	case Wait:
-		if s.Minutes < 1 && s.Below < 1 {
-			fault("minutes or below is missing: how long to wait, or how cool it must be")
-		}
-	case Drip:
-		if s.Least < 0 || s.Most < s.Least {
-			fault("least and most are drops a minute, the least first")
-		}
-	case Test:
-		c.optional(s, "pressure", s.Pressure, WordsValue)
-		if s.Minutes < 1 || s.Drops < 0 {
-			fault("minutes is missing: how long the pressure is held; drops is how many are allowed")
-		}
-	case Align:
-		c.optional(s, "speed", s.Speed, AmountValue)
-	case Grease:
-		c.optional(s, "outside", s.Outside, LengthValue)
-		c.optional(s, "width", s.Width, LengthValue)
-	case Photo:
-		if s.Of == "" {
-			fault("of is missing: what is to be seen on it")
-		}
-	default:
-		fault("kind is %q: write do, caution, turn, measure, count, mark, inspect, torque, set, heat, wait, drip, "+
-			"test, align, grease, photo or sign", s.Kind)
+	if i := slices.IndexFunc(kinds, func(k kind) bool { return k.key == s.Kind }); i < 0 {
+		fault("kind is %q: write %s", s.Kind, oneOf(Kinds))
+	} else if check := kinds[i].check; check != nil {
+		check(c, s)
 	}
 	for _, stage := range s.Reopens {
 		if !c.stages[stage] {
@@ -470,46 +364,6 @@ func (c *checker) step(s *Step) {
 	}
 	if s.Follows && s.Kind == Sign {
 		fault("the signature cannot follow itself")
-	}
-}
-
-func (c *checker) optional(s *Step, what, key, kind string) {
-	if key != "" {
-		c.value(s.line, s.ID, what, key, kind)
-	}
-}
-
-func (c *checker) set(s *Step) {
-	fault := func(format string, args ...any) { c.fault(s.line, s.ID, format, args...) }
-	switch s.Method {
-	case ByShims:
-		if s.Adding != "opens" && s.Adding != "closes" {
-			fault("adding is %q: write opens or closes, what one shim more does to the clearance", s.Adding)
-		}
-		c.optional(s, "stacks", s.Stacks, NumberValue)
-	case ByAdjuster:
-		c.optional(s, "threads", s.Threads, AmountValue)
-		c.optional(s, "pitch", s.Pitch, LengthValue)
-		c.optional(s, "notches", s.Notches, NumberValue)
-		if s.Hand != "" && s.Hand != "right" && s.Hand != "left" {
-			fault("hand is %q: write right or left", s.Hand)
-		}
-	case ByTrial:
-	case ByLeaf:
-		if s.Window == "" {
-			fault("window is missing: the limit key of the window the leaf is taken from")
-		}
-	default:
-		fault("method is %q: write shims, trial, adjuster or leaf", s.Method)
-	}
-	if s.Method == ByShims && s.Window == "" {
-		fault("window is missing: the limit key of the window the clearance is set to")
-	}
-}
-
-func (c *checker) phase(s *Step) {
-	if s.Phase != Found && s.Phase != Built {
-		c.fault(s.line, s.ID, "phase is %q: write found or built", s.Phase)
 	}
 }
 

@@ -134,26 +134,13 @@ type Station struct {
 	line int
 }
 
-// The instruments a check may be measured with. Each is one function in the
-// core and one panel on the screen; the last are calculators.
-const (
-	Dial    = "dial"    // round the clock
-	Float   = "float"   // push and pull
-	Feeler  = "feeler"  // leaves at several places
-	Setting = "setting" // a dimension against its setting
-	Direct  = "direct"  // one value, or a leaf that goes
-	Travel  = "travel"  // depth right down and right up
-	Ring    = "ring"    // bore and hub of a wear ring
-	Fit     = "fit"     // a bearing seat against its class
-)
-
 // Check is something measured, wherever in the order of work it is taken.
 type Check struct {
 	Use        string          `yaml:"use" doc:"begins as the common check of that name"`
 	For        string          `yaml:"for" doc:"key of a repeat: there is one for each"`
 	Title      string          `yaml:"title"`
 	Short      string          `yaml:"short" doc:"fits a flag"`
-	Instrument string          `yaml:"instrument" enum:"dial,float,feeler,setting,direct,travel,ring,fit"`
+	Instrument string          `yaml:"instrument" enum:"instruments"`
 	Surface    gauge.Surface   `yaml:"surface" enum:"rim,bore,face" doc:"dial: what the plunger rides on"`
 	Indicator  gauge.Indicator `yaml:"indicator" enum:"fixed,turns" doc:"dial: under the turning shaft, or on it"`
 	Places     []string        `yaml:"places" doc:"dial: clock positions; feeler: names"`
@@ -266,40 +253,6 @@ type Stage struct {
 	line int
 }
 
-// The kinds of a step.
-const (
-	Do      = "do"      // acknowledge
-	Caution = "caution" // acknowledge by name
-	Turn    = "turn"    // by hand
-	Measure = "measure" // a check
-	Count   = "count"
-	Mark    = "mark"
-	Inspect = "inspect" // a part's findings
-	Torque  = "torque"
-	Set     = "set"   // a clearance or a position, with its method
-	Heat    = "heat"  // a bearing or a housing
-	Wait    = "wait"  // until something has cooled or cured
-	Drip    = "drip"  // drops of a packing
-	Test    = "test"  // pressure held, drops counted
-	Align   = "align" // the driver
-	Grease  = "grease"
-	Photo   = "photo"
-	Sign    = "sign"
-)
-
-// Kinds are the kinds of a step.
-var Kinds = []string{
-	Do, Caution, Turn, Measure, Count, Mark, Inspect, Torque, Set, Heat, Wait, Drip, Test, Align, Grease, Photo, Sign,
-}
-
-// The methods of setting.
-const (
-	ByShims    = "shims"    // worked out
-	ByTrial    = "trial"    // the thinnest pack that turns free
-	ByAdjuster = "adjuster" // a screwed one
-	ByLeaf     = "leaf"     // a leaf or gapping shim held while something is clamped
-)
-
 // The phases of a reading.
 const (
 	Found = "found"
@@ -335,7 +288,7 @@ type Step struct {
 	Torque   string   `yaml:"torque" doc:"torque: value of the torque"`
 	Thread   string   `yaml:"thread" doc:"torque: the thread condition it is stated for"`
 	Passes   []int    `yaml:"passes" doc:"torque: percent of each pass"`
-	Method   string   `yaml:"method" enum:"shims,trial,adjuster,leaf" doc:"set: how"`
+	Method   string   `yaml:"method" enum:"methods" doc:"set: how"`
 	Window   string   `yaml:"window" doc:"set: limit key of the window it is set to"`
 	Adding   string   `yaml:"adding" enum:"opens,closes" doc:"set by shims: what a shim more does"`
 	Stacks   string   `yaml:"stacks" doc:"set by shims: value that counts the equal stacks"`

@@ -15,6 +15,9 @@ func Schema() map[string]any {
 	return s
 }
 
+// lists are the lists that a tag names instead of writing them out.
+var lists = map[string][]string{"kinds": Kinds, "instruments": Instruments, "methods": Methods, "signs": Signs}
+
 func object(t reflect.Type) map[string]any {
 	properties := map[string]any{}
 	for i := range t.NumField() {
@@ -28,12 +31,7 @@ func object(t reflect.Type) map[string]any {
 			p["description"] = doc
 		}
 		if words := f.Tag.Get("enum"); words != "" {
-			switch words {
-			case "kinds":
-				p["enum"] = Kinds
-			case "signs":
-				p["enum"] = Signs
-			default:
+			if p["enum"] = lists[words]; lists[words] == nil {
 				p["enum"] = strings.Split(words, ",")
 			}
 		}

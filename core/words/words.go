@@ -1,8 +1,9 @@
-// Package words changes the first letter of a sentence, and nothing else of it: a
-// unit keeps its case.
+// Package words puts words together: it changes the first letter of a sentence and
+// nothing else of it (a unit keeps its case), and names several things in a row.
 package words
 
 import (
+	"strings"
 	"unicode"
 	"unicode/utf8"
 )
@@ -19,4 +20,13 @@ func first(s string, change func(rune) rune) string {
 		return s
 	}
 	return string(change(r)) + s[n:]
+}
+
+// List names several: "a, b or c".
+func List(all []string, last string) string {
+	n := len(all) - 1
+	if n < 1 {
+		return strings.Join(all, "")
+	}
+	return strings.Join(all[:n], ", ") + " " + last + " " + all[n]
 }

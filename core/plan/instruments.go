@@ -1,0 +1,109 @@
+package plan
+
+import (
+	"settle/core/gauge"
+)
+
+// The instruments a check may be measured with.
+const (
+	Dial    = "dial"    // round the clock
+	Float   = "float"   // push and pull
+	Feeler  = "feeler"  // leaves at several places
+	Setting = "setting" // a dimension against its setting
+	Direct  = "direct"  // one value, or a leaf that goes
+	Travel  = "travel"  // depth right down and right up
+	Ring    = "ring"    // bore and hub of a wear ring
+	Fit     = "fit"     // a bearing seat against its class
+)
+
+// An instrumentKind is what the plan check knows of one.
+type instrumentKind struct {
+	key      string
+	check    func(c *checker, key string, x *Check) // what it asks of its check; nil asks nothing
+	ownLimit bool                                   // its limit may follow from the pump's dimensions
+}
+
+var instruments = []instrumentKind{
+	{key: Dial, check: (*checker).dial},
+	{key: Float, check: (*checker).float},
+	{key: Feeler, check: (*checker).feeler},
+	{key: Setting, check: (*checker).dimension},
+	{key: Direct},
+	{key: Travel, check: (*checker).travel},
+	{key: Ring, check: (*checker).dimension, ownLimit: true},
+	{key: Fit, check: (*checker).fit, ownLimit: true},
+}
+
+// Instruments are the words that a plan may write.
+var Instruments = func() []string {
+	keys := make([]string, len(instruments))
+	for i, k := range instruments {
+		keys[i] = k.key
+	}
+	return keys
+}()
+
+func instrument(key string) *instrumentKind {
+	for i := range instruments {
+		if instruments[i].key == key {
+			return &instruments[i]
+		}
+	}
+	return nil
+}
+
+func (c *checker) dial(key string, x *Check) {
+	if x.Surface != gauge.Rim && x.Surface != gauge.Bore && x.Surface != gauge.Face {
+		c.fault(x.line, "", "check %s: surface is %q: write rim, bore or face", key, x.Surface)
+	}
+	if x.Indicator != gauge.Fixed && x.Indicator != gauge.Turns {
+		c.fault(x.line, "", "check %s: indicator is %q: write fixed or turns", key, x.Indicator)
+	}
+	if len(x.Places) < 2 {
+		c.fault(x.line, "", "check %s: places needs the clock positions, such as [\"12\", \"3\", \"6\", \"9\"]", key)
+	}
+	for _, place := range x.Places {
+		if _, err := gauge.ClockDegrees(place); err != nil {
+			c.fault(x.line, "", "check %s: place %v", key, err)
+		}
+	}
+}
+
+func (c *checker) float(key string, x *Check) {
+	if x.Repeats < 1 || x.Repeats > 9 {
+		c.fault(x.line, "", "check %s: repeats is %d: write how often the shaft is pushed and pulled, 1 to 9", key,
+			x.Repeats)
+	}
+}
+
+// feeler is taken at several places, which are named or counted.
+func (c *checker) feeler(key string, x *Check) {
+	switch {
+	case x.PlacesFrom != "":
+		c.value(x.line, "", "check "+key+": places_from", x.PlacesFrom, NumberValue)
+		if x.PlaceName == "" {
+			c.fault(x.line, "", "check %s: place_name is missing: the word for one place, such as vane", key)
+		}
+	case len(x.Places) == 0:
+		c.fault(x.line, "", "check %s: places is missing: name the places, or places_from the value that counts them", key)
+	}
+}
+
+// dimension hangs on a length of the pump's.
+func (c *checker) dimension(key string, x *Check) {
+	c.value(x.line, "", "check "+key+": of", x.Of, LengthValue)
+}
+
+func (c *checker) travel(key string, x *Check) {
+	if x.Down == "" || x.Up == "" {
+		c.fault(x.line, "", "check %s: down and up are missing: the limit keys of the two depths", key)
+	}
+}
+
+func (c *checker) fit(key string, x *Check) {
+	c.dimension(key, x)
+	c.value(x.line, "", "check "+key+": class", x.Class, WordsValue)
+	if x.Seat != "shaft" && x.Seat != "housing" {
+		c.fault(x.line, "", "check %s: seat is %q: write shaft or housing", key, x.Seat)
+	}
+}

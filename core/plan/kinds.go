@@ -1,0 +1,232 @@
+package plan
+
+import (
+	"slices"
+
+	"settle/core/words"
+)
+
+// The kinds of a step.
+const (
+	Do      = "do"      // acknowledge
+	Caution = "caution" // acknowledge by name
+	Turn    = "turn"    // by hand
+	Measure = "measure" // a check
+	Count   = "count"
+	Mark    = "mark"
+	Inspect = "inspect" // a part's findings
+	Torque  = "torque"
+	Set     = "set"   // a clearance or a position, with its method
+	Heat    = "heat"  // a bearing or a housing
+	Wait    = "wait"  // until something has cooled or cured
+	Drip    = "drip"  // drops of a packing
+	Test    = "test"  // pressure held, drops counted
+	Align   = "align" // the driver
+	Grease  = "grease"
+	Photo   = "photo"
+	Sign    = "sign"
+)
+
+// The methods of setting.
+const (
+	ByShims    = "shims"    // worked out
+	ByTrial    = "trial"    // the thinnest pack that turns free
+	ByAdjuster = "adjuster" // a screwed one
+	ByLeaf     = "leaf"     // a leaf or gapping shim held while something is clamped
+)
+
+// A kind is a kind of step, or a method of one that sets, with what the plan check
+// asks of it; nil asks nothing.
+type kind struct {
+	key   string
+	check func(c *checker, s *Step)
+}
+
+var kinds = []kind{
+	{Do, nil}, {Caution, (*checker).caution}, {Turn, (*checker).phase}, {Measure, (*checker).measure},
+	{Count, (*checker).count}, {Mark, (*checker).mark}, {Inspect, (*checker).inspect}, {Torque, (*checker).torque},
+	{Set, (*checker).set}, {Heat, (*checker).heat}, {Wait, (*checker).wait}, {Drip, (*checker).drip},
+	{Test, (*checker).test}, {Align, (*checker).align}, {Grease, (*checker).grease}, {Photo, (*checker).photo},
+	{Sign, nil},
+}
+
+var methods = []kind{
+	{ByShims, (*checker).shims}, {ByTrial, nil}, {ByAdjuster, (*checker).adjuster}, {ByLeaf, (*checker).leaf},
+}
+
+// Kinds and Methods are the words that a plan may write.
+var (
+	Kinds   = keysOf(kinds)
+	Methods = keysOf(methods)
+)
+
+func keysOf(list []kind) []string {
+	keys := make([]string, len(list))
+	for i, k := range list {
+		keys[i] = k.key
+	}
+	return keys
+}
+
+// oneOf lists what may be written.
+func oneOf(keys []string) string { return words.List(keys, "or") }
+
+// Way is the word for how a step is worked: the instrument of its check, the method
+// by which it sets, else its kind. No two of them share a word.
+func (p *Plan) Way(s *Step) string {
+	switch s.Kind {
+	case Measure:
+		return p.Checks[s.Check].Instrument
+	case Set:
+		return s.Method
+	}
+	return s.Kind
+}
+
+func (c *checker) at(s *Step) func(format string, args ...any) {
+	return func(format string, args ...any) { c.fault(s.line, s.ID, format, args...) }
+}
+
+// optional is a value that may be left out.
+func (c *checker) optional(s *Step, what, key, kind string) {
+	if key != "" {
+		c.value(s.line, s.ID, what, key, kind)
+	}
+}
+
+func (c *checker) phase(s *Step) {
+	if s.Phase != Found && s.Phase != Built {
+		c.at(s)("phase is %q: write found or built", s.Phase)
+	}
+}
+
+func (c *checker) caution(s *Step) {
+	if len(s.Cautions) == 0 {
+		c.at(s)("a caution step needs its cautions")
+	}
+}
+
+func (c *checker) measure(s *Step) {
+	c.phase(s)
+	switch check := c.p.Checks[s.Check]; {
+	case check == nil:
+		c.at(s)("check is %q: name one of the plan's checks", s.Check)
+	case check.For != s.For:
+		c.at(s)("is for %q and its check for %q: they must be alike", s.For, check.For)
+	}
+}
+
+func (c *checker) count(s *Step) {
+	if s.Of == "" {
+		c.at(s)("of is missing: what is counted")
+	}
+	if other := c.p.steps[s.SameAs]; s.SameAs != "" && (other == nil || other.Kind != Count) {
+		c.at(s)("same_as is %q: name a count step before it", s.SameAs)
+	}
+}
+
+func (c *checker) mark(s *Step) {
+	if len(s.Marks) == 0 {
+		c.at(s)("marks is missing: what is marked")
+	}
+}
+
+func (c *checker) inspect(s *Step) {
+	switch part := c.p.parts[s.Part]; {
+	case part == nil:
+		c.at(s)("part is %q: name one of the plan's parts", s.Part)
+	case part.For != s.For:
+		c.at(s)("is for %q and its part for %q: they must be alike", s.For, part.For)
+	}
+}
+
+func (c *checker) torque(s *Step) {
+	c.value(s.line, s.ID, "bolts", s.Bolts, NumberValue)
+	c.value(s.line, s.ID, "torque", s.Torque, TorqueValue)
+	if len(s.Passes) == 0 {
+		s.Passes = []int{30, 70, 100}
+	}
+	for i, percent := range s.Passes {
+		if percent < 1 || percent > 100 || i > 0 && percent <= s.Passes[i-1] {
+			c.at(s)("passes must rise, in percent, up to 100")
+			break
+		}
+	}
+}
+
+func (c *checker) set(s *Step) {
+	i := slices.IndexFunc(methods, func(k kind) bool { return k.key == s.Method })
+	if i < 0 {
+		c.at(s)("method is %q: write %s", s.Method, oneOf(Methods))
+	} else if check := methods[i].check; check != nil {
+		check(c, s)
+	}
+}
+
+func (c *checker) shims(s *Step) {
+	if s.Adding != "opens" && s.Adding != "closes" {
+		c.at(s)("adding is %q: write opens or closes, what one shim more does to the clearance", s.Adding)
+	}
+	c.optional(s, "stacks", s.Stacks, NumberValue)
+	if s.Window == "" {
+		c.at(s)("window is missing: the limit key of the window the clearance is set to")
+	}
+}
+
+func (c *checker) adjuster(s *Step) {
+	c.optional(s, "threads", s.Threads, AmountValue)
+	c.optional(s, "pitch", s.Pitch, LengthValue)
+	c.optional(s, "notches", s.Notches, NumberValue)
+	if s.Hand != "" && s.Hand != "right" && s.Hand != "left" {
+		c.at(s)("hand is %q: write right or left", s.Hand)
+	}
+}
+
+func (c *checker) leaf(s *Step) {
+	if s.Window == "" {
+		c.at(s)("window is missing: the limit key of the window the leaf is taken from")
+	}
+}
+
+func (c *checker) heat(s *Step) {
+	c.optional(s, "bore", s.Bore, LengthValue)
+	if s.Cap < 40 || s.Cap > 400 {
+		c.at(s)("cap is %d: write what the weakest part may take in °C, 120 for an open bearing, 80 for one greased "+
+			"and sealed", s.Cap)
+	}
+	if s.Home < 0 || s.Home > 240 {
+		c.at(s)("home is %d: write the minutes to be home, or leave it out", s.Home)
+	}
+}
+
+func (c *checker) wait(s *Step) {
+	if s.Minutes < 1 && s.Below < 1 {
+		c.at(s)("minutes or below is missing: how long to wait, or how cool it must be")
+	}
+}
+
+func (c *checker) drip(s *Step) {
+	if s.Least < 0 || s.Most < s.Least {
+		c.at(s)("least and most are drops a minute, the least first")
+	}
+}
+
+func (c *checker) test(s *Step) {
+	c.optional(s, "pressure", s.Pressure, WordsValue)
+	if s.Minutes < 1 || s.Drops < 0 {
+		c.at(s)("minutes is missing: how long the pressure is held; drops is how many are allowed")
+	}
+}
+
+func (c *checker) align(s *Step) { c.optional(s, "speed", s.Speed, AmountValue) }
+
+func (c *checker) grease(s *Step) {
+	c.optional(s, "outside", s.Outside, LengthValue)
+	c.optional(s, "width", s.Width, LengthValue)
+}
+
+func (c *checker) photo(s *Step) {
+	if s.Of == "" {
+		c.at(s)("of is missing: what is to be seen on it")
+	}
+}
