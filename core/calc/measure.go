@@ -270,7 +270,7 @@ const maxFactor = 100
 func (in ringIn) solve(r *gauge.Reader) (answer, error) {
 	bore, hub := r.Lengths("bore", in.Bore), r.Lengths("hub", in.Hub)
 	fresh, graduation := r.Needed("new", in.New), r.Needed("graduation", in.Graduation)
-	factor := 2.0
+	factor := judge.RingFactor
 	if in.Factor != nil {
 		factor = *in.Factor
 	}
@@ -287,9 +287,9 @@ func (in ringIn) solve(r *gauge.Reader) (answer, error) {
 	if err != nil {
 		return nil, err
 	}
-	limit := quantity.Length(float64(float64(fresh)*factor) + 0.5)
-	v := judge.Length(x.Clearance, x.Uncertainty, judge.Bounds{Max: &limit})
-	return &ringOut{x.Clearance, limit, x.BoreOval, x.HubOval, verdict(v), factor, v,
+	limit := judge.RingBounds(fresh, factor)
+	v := judge.Length(x.Clearance, x.Uncertainty, limit)
+	return &ringOut{x.Clearance, *limit.Max, x.BoreOval, x.HubOval, verdict(v), factor, v,
 		judge.NextPlay(make([]gauge.Trial, 3), graduation, gauge.Float{}, v)}, nil
 }
 

@@ -38,11 +38,8 @@ const (
 // Accept: it is the same one sent twice.
 func Accept(j Job, e Entry) error {
 	d := derive(j)
-	a := acceptance{d: d, step: d.sheet.Step(e.Step), Entry: e}
+	a := acceptance{d: d, step: d.sheet.Step(e.Step), Entry: e, latest: d.scale.log.tracks[e.Step].counts()}
 	a.head()
-	if t := d.tracks[e.Step]; t != nil {
-		a.latest = t.last
-	}
 	if e.Kind == Ended || e.Kind == Amended {
 		return a.verdict(a.closing)
 	}
@@ -71,7 +68,7 @@ func Accept(j Job, e Entry) error {
 // acceptance is an entry beside what it would be appended to.
 type acceptance struct {
 	Entry
-	d      *deriver
+	d      *derived
 	step   *StepSheet // nil where it names none
 	latest *Entry     // what stands at the step now
 	errs   field.Errors
@@ -143,7 +140,7 @@ func (a *acceptance) kept() error {
 		return &Stale{*a.latest}
 	}
 	if a.latest == nil && a.On != "" {
-		if w := a.d.gone[a.On]; w != nil {
+		if w := a.d.scale.log.gone[a.On]; w != nil {
 			return &Refused{w.By.Name + " has withdrawn this entry in the meantime: look at it, then enter it again"}
 		}
 		a.errs.Add("on", fmt.Errorf("names an entry, and this step has none yet"))
@@ -160,13 +157,13 @@ func (a *acceptance) kept() error {
 
 // body checks what was entered, and that whoever overrules a part may do so.
 func (a *acceptance) body() {
-	step := a.d.plan.Step(a.Step)
-	a.errs.Add("", a.d.body(step, a.Body))
-	part := a.d.plan.Part(step.Part)
+	step := a.d.scale.plan.Step(a.Step)
+	a.errs.Add("", a.d.scale.body(step, a.Body))
+	part := a.d.scale.plan.Part(step.Part)
 	if part == nil || !part.Lead || a.By.Role == Lead || len(a.errs) > 0 {
 		return
 	}
-	if r, _ := a.d.weigh(step, a.Body, true); r != nil && r.ByRule != "" {
+	if r, _ := a.d.scale.weigh(step, a.Body, true); r != nil && r.ByRule != "" {
 		a.errs.Add("by", fmt.Errorf("must be a lead: only a lead decides against the rule for the %s",
 			strings.ToLower(part.Title)))
 	}
@@ -191,7 +188,7 @@ func (a *acceptance) pictured() error {
 	if a.On != "" {
 		a.errs.Add("on", fmt.Errorf("names an entry: pictures stand on their own"))
 	}
-	a.errs.Add("", a.d.pictured(a.d.plan.Step(a.Step), a.Body))
+	a.errs.Add("", a.d.scale.pictured(a.d.scale.plan.Step(a.Step), a.Body))
 	return nil
 }
 
@@ -203,7 +200,7 @@ func (a *acceptance) withdrawn() error {
 		a.errs.Add("on", fmt.Errorf("is not an entry of this job: name the one to withdraw"))
 		return nil
 	}
-	if w := a.d.gone[e.ID]; w != nil {
+	if w := a.d.scale.log.gone[e.ID]; w != nil {
 		return &Refused{w.By.Name + " has withdrawn this entry already"}
 	}
 	if e.Kind != Ended {
@@ -223,10 +220,10 @@ func (a *acceptance) withdrawn() error {
 			return &Refused{"a signature is not withdrawn: amend the sheet"}
 		}
 	case Decided:
-		t := a.d.tracks[e.Step]
+		t := a.d.scale.log.tracks[e.Step]
 		standing = t != nil && t.decision != nil && t.decision.ID == e.ID
 	case Ended:
-		standing = a.d.ended != nil && a.d.ended.ID == e.ID
+		standing = a.d.scale.log.ended != nil && a.d.scale.log.ended.ID == e.ID
 		if a.By.Role != Lead {
 			a.errs.Add("by", fmt.Errorf("must be a lead: only a lead opens an ended job again"))
 		}
@@ -297,31 +294,13 @@ func (a *acceptance) signedByLead() bool {
 	return false
 }
 
-// groups names the group of a body that each kind of step, or instrument, asks for.
-var groups = map[string]string{
-	plan.Do: "done", plan.Caution: "done", plan.Turn: "turn", plan.Count: "count", plan.Mark: "marks",
-	plan.Inspect: "inspect",
-	plan.Torque:  "torque", plan.Sign: "sign", plan.Dial: "dial", plan.Float: "float", plan.Feeler: "feeler",
-	plan.Setting: "setting",
-	plan.Direct:  "direct", plan.Travel: "travel", plan.Ring: "tool", plan.Fit: "tool", plan.Drip: "tool",
-	plan.Align: "tool", plan.Grease: "tool",
-	plan.ByShims: "tool", plan.ByTrial: "tool", plan.ByAdjuster: "tool", plan.ByLeaf: "direct",
-	plan.Heat: "heat", plan.Wait: "wait", plan.Test: "test", plan.Photo: "photo",
-}
-
 // body checks what was entered: the group of the step's kind and no other, and
 // every field of it.
 func (s *scale) body(step *plan.Step, b *Body) error {
 	if b == nil {
 		return field.Errorf("body", "is missing: what was entered")
 	}
-	kind := step.Kind
-	switch kind {
-	case plan.Measure:
-		kind = s.plan.Checks[step.Check].Instrument
-	case plan.Set:
-		kind = step.Method
-	}
+	group := s.kind(step).group
 	input := b.Tool
 	if b.Heat != nil {
 		input = b.Heat.Input
@@ -332,8 +311,8 @@ func (s *scale) body(step *plan.Step, b *Body) error {
 	v := reflect.ValueOf(*b)
 	for i := range v.NumField() {
 		name, _, _ := strings.Cut(v.Type().Field(i).Tag.Get("json"), ",")
-		if name != "unit" && name != "skip" && name != groups[kind] && !v.Field(i).IsZero() {
-			return field.Errorf("body."+name, "does not belong to this step: it takes %s", groups[kind])
+		if name != "unit" && name != "skip" && name != group && !v.Field(i).IsZero() {
+			return field.Errorf("body."+name, "does not belong to this step: it takes %s", group)
 		}
 	}
 	_, errs := s.weigh(step, b, false)
@@ -345,14 +324,13 @@ func (s *scale) body(step *plan.Step, b *Body) error {
 // Preview works out a body that is still being typed, and says what is wrong
 // with the fields that are filled in. It changes nothing.
 func Preview(j Job, stepID string, b *Body) (*Reading, *Tell, error) {
-	d := newDeriver(j)
-	d.outcomes()
-	step := d.plan.Step(stepID)
-	if step == nil || !step.When.Hold(d.choice) {
+	s := derive(j).scale
+	step := s.plan.Step(stepID)
+	if step == nil || !s.has(step) {
 		return nil, nil, field.Errorf("step", "%q is not a step of this job", stepID)
 	}
-	reading, errs := d.weigh(step, b, true)
+	reading, errs := s.weigh(step, b, true)
 	var under field.Errors
 	under.Add("body", errs.Err())
-	return reading, d.tell(step, b, reading), under.Err()
+	return reading, s.tell(step, b, reading), under.Err()
 }

@@ -1,8 +1,6 @@
 package job
 
 import (
-	"strings"
-
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -11,33 +9,31 @@ import (
 )
 
 // causes looks at all readings and findings of the job together.
-func (d *deriver) causes() {
+func causes(s *scale, work workDone, taken takings, checks []CheckSheet) []judge.Likely {
 	w := witness{e: judge.Evidence{}}
-	for i := range d.sheet.Checks {
-		key := d.sheet.Checks[i].Check
-		pair := d.taken[key]
-		if pair == nil {
-			continue
-		}
-		check := d.plan.Checks[key]
+	for i := range checks {
+		key := checks[i].Check
 		// What was built counts; until then, what was found.
-		step, phase := pair[1], "as built"
-		if step == nil || step.Reading == nil || step.Reading.Figure == nil {
-			step, phase = pair[0], "as found"
+		step := taken[key].built
+		if !step.hasFigure() {
+			step = taken[key].found
 		}
-		if step != nil && step.Reading != nil && step.Reading.Figure != nil {
-			w.measured(check, step.Reading, phase)
+		if step.hasFigure() {
+			w.measured(s.plan.Checks[key], step.Reading, step.Phase)
 		}
 	}
-	w.turned(d.sheet)
-	w.found(d)
-	for sign, shown := range judge.VectorSigns(d.vectors()) {
+	w.turned(work)
+	w.found(s, work)
+	for sign, shown := range judge.VectorSigns(vectors(s, taken)) {
 		w.e[sign] = shown
 	}
-	if w.any() {
-		d.sheet.Causes = append(d.sheet.Causes, judge.Causes(w.e)...)
+	if !w.any() {
+		return []judge.Likely{}
 	}
+	return judge.Causes(w.e)
 }
+
+func (s *StepSheet) hasFigure() bool { return s != nil && s.Reading != nil && s.Reading.Figure != nil }
 
 // witness gathers the signs of one job.
 type witness struct {
@@ -62,18 +58,24 @@ func (w *witness) sign(s judge.Sign, there bool, words quantity.Sentence) {
 }
 
 func (w *witness) measured(check *plan.Check, r *Reading, phase string) {
-	words := say(check.Title+" %s, "+phase, r.Figure.Length)
-	over := r.Limit != nil && r.Limit.Max != nil && r.Figure.Length > *r.Limit.Max
-	under := r.Limit != nil && r.Limit.Min != nil && r.Figure.Length < *r.Limit.Min
-	known := r.Limit != nil && r.Limit.Max != nil
+	w.signs(check, r, phase)
+	if x := r.Dial; x != nil && x.Form != nil && r.Uncertainty != nil {
+		// Two and a half uncertainties are two divisions of the dial.
+		w.sign(judge.FormHigh, x.Form.Length*2 > r.Uncertainty.Length*5, besideCircle(check, x.Form.Length))
+	}
+}
+
+// signs takes a reading for what the plan says it is a sign of.
+func (w *witness) signs(check *plan.Check, r *Reading, phase string) {
+	words := checkIs(check, r.Figure.Length, phase)
 	high := func(s judge.Sign) {
-		if known {
-			w.sign(s, over, words)
+		if r.Limit != nil && r.Limit.Max != nil {
+			w.sign(s, r.Figure.Length > *r.Limit.Max, words)
 		}
 	}
 	low := func(s judge.Sign) {
 		if r.Limit != nil && r.Limit.Min != nil {
-			w.sign(s, under, words)
+			w.sign(s, r.Figure.Length < *r.Limit.Min, words)
 		}
 	}
 	switch check.Sign {
@@ -89,7 +91,7 @@ func (w *witness) measured(check *plan.Check, r *Reading, phase string) {
 		w.sign(judge.PlayNone, r.Figure.Length == 0, words)
 	case plan.Face:
 		high(judge.FaceOut)
-		w.faces(r, words)
+		w.faces(r)
 	case plan.Bore:
 		high(judge.BoreOut)
 		w.hangs(check, r)
@@ -104,14 +106,9 @@ func (w *witness) measured(check *plan.Check, r *Reading, phase string) {
 			w.clearance(check, r, phase)
 		}
 	}
-	if x := r.Dial; x != nil && x.Form != nil && r.Uncertainty != nil {
-		// Two and a half uncertainties are two divisions of the dial.
-		w.sign(judge.FormHigh, x.Form.Length*2 > r.Uncertainty.Length*5, say(check.Title+": %s beside the fitted circle",
-			x.Form.Length))
-	}
 }
 
-func (w *witness) faces(r *Reading, words Sentence) {
+func (w *witness) faces(r *Reading) {
 	if r.Dial == nil || r.Dial.HighDeg == nil {
 		return
 	}
@@ -119,8 +116,8 @@ func (w *witness) faces(r *Reading, words Sentence) {
 		w.facing = r.Dial.HighDeg
 		return
 	}
-	w.sign(judge.FacesAgree, judge.Agree(*w.facing, *r.Dial.HighDeg), plainly("Adapter and chamber face are high near "+
-		gauge.DegreesClock(*w.facing)+" and "+gauge.DegreesClock(*r.Dial.HighDeg)+" o'clock"))
+	one, other := *w.facing, *r.Dial.HighDeg
+	w.sign(judge.FacesAgree, judge.Agree(one, other), facesHigh(one, other))
 }
 
 // hangs looks for a bracket that droops: high at 6 in a bore, at 12 on a rim.
@@ -133,11 +130,13 @@ func (w *witness) hangs(check *plan.Check, r *Reading) {
 	if check.Surface == gauge.Bore {
 		droop, where = 180, "6"
 	}
-	w.sign(judge.HangsDown, judge.Agree(droop, *x.HighDeg), plainly(check.Title+" is high near "+
-		gauge.DegreesClock(*x.HighDeg)+" o'clock; a drooping arm reads high at "+where+", and no sag was taken off"))
+	w.sign(judge.HangsDown, judge.Agree(droop, *x.HighDeg), armDroops(check, *x.HighDeg, where))
 }
 
 func (w *witness) clearance(check *plan.Check, r *Reading, phase string) {
+	if r.Verdict == judge.NoLimit {
+		return
+	}
 	var tight, wide int
 	for _, p := range r.Places {
 		switch p.Result {
@@ -147,23 +146,19 @@ func (w *witness) clearance(check *plan.Check, r *Reading, phase string) {
 			wide++
 		}
 	}
-	if r.Verdict != judge.NoLimit {
-		w.sign(judge.GapTight, tight > 0, say(check.Title+" %s at its tightest, "+phase, r.Figure.Length))
-		w.sign(judge.GapUneven, tight > 0 && wide > 0, say(check.Title+" from %s to %s round the impeller", r.Figure.Length,
-			r.High.Length))
-	}
+	w.sign(judge.GapTight, tight > 0, tightest(check, r.Figure.Length, phase))
+	w.sign(judge.GapUneven, tight > 0 && wide > 0, fromTo(check, r.Figure.Length, r.High.Length))
 }
 
 // turned takes the last turning by hand.
-func (w *witness) turned(sheet *Sheet) {
-	for i := range sheet.Stages {
-		for _, s := range sheet.Stages[i].Steps {
-			if s.Kind != plan.Turn || s.Reading == nil || strings.HasPrefix(s.Reading.Text, "not taken") {
+func (w *witness) turned(work workDone) {
+	for i := range work.stages {
+		for k := range work.stages[i].Steps {
+			r := work.stages[i].Steps[k].Reading
+			if r == nil || r.Turned == nil {
 				continue
 			}
-			word, _, _ := strings.Cut(s.Reading.Text, " ")
-			words := plainly("Turned by hand: " + s.Reading.Text)
-			turn := gauge.Turn(word)
+			turn, words := r.Turned.Turn, turnedByHand(r.Text)
 			w.e[judge.TurnsRough] = judge.Shown{There: turn == gauge.Rough, Words: words}
 			w.e[judge.Rubs] = judge.Shown{There: turn == gauge.Rubs || turn == gauge.Drags, Words: words}
 			w.e[judge.Stuck] = judge.Shown{There: turn == gauge.Binds || turn == gauge.Locked, Words: words}
@@ -172,19 +167,18 @@ func (w *witness) turned(sheet *Sheet) {
 }
 
 // found takes what the findings on parts say.
-func (w *witness) found(d *deriver) {
-	for i := range d.plan.Stages {
-		for j := range d.plan.Stages[i].Steps {
-			step := &d.plan.Stages[i].Steps[j]
-			t := d.tracks[step.ID]
-			if step.Kind != plan.Inspect || t == nil || t.last.Body.Inspect == nil {
+func (w *witness) found(s *scale, work workDone) {
+	for i := range work.stages {
+		for k := range work.stages[i].Steps {
+			step := &work.stages[i].Steps[k]
+			if step.Reading == nil || len(step.Reading.Found) == 0 {
 				continue
 			}
-			part := d.plan.Part(step.Part)
-			for _, key := range t.last.Body.Inspect.Found {
+			part := s.plan.Part(s.plan.Step(step.ID).Part)
+			for _, at := range step.Reading.Found {
 				for _, f := range part.Findings {
-					if f.Key == key && f.Sign != "" {
-						w.sign(f.Sign, true, plainly(part.Title+": "+words.Lower(f.Words)))
+					if f.Key == at.Key && f.Sign != "" {
+						w.sign(f.Sign, true, partShows(part.Title, f.Words))
 					}
 				}
 			}
@@ -194,29 +188,36 @@ func (w *witness) found(d *deriver) {
 
 // vectors are the shaft's run-outs in their order along it. As found and as
 // built are never mixed: between them the bearings may have changed.
-func (d *deriver) vectors() []judge.Vector {
-	for _, phase := range []int{1, 0} {
-		var vectors []judge.Vector
-		for _, st := range d.plan.ShaftLine.Stations {
-			check, pair := d.plan.Checks[st.Check], d.taken[st.Check]
-			if check.Instrument != plan.Dial || check.Surface != gauge.Rim || check.Indicator != gauge.Fixed || pair == nil ||
-				pair[phase] == nil {
+func vectors(s *scale, taken takings) []judge.Vector {
+	built := func(p pair) *StepSheet { return p.built }
+	found := func(p pair) *StepSheet { return p.found }
+	for _, phase := range []func(pair) *StepSheet{built, found} {
+		var all []judge.Vector
+		for _, st := range s.plan.ShaftLine.Stations {
+			check, step := s.plan.Checks[st.Check], phase(taken[st.Check])
+			if check.Instrument != plan.Dial || check.Surface != gauge.Rim || check.Indicator != gauge.Fixed ||
+				step == nil || step.Reading == nil {
 				continue
 			}
-			r := pair[phase].Reading
-			if r == nil || r.Dial == nil || r.Dial.Fitted == nil {
-				continue
+			if v, ok := vector(st, check, step.Reading); ok {
+				all = append(all, v)
 			}
-			v := judge.Vector{Name: words.Lower(check.Title), OnSleeve: st.Sleeve,
-				Size: r.Dial.Fitted.Length, Uncertainty: r.Uncertainty.Length}
-			if r.Dial.HighDeg != nil {
-				v.Directed, v.Degrees = true, *r.Dial.HighDeg
-			}
-			vectors = append(vectors, v)
 		}
-		if len(vectors) > 1 {
-			return vectors
+		if len(all) > 1 {
+			return all
 		}
 	}
 	return nil
+}
+
+func vector(st plan.Station, check *plan.Check, r *Reading) (judge.Vector, bool) {
+	if r.Dial == nil || r.Dial.Fitted == nil {
+		return judge.Vector{}, false
+	}
+	v := judge.Vector{Name: words.Lower(check.Title), OnSleeve: st.Sleeve, Size: r.Dial.Fitted.Length,
+		Uncertainty: r.Uncertainty.Length}
+	if r.Dial.HighDeg != nil {
+		v.Directed, v.Degrees = true, *r.Dial.HighDeg
+	}
+	return v, true
 }

@@ -4,13 +4,10 @@
 package job
 
 import (
-	"sync"
 	"time"
 
-	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
-	"settle/core/quantity"
 )
 
 // The kinds of an entry. One of a kind that is not known here is let be.
@@ -121,129 +118,12 @@ type Value struct {
 	Source string `json:"source"`
 }
 
-// Body is what was entered at a step, as typed. Exactly one group is there,
-// the one that the step's kind asks for.
-type Body struct {
-	Unit    quantity.Unit    `json:"unit,omitempty" enum:"thou,in,mm,um" doc:"what a bare number means"`
-	Done    bool             `json:"done,omitempty" doc:"acknowledged"`
-	Skip    string           `json:"skip,omitempty" doc:"why this was not taken"`
-	Turn    *TurnForm        `json:"turn,omitempty"`
-	Count   *CountForm       `json:"count,omitempty"`
-	Marks   []string         `json:"marks,omitempty" doc:"where each mark stands, in the plan's order"`
-	Inspect *InspectForm     `json:"inspect,omitempty"`
-	Dial    *gauge.DialForm  `json:"dial,omitempty"`
-	Float   *gauge.FloatForm `json:"float,omitempty"`
-	Feeler  *gauge.GapForm   `json:"feeler,omitempty"`
-	Setting *SettingForm     `json:"setting,omitempty"`
-	Torque  *TorqueForm      `json:"torque,omitempty"`
-	Direct  *DirectForm      `json:"direct,omitempty"`
-	Travel  *TravelForm      `json:"travel,omitempty"`
-	Tool    Input            `json:"tool,omitempty" doc:"input of the step's calculator"`
-	Heat    *HeatForm        `json:"heat,omitempty"`
-	Wait    *WaitForm        `json:"wait,omitempty"`
-	Test    *TestForm        `json:"test,omitempty"`
-	Photo   *PhotoForm       `json:"photo,omitempty"`
-	Sign    *SignForm        `json:"sign,omitempty"`
-}
-
-// TurnForm is how the shaft turns by hand, and where it catches.
-type TurnForm struct {
-	Turn  gauge.Turn `json:"turn"`
-	Clock string     `json:"clock,omitempty"`
-}
-
-// CountForm is a number of pieces, and how thick they are together; or a number
-// of turns.
-type CountForm struct {
-	Count quantity.Number `json:"count,omitzero" doc:"as typed; turns may be 1/2, 0.5 or 1 1/2"`
-	Pack  quantity.Typed  `json:"pack,omitzero"`
-}
-
-// InspectForm is what was found on a part. An empty list is a part with nothing
-// against it. Outcome, where it differs from the rule's, is a person's decision
-// and has a reason.
-type InspectForm struct {
-	Found   []string          `json:"found" nullable:"false"`
-	Where   string            `json:"where,omitempty"`
-	At      map[string]string `json:"at,omitempty" doc:"finding → where on the part, such as 4h, v3, inboard"`
-	Outcome judge.Outcome     `json:"outcome,omitempty"`
-	Reason  string            `json:"reason,omitempty"`
-}
-
-// SettingForm is a dimension that was set, and the gauge it was checked with.
-type SettingForm struct {
-	Measured   quantity.Typed `json:"measured,omitzero"`
-	Graduation quantity.Typed `json:"graduation,omitzero"`
-}
-
-// TorqueForm is the torque that was used and the bolts in the order in which
-// they were ticked, pass after pass, the check pass last.
-type TorqueForm struct {
-	Set   string `json:"set,omitempty" doc:"with its unit; blank when it is the plan's"`
-	Ticks []int  `json:"ticks" nullable:"false"`
-	// With a crow-foot or an extension in line the wrench is set to less.
-	Wrench    quantity.Typed `json:"wrench,omitzero" doc:"length of the wrench, from square to grip"`
-	Extension quantity.Typed `json:"extension,omitzero" doc:"length that the extension adds in line"`
-}
-
-// SignForm closes the job.
-type SignForm struct {
-	Remark string `json:"remark,omitempty" doc:"for whoever opens this pump next"`
-}
-
 // Job is a plan and a log, and the sheets that were kept with it.
 type Job struct {
 	Plan *plan.Plan
 	Log  []Entry
 	Kept []KeptSheet // those that are kept with a signature or after one, the oldest first
-	// Memo may be nil. With one, what was measured is worked out once and not
-	// with every entry that follows.
+	// Memo may be nil. With one, what never changes is worked out once and not with
+	// every entry that follows.
 	Memo *Memo
-}
-
-// Memo remembers the readings that entries came to, by the entry's id. An entry
-// never changes, nor do the limits it is judged by, so neither does its
-// reading. It is safe for use by many goroutines; its zero value is empty.
-type Memo struct {
-	readings sync.Map
-
-	mu   sync.Mutex
-	last *deriver // of the longest log yet: the next entry is accepted against it
-}
-
-func (m *Memo) derived(j Job) *deriver {
-	if m == nil {
-		return nil
-	}
-	m.mu.Lock()
-	defer m.mu.Unlock()
-	if m.last != nil && m.last.sheet.Length == len(j.Log) && m.last.job.Log[len(j.Log)-1].ID == j.Log[len(j.Log)-1].ID {
-		return m.last
-	}
-	return nil
-}
-
-func (m *Memo) keep(d *deriver) {
-	if m != nil {
-		m.mu.Lock()
-		m.last = d
-		m.mu.Unlock()
-	}
-}
-
-func (m *Memo) get(id string) (*Reading, bool) {
-	if m == nil {
-		return nil, false
-	}
-	r, ok := m.readings.Load(id)
-	if !ok {
-		return nil, false
-	}
-	return r.(*Reading), true
-}
-
-func (m *Memo) put(id string, r *Reading) {
-	if m != nil {
-		m.readings.Store(id, r)
-	}
 }

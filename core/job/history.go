@@ -21,8 +21,8 @@ type track struct {
 
 // read goes through a log once. What was withdrawn counts for nothing: its step
 // is as if nobody had entered it.
-func read(log []Entry, steps int) history {
-	h := history{tracks: make(map[string]*track, steps)}
+func read(log []Entry) *history {
+	h := &history{tracks: make(map[string]*track, len(log)/2)}
 	for i := range log {
 		if e := &log[i]; e.Kind == Withdrawn {
 			if h.gone == nil {
@@ -83,6 +83,22 @@ func (h *history) kept(e *Entry, gone bool) {
 	} else {
 		t.rounds++
 	}
+}
+
+// counts is the entry that counts, nil where there is none.
+func (t *track) counts() *Entry {
+	if t == nil {
+		return nil
+	}
+	return t.last
+}
+
+// all are the entries of a step, the oldest first.
+func (t *track) all() []*Entry {
+	if t == nil {
+		return nil
+	}
+	return append(t.before[:len(t.before):len(t.before)], t.last)
 }
 
 // decided is a person's decision as it is shown.

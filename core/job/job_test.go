@@ -4,7 +4,6 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
-	"math/big"
 	"os"
 	"reflect"
 	"strings"
@@ -437,8 +436,7 @@ func TestTorqueAndCount(t *testing.T) {
 	b := newBench(t, papers, Rules{})
 	b.safe()
 	b.keep("shims-out", countBody(6))
-	s := &scale{opening: b.Log[0].Open, plan: b.Plan, choice: choices{opening: b.Log[0].Open},
-		count: func(string) *big.Rat { return big.NewRat(6, 1) }}
+	s := derive(b.Job).scale
 	torque := func(set string, ticks []int) (*Reading, field.Errors) {
 		return s.weigh(b.Plan.Step("casing-bolts"), &Body{Torque: &TorqueForm{Set: set, Ticks: ticks}}, false)
 	}
@@ -591,7 +589,7 @@ func BenchmarkDerive(b *testing.B) {
 		b.ReportAllocs()
 		for b.Loop() {
 			Derive(j)
-			j.Memo.keep(nil) // what the entry before it left
+			j.Memo.last = nil // what the entry before it left
 		}
 	})
 }

@@ -30,29 +30,29 @@ type KitLine struct {
 
 // kit lists what this pump with its options needs: two ends and two seals have
 // their own lines, as their parts are parts of the plan.
-func (d *deriver) kit() {
-	d.sheet.Kit = []KitLine{}
-	laid := d.laidOut()
-	for i := range d.plan.Parts {
-		part := &d.plan.Parts[i]
-		if !part.When.Hold(d.choice) {
+func kit(s *scale, work workDone) []KitLine {
+	out := []KitLine{}
+	laid := laidOut(s, work)
+	for i := range s.plan.Parts {
+		part := &s.plan.Parts[i]
+		if !part.When.Hold(s) {
 			continue
 		}
-		outcome := d.choice.decided[part.Key]
+		outcome := s.parts[part.Key]
 		if part.Kit == "" && outcome != judge.Replace && outcome != judge.Order {
 			continue
 		}
-		d.sheet.Kit = append(d.sheet.Kit, KitLine{part.Key, part.Title, part.Quantity, use(part), part.Lubricant,
+		out = append(out, KitLine{part.Key, part.Title, part.Quantity, use(part), part.Lubricant,
 			kitState(part, outcome, laid)})
 	}
+	return out
 }
 
 // laidOut reports whether the kit lies on the bench.
-func (d *deriver) laidOut() bool {
-	for i := range d.plan.Stages {
-		for j := range d.plan.Stages[i].Steps {
-			step := &d.plan.Stages[i].Steps[j]
-			if s := d.states[step.ID]; step.LaidOut && s != nil && s.State == Done {
+func laidOut(s *scale, work workDone) bool {
+	for i := range work.stages {
+		for k := range work.stages[i].Steps {
+			if step := &work.stages[i].Steps[k]; step.State == Done && s.plan.Step(step.ID).LaidOut {
 				return true
 			}
 		}

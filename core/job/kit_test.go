@@ -26,7 +26,7 @@ func TestKit(t *testing.T) {
 	if got := state("sleeve"); got != ToOrder {
 		t.Errorf("the sleeve is %q", got)
 	}
-	d := newDeriver(b.Job)
+	s := derive(b.Job).scale
 	for name, tt := range map[string]struct {
 		kit        string
 		returnable bool
@@ -42,7 +42,7 @@ func TestKit(t *testing.T) {
 		"not on the bench":         {"always", true, "order", true, ToOrder},
 		"no kit part and replaced": {"", false, "replace", true, ToOrder},
 	} {
-		part := *d.plan.Part("sleeve")
+		part := *s.plan.Part("sleeve")
 		part.Kit, part.Returnable = tt.kit, tt.returnable
 		if got := kitState(&part, judge.Outcome(tt.outcome), tt.laid); got != tt.want {
 			t.Errorf("%s: %s, want %s", name, got, tt.want)

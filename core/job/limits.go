@@ -75,8 +75,7 @@ func Limits(p *plan.Plan, papers Papers, rules Rules, title func(key string) str
 	if err != nil {
 		return nil, err
 	}
-	asked := asks(p, choices{opening: &Opening{Options: plan.Defaults(p.Options, papers.Options),
-		Schools: plan.Defaults(plan.Schools, rules.Schools), Values: papers.Values}})
+	asked := asks(p, chosen(plan.Defaults(p.Options, papers.Options), plan.Defaults(plan.Schools, rules.Schools)))
 	rows := []LimitRow{}
 	for _, key := range p.LimitKeys() {
 		row := weighLimits(key, from, dimensions)
@@ -87,7 +86,7 @@ func Limits(p *plan.Plan, papers Papers, rules Rules, title func(key string) str
 }
 
 // asks lists the limits by which a pump is judged as its options stand.
-func asks(p *plan.Plan, c choices) []string {
+func asks(p *plan.Plan, c plan.State) []string {
 	var keys []string
 	for _, check := range p.Checks {
 		if key, ok := check.LimitKey(c); ok {

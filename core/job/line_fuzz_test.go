@@ -25,6 +25,6 @@ func FuzzReadLine(f *testing.F) {
 		}
 		log := []Entry{e}
 		Verify(log)
-		read(log, 1)
+		read(log)
 	})
 }

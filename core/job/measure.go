@@ -8,18 +8,39 @@ import (
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
+	"settle/core/quantity"
 	"settle/core/setting"
 )
 
-func dial(check *plan.Check, limit *judge.Limit, f *gauge.DialForm, r *gauge.Reader) *Reading {
+// A reading beyond these is questioned, not refused: no dial, leaf or push and pull
+// gives it on a pump in one piece.
+const (
+	absurd      = 10 * quantity.Millimetre
+	absurdPlay  = 50 * quantity.Millimetre
+	absurdSize  = 500 * quantity.Millimetre
+	absurdDepth = 2000 * quantity.Millimetre
+)
+
+func (t *terms) check(step *plan.Step) *plan.Check { return t.plan.Checks[step.Check] }
+
+// below is a reader for the fields of a group.
+func below(r *gauge.Reader) gauge.Reader { return gauge.Reader{Unit: r.Unit, Partial: r.Partial} }
+
+// short reports whether there is too little of a form to work it out: what is typed
+// is not enough yet, or something of what is offered is wrong.
+func short(r *gauge.Reader, enough bool) bool {
+	return r.Partial && !enough || !r.Partial && len(r.Errors) > 0
+}
+
+func dial(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+	f, check := b.Dial, s.check(step)
 	if f == nil {
 		return missing(r, "dial", "is missing: the readings round the clock")
 	}
-	var below gauge.Reader
-	below.Unit, below.Partial = r.Unit, r.Partial
-	d := below.Dial(*f)
-	r.Errors.Add("dial", below.Errors.Err())
-	if r.Partial && (d.Graduation == 0 || d.Sweep == nil && len(d.Readings) < 2) || !r.Partial && len(r.Errors) > 0 {
+	fields := below(r)
+	d := fields.Dial(*f)
+	r.Errors.Add("dial", fields.Errors.Err())
+	if short(r, d.Graduation != 0 && (d.Sweep != nil || len(d.Readings) > 1)) {
 		return nil
 	}
 	if d.Sweep == nil && !r.Partial {
@@ -36,6 +57,15 @@ func dial(check *plan.Check, limit *judge.Limit, f *gauge.DialForm, r *gauge.Rea
 		r.Errors.Add("dial", err)
 		return nil
 	}
+	limit := s.limits[check]
+	v := judge.Length(x.Measured(), x.Uncertainty, limit.Bounds)
+	reading := dialReading(d, x)
+	reading.next = judge.NextDial(d, x, v)
+	return judged(reading, v, limit)
+}
+
+// dialReading is what readings round the clock tell.
+func dialReading(d gauge.Dial, x gauge.Runout) *Reading {
 	show := make(figures, 0, 8)
 	reading := &Reading{Figure: show.add(x.Measured()), Warnings: x.Warnings, Dial: &DialReading{
 		TIR: show.add(x.TIR), Fitted: show.maybe(x.Fitted), OffCentre: show.maybe(x.Eccentricity), HighDeg: x.HighDeg,
@@ -48,19 +78,46 @@ func dial(check *plan.Check, limit *judge.Limit, f *gauge.DialForm, r *gauge.Rea
 	for _, p := range d.Readings {
 		reading.Dial.Points = append(reading.Dial.Points, Point{p.Degrees, Figure{Length: p.Value}})
 	}
-	v := judge.Length(x.Measured(), x.Uncertainty, limit.Bounds)
-	reading.next = judge.NextDial(d, x, v)
-	return judged(reading, v, limit)
+	return reading
 }
 
-func float(limit *judge.Limit, f *gauge.FloatForm, r *gauge.Reader) *Reading {
+func dialPanel(t *terms, step *plan.Step, p *Panel) {
+	check := t.check(step)
+	p.Surface, p.Indicator, p.Places = check.Surface, check.Indicator, check.Places
+	switch check.Surface {
+	case gauge.Face:
+		p.FigureTitle = "Face, total reading"
+	case gauge.Bore:
+		p.FigureTitle = "Concentricity, TIR"
+	}
+}
+
+func dialBoxes(b *Body) []box {
+	f := b.Dial
 	if f == nil {
+		return nil
+	}
+	out := make([]box, 0, len(f.Readings)+4)
+	for i, x := range f.Readings {
+		out = append(out, box{path: fmt.Sprintf("dial.readings[%d].value", i), name: x.Clock + ":", length: x.Value,
+			most: absurd})
+	}
+	if w := f.Sweep; w != nil {
+		out = append(out, box{path: "dial.sweep.low", name: "lowest", length: w.Low, most: absurd},
+			box{path: "dial.sweep.high", name: "highest", length: w.High, most: absurd})
+	}
+	return append(out, box{path: "dial.back_to_start", name: "back at the start", length: f.BackToStart, most: absurd},
+		box{path: "dial.sag", name: "sag", length: f.Sag, most: absurd})
+}
+
+func float(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+	if b.Float == nil {
 		return missing(r, "float", "is missing: the readings at either end")
 	}
-	below := gauge.Reader{Unit: r.Unit, Partial: r.Partial}
-	trials, graduation := below.Trials(*f)
-	r.Errors.Add("float", below.Errors.Err())
-	if r.Partial && (graduation == 0 || len(trials) == 0) || !r.Partial && len(r.Errors) > 0 {
+	fields := below(r)
+	trials, graduation := fields.Trials(*b.Float)
+	r.Errors.Add("float", fields.Errors.Err())
+	if short(r, graduation != 0 && len(trials) > 0) {
 		return nil
 	}
 	x, err := gauge.Play(trials, graduation)
@@ -68,19 +125,33 @@ func float(limit *judge.Limit, f *gauge.FloatForm, r *gauge.Reader) *Reading {
 		r.Errors.Add("float", err)
 		return nil
 	}
-	reading := &Reading{Figure: figure(x.Mean), Spread: figure(x.Spread), Warnings: x.Warnings}
+	limit := s.limits[s.check(step)]
 	v := judge.Length(x.Mean, x.Uncertainty, limit.Bounds)
-	reading.next = judge.NextPlay(trials, graduation, x, v)
-	return judged(reading, v, limit)
+	return judged(&Reading{Figure: figure(x.Mean), Spread: figure(x.Spread), Warnings: x.Warnings,
+		next: judge.NextPlay(trials, graduation, x, v)}, v, limit)
 }
 
-// places lists where a feeler check is taken: the plan's names, or one for
-// each of the pump's vanes.
-func (s *scale) places(check *plan.Check) []string {
+func floatPanel(t *terms, step *plan.Step, p *Panel) { p.Repeats = t.check(step).Repeats }
+
+func floatBoxes(b *Body) []box {
+	if b.Float == nil {
+		return nil
+	}
+	var out []box
+	for i, x := range b.Float.Trials {
+		out = append(out, box{path: fmt.Sprintf("float.trials[%d].in", i), name: "in", length: x.In, most: absurdPlay},
+			box{path: fmt.Sprintf("float.trials[%d].out", i), name: "out", length: x.Out, most: absurdPlay})
+	}
+	return out
+}
+
+// places lists where a check is taken: the plan's names, or one for each of the
+// pump's vanes.
+func (t *terms) places(check *plan.Check) []string {
 	if check.PlacesFrom == "" {
 		return check.Places
 	}
-	n := s.number(check.PlacesFrom)
+	n := t.number(check.PlacesFrom)
 	names := make([]string, n)
 	for i := range names {
 		names[i] = fmt.Sprintf("%s %d", check.PlaceName, i+1)
@@ -88,33 +159,33 @@ func (s *scale) places(check *plan.Check) []string {
 	return names
 }
 
-func (s *scale) feeler(check *plan.Check, limit *judge.Limit, f *gauge.GapForm, r *gauge.Reader) *Reading {
-	if f == nil {
+func feeler(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+	if b.Feeler == nil {
 		return missing(r, "feeler", "is missing: the leaves at each place")
 	}
-	below := gauge.Reader{Unit: r.Unit, Partial: r.Partial}
-	openings, graduation := below.Openings(*f)
-	r.Errors.Add("feeler", below.Errors.Err())
-	if r.Partial && len(openings) == 0 || !r.Partial && len(r.Errors) > 0 {
+	check := s.check(step)
+	fields := below(r)
+	gaps, graduation := fields.Openings(*b.Feeler)
+	r.Errors.Add("feeler", fields.Errors.Err())
+	if short(r, len(gaps) > 0) {
 		return nil
 	}
 	if !r.Partial {
 		for _, place := range s.places(check) {
-			if !slices.ContainsFunc(openings, func(o gauge.Opening) bool { return o.At == place }) {
+			if !slices.ContainsFunc(gaps, func(o gauge.Opening) bool { return o.At == place }) {
 				return missing(r, "feeler.positions", "has nothing for "+place+": measure at every place")
 			}
 		}
 	}
-	x, err := gauge.Clearance(openings)
+	x, err := gauge.Clearance(gaps)
 	if err != nil {
 		r.Errors.Add("feeler", err)
 		return nil
 	}
-	u := gauge.DirectUncertainty(graduation)
-	v := judge.Openings(openings, u, limit.Bounds, gauge.Leaves(r.Unit))
+	limit := s.limits[check]
+	v := judge.Openings(gaps, gauge.DirectUncertainty(graduation), limit.Bounds, gauge.Leaves(r.Unit))
 	reading := &Reading{Figure: figure(x.Lowest), High: figure(x.Highest), Spread: figure(x.Spread), Verdict: v.Result,
-		Limit: limit, Warnings: v.Warnings}
-	reading.next = judge.NextOpenings(v, graduation, limit.Bounds)
+		Limit: limit, Warnings: v.Warnings, next: judge.NextOpenings(v, graduation, limit.Bounds)}
 	for _, p := range v.Places {
 		reading.Places = append(reading.Places, Place{p.At, Figure{Length: p.Low}, Figure{Length: p.High}, p.Result,
 			maybe(p.NextLeaf)})
@@ -122,28 +193,151 @@ func (s *scale) feeler(check *plan.Check, limit *judge.Limit, f *gauge.GapForm, 
 	return reading
 }
 
-func (s *scale) setting(check *plan.Check, limit *judge.Limit, f *SettingForm, r *gauge.Reader) *Reading {
-	if f == nil {
-		return missing(r, "setting", "is missing: the dimension measured")
-	}
-	measured, ok := r.Length(gauge.Named("setting.measured"), f.Measured)
-	graduation, okGraduation := r.Length(gauge.Named("setting.graduation"), f.Graduation)
-	if okGraduation && graduation <= 0 {
-		r.Errors.Add("setting.graduation",
-			fmt.Errorf("must be greater than zero: the value of one division, such as 1/64 in or 0.5 mm"))
-	}
-	if !ok || !okGraduation || graduation <= 0 {
+func feelerPanel(t *terms, step *plan.Step, p *Panel) { p.Places = t.places(t.check(step)) }
+
+func feelerBoxes(b *Body) []box {
+	if b.Feeler == nil {
 		return nil
 	}
+	var out []box
+	for i, x := range b.Feeler.Positions {
+		at := fmt.Sprintf("feeler.positions[%d].", i)
+		out = append(out, box{path: at + "value", name: x.At + ":", length: x.Value, most: absurd},
+			box{path: at + "go", name: x.At + " goes:", length: x.Go, most: absurd},
+			box{path: at + "no_go", name: x.At + " does not go:", length: x.NoGo, most: absurd})
+	}
+	return out
+}
+
+// division reads one division of a gauge.
+func division(r *gauge.Reader, path string, typed quantity.Typed, such string) (quantity.Length, bool) {
+	graduation, ok := r.Length(gauge.Named(path), typed)
+	if ok && graduation <= 0 {
+		r.Errors.Add(path, fmt.Errorf("must be greater than zero: the value of one division%s", such))
+	}
+	return graduation, ok && graduation > 0
+}
+
+func set(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+	if b.Setting == nil {
+		return missing(r, "setting", "is missing: the dimension measured")
+	}
+	measured, ok := r.Length(gauge.Named("setting.measured"), b.Setting.Measured)
+	graduation, okGraduation := division(r, "setting.graduation", b.Setting.Graduation, ", such as 1/64 in or 0.5 mm")
+	if !ok || !okGraduation {
+		return nil
+	}
+	check, u := s.check(step), gauge.DirectUncertainty(graduation)
 	wanted, known := s.length(check.Of)
 	if !known {
-		none := &judge.Limit{Origin: judge.None, Source: "no setting dimension known: look it up on the seal's drawing " +
-			"and enter it on the pump"}
-		return judged(&Reading{Figure: figure(measured), Against: figure(measured)}, judge.Length(measured,
-			gauge.DirectUncertainty(graduation), none.Bounds), none)
+		none := noLimit(noSetting)
+		return judged(&Reading{Figure: figure(measured), Against: figure(measured)}, judge.Length(measured, u,
+			none.Bounds), none)
 	}
-	off := setting.Deviation(measured, wanted)
-	v := judge.Length(off, gauge.DirectUncertainty(graduation), limit.Bounds)
+	limit, off := s.limits[check], setting.Deviation(measured, wanted)
+	v := judge.Length(off, u, limit.Bounds)
 	return judged(&Reading{Figure: figure(off), Against: figure(measured), next: judge.NextDirect(graduation, v)}, v,
 		limit)
+}
+
+func settingPanel(t *terms, step *plan.Step, p *Panel) {
+	check := t.check(step)
+	if l, known := t.length(check.Of); known {
+		p.Nominal, p.NominalOf = figure(l), t.opening.Values[check.Of].Source
+	}
+}
+
+func settingBoxes(b *Body) []box {
+	if b.Setting == nil {
+		return nil
+	}
+	return []box{{path: "setting.measured", length: b.Setting.Measured, most: absurdSize}}
+}
+
+// direct is one value read with a gauge, or the leaf that just goes: of a check, or
+// held while something is clamped.
+func direct(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+	f := b.Direct
+	if f == nil {
+		return missing(r, "direct", "is missing: the value measured")
+	}
+	value, ok := r.Length(gauge.Named("direct.value"), f.Value)
+	var graduation quantity.Length
+	if !f.Leaf {
+		var okGraduation bool
+		graduation, okGraduation = division(r, "direct.graduation", f.Graduation, ", such as 0.01 mm")
+		ok = ok && okGraduation
+	}
+	if !ok {
+		return nil
+	}
+	limit := s.limitOf(step)
+	v := judge.Length(value, gauge.DirectUncertainty(graduation), limit.Bounds)
+	if f.Leaf && v.Result == judge.Close { // a leaf is its own uncertainty
+		v.Result = judge.Within
+	}
+	return judged(&Reading{Figure: figure(value), next: judge.NextDirect(graduation, v)}, v, limit)
+}
+
+func byLeaf(_ *terms, _ *plan.Step, p *Panel) { p.Leaf = true }
+
+func directBoxes(b *Body) []box {
+	if b.Direct == nil {
+		return nil
+	}
+	return []box{{path: "direct.value", length: b.Direct.Value, most: absurdSize}}
+}
+
+func travel(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+	f, check := b.Travel, s.check(step)
+	if f == nil {
+		return missing(r, "travel", "is missing: the depth right down and right up")
+	}
+	down, okDown := r.Length(gauge.Named("travel.down"), f.Down)
+	up, okUp := r.Length(gauge.Named("travel.up"), f.Up)
+	graduation, ok := division(r, "travel.graduation", f.Graduation, " of the depth gauge")
+	if !okDown || !okUp || !ok {
+		return nil
+	}
+	limit, length := s.limits[check], (down - up).Abs()
+	reading := judged(&Reading{Figure: figure(length)}, judge.Length(length, gauge.DifferenceUncertainty(graduation),
+		limit.Bounds), limit)
+	for _, end := range []struct {
+		at, key string
+		depth   quantity.Length
+	}{{"right down", check.Down, down}, {"right up", check.Up, up}} {
+		window := s.opening.Limits[end.key]
+		v := judge.Length(end.depth, gauge.DirectUncertainty(graduation), window.Bounds)
+		reading.Places = append(reading.Places, Place{At: end.at, Low: Figure{Length: end.depth},
+			High: Figure{Length: end.depth}, Result: judge.OpeningResult(v.Result)})
+		if v.Result.Heavier(reading.Verdict) {
+			reading.Verdict, reading.Limit, reading.Margin = v.Result, &window, nil
+			if window.Source == "" {
+				reading.Limit = noLimit(judge.NoneKnown)
+			}
+		}
+	}
+	return reading
+}
+
+func travelBoxes(b *Body) []box {
+	if b.Travel == nil {
+		return nil
+	}
+	return []box{{path: "travel.down", name: "right down", length: b.Travel.Down, most: absurdDepth},
+		{path: "travel.up", name: "right up", length: b.Travel.Up, most: absurdDepth}}
+}
+
+// foundBefore is the entry as found that stands beside a check as built, nil where
+// there is none.
+func (s *scale) foundBefore(step *plan.Step) (*plan.Step, *Entry) {
+	if step.Phase != plan.Built {
+		return nil, nil
+	}
+	for _, other := range slices.Backward(s.found[step.Check]) {
+		if e := s.log.tracks[other.ID].counts(); e != nil && s.has(other) {
+			return other, e
+		}
+	}
+	return nil, nil
 }

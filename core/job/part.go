@@ -12,25 +12,17 @@ import (
 	"settle/core/plan"
 )
 
-func (s *scale) inspect(part *plan.Part, f *InspectForm, r *gauge.Reader) *Reading {
-	var policy judge.Decision
-	for _, a := range part.Always {
-		if a.When.Hold(s.choice) && a.Outcome.Heavier(policy.Outcome) != policy.Outcome {
-			policy = judge.Decision{Outcome: a.Outcome, Rule: a.Rule}
-		}
-	}
-	if by := s.dragged(part.Key); by != nil && policy.Outcome == "" {
-		policy = judge.Decision{Outcome: judge.Replace, Rule: "replaced with the " + strings.ToLower(by.Title)}
-	}
+func inspected(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+	f, part := b.Inspect, s.plan.Part(step.Part)
 	if f == nil {
 		return missing(r, "inspect", "is missing: what was found, an empty list where there is nothing")
 	}
 	found := s.measured(part)
 	words := make([]string, 0, len(f.Found)+len(found))
-	var at []FoundAt
 	for _, x := range found {
 		words = append(words, x.Words)
 	}
+	var at []FoundAt
 	for i, key := range f.Found {
 		k := slices.IndexFunc(part.Findings, func(x plan.Finding) bool { return x.Key == key })
 		if k < 0 {
@@ -43,46 +35,79 @@ func (s *scale) inspect(part *plan.Part, f *InspectForm, r *gauge.Reader) *Readi
 		spot, err := ParseSpot(f.At[key], s.vanes())
 		r.Errors.Add("inspect.at."+key, err)
 		at = append(at, FoundAt{x.Key, x.Words, spot})
-		if where := spot.String(); where != "" {
-			words = append(words, x.Words+" at "+where)
-		} else {
-			words = append(words, x.Words)
-		}
+		words = append(words, foundAt(x.Words, spot))
 	}
 	for _, key := range keys(f.At) {
 		if !slices.Contains(f.Found, key) {
 			r.Errors.Add("inspect.at."+key, errors.New("says where, and the finding is not ticked"))
 		}
 	}
-	d := judge.Part(found, policy)
+	d := judge.Part(found, s.policy(part))
 	reading := &Reading{Outcome: d.Outcome, Rule: d.Rule, Text: strings.Join(words, ", "), Found: at}
 	if len(words) == 0 && len(part.Findings) > 0 {
-		reading.Text = "Nothing found"
+		reading.Text = nothingFound
 	}
 	if f.Where != "" {
 		reading.Text += " (" + f.Where + ")"
 	}
-	if f.Outcome != "" && f.Outcome != d.Outcome {
-		if !f.Outcome.Known() {
-			r.Errors.Add("inspect.outcome", fmt.Errorf("is %q: write reuse, dress, repair, replace or order", f.Outcome))
-			return nil
-		}
-		reading.Outcome, reading.ByRule = f.Outcome, d.Outcome
-		if strings.TrimSpace(f.Reason) == "" {
-			if !r.Partial {
-				r.Errors.Add("inspect.reason", fmt.Errorf("is missing: the rule says %s, write why you decide otherwise",
-					d.Outcome))
-			}
-			return reading
-		}
-		reading.Rule = f.Reason
-	}
+	overrule(reading, f, d, r)
 	return reading
 }
 
+// overrule puts a person's outcome in the place of the rule's.
+func overrule(reading *Reading, f *InspectForm, d judge.Decision, r *gauge.Reader) {
+	if f.Outcome == "" || f.Outcome == d.Outcome {
+		return
+	}
+	if !f.Outcome.Known() {
+		r.Errors.Add("inspect.outcome", fmt.Errorf("is %q: write reuse, dress, repair, replace or order", f.Outcome))
+		return
+	}
+	reading.Outcome, reading.ByRule = f.Outcome, d.Outcome
+	switch {
+	case strings.TrimSpace(f.Reason) != "":
+		reading.Rule = f.Reason
+	case !r.Partial:
+		r.Errors.Add("inspect.reason", fmt.Errorf("is missing: the rule says %s, write why you decide otherwise",
+			d.Outcome))
+	}
+}
+
+// policy is what a rule, a school or another part settles of a part beforehand.
+func (s *scale) policy(part *plan.Part) judge.Decision {
+	var policy judge.Decision
+	for _, a := range part.Always {
+		if a.When.Hold(s) && a.Outcome.Heavier(policy.Outcome) != policy.Outcome {
+			policy = judge.Decision{Outcome: a.Outcome, Rule: a.Rule}
+		}
+	}
+	if by := s.dragged(part.Key); by != nil && policy.Outcome == "" {
+		policy = judge.Decision{Outcome: judge.Replace, Rule: replacedWith(by.Title)}
+	}
+	return policy
+}
+
+func findings(t *terms, step *plan.Step, p *Panel) {
+	part := t.plan.Part(step.Part)
+	p.Part = part.Title
+	p.Findings = make([]FindingShown, len(part.Findings))
+	for i, f := range part.Findings {
+		p.Findings[i] = FindingShown{f.Key, f.Words, f.Outcome, f.Rule}
+	}
+	p.Outcomes = judge.Outcomes
+}
+
+func settledBeforehand(s *scale, step *plan.Step, p *Panel) {
+	for _, a := range s.plan.Part(step.Part).Always {
+		if a.When.Hold(s) {
+			p.Rule, p.RuleSays = a.Rule, a.Outcome
+		}
+	}
+}
+
 // vanes is how many the impeller has, 0 where the pump's papers do not say.
-func (s *scale) vanes() int {
-	n, err := strconv.Atoi(strings.TrimSpace(s.opening.Values["vanes"].Text))
+func (t *terms) vanes() int {
+	n, err := strconv.Atoi(strings.TrimSpace(t.opening.Values["vanes"].Text))
 	if err != nil {
 		return 0
 	}
@@ -94,11 +119,8 @@ func (s *scale) vanes() int {
 func (s *scale) measured(part *plan.Part) []judge.Finding {
 	var found []judge.Finding
 	for _, j := range part.Judged {
-		if s.read == nil {
-			break
-		}
-		if r := s.read(j.Check); r != nil && r.Verdict == judge.Out {
-			found = append(found, judge.Finding{Key: j.Check, Words: s.plan.Checks[j.Check].Title + " out of limit",
+		if r := s.taken(j.Check); r != nil && r.Verdict == judge.Out {
+			found = append(found, judge.Finding{Key: j.Check, Words: outOfLimit(s.plan.Checks[j.Check].Title),
 				Outcome: j.Outcome, Rule: j.Rule})
 		}
 	}
@@ -108,7 +130,7 @@ func (s *scale) measured(part *plan.Part) []judge.Finding {
 // dragged returns the part that takes this one along, where it is replaced.
 func (s *scale) dragged(key string) *plan.Part {
 	for i := range s.plan.Parts {
-		if p := &s.plan.Parts[i]; s.choice.decided[p.Key] == judge.Replace && slices.Contains(p.Drags, key) {
+		if p := &s.plan.Parts[i]; s.parts[p.Key] == judge.Replace && slices.Contains(p.Drags, key) {
 			return p
 		}
 	}

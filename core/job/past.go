@@ -50,14 +50,14 @@ func PastOf(number string, j Job) (Past, error) {
 			return Past{}, err
 		}
 	}
-	p := Past{Number: number, Opened: j.Log[0].At, Hours: d.opening.Hours, Signed: sheet.Signed,
+	p := Past{Number: number, Opened: j.Log[0].At, Hours: d.scale.opening.Hours, Signed: sheet.Signed,
 		Ended: sheet.Ended != nil, Checks: []PastCheck{}}
 	if sheet.Ended != nil && sheet.Ended.Ending == Mistake {
 		p.Hours = nil
 		return p, nil // it says nothing of the pump
 	}
-	p.NewSeal = slices.ContainsFunc(d.plan.Parts, func(part plan.Part) bool {
-		return part.Seal && d.choice.decided[part.Key] == judge.Replace
+	p.NewSeal = slices.ContainsFunc(d.scale.plan.Parts, func(part plan.Part) bool {
+		return part.Seal && d.scale.parts[part.Key] == judge.Replace
 	})
 	for i := range sheet.Checks {
 		row := &sheet.Checks[i]
@@ -66,7 +66,7 @@ func PastOf(number string, j Job) (Past, error) {
 		}
 		c := PastCheck{Check: row.Check, Title: row.Title, Short: row.Short, Found: row.Found.past(), Built: row.Built.past()}
 		if l := d.until(row.Check); l != nil {
-			c.Until, c.Mend = shown(l), mend(d.plan.Checks[row.Check])
+			c.Until, c.Mend = shown(l), mend(d.scale.plan.Checks[row.Check])
 		}
 		p.Checks = append(p.Checks, c)
 	}
@@ -104,19 +104,21 @@ func (t *PastTaken) widest() *Figure {
 // until is the limit to which a check may grow: a clearance to where it is reset,
 // a ring's, a play and a run-out to what they are judged by. It is nil for what
 // does not grow, or is not taken as a pump comes in.
-func (d *deriver) until(key string) *judge.Limit {
-	check := d.plan.Checks[key]
+func (d *derived) until(key string) *judge.Limit {
+	check := d.scale.plan.Checks[key]
 	switch {
 	case check.Worn != "":
-		if worn, ok := d.opening.Limits[check.Worn]; ok {
+		if worn, ok := d.scale.opening.Limits[check.Worn]; ok {
 			return &worn
 		}
-		return &judge.Limit{Origin: judge.None, Source: judge.NoneKnown}
+		return noLimit(judge.NoneKnown)
 	case check.Instrument == plan.Ring:
-		return d.limit(check)
+		return d.scale.limits[check]
 	case check.Instrument == plan.Dial || check.Instrument == plan.Float:
-		if pair := d.taken[key]; pair != nil && pair[0] != nil {
-			return d.limit(check)
+		if slices.ContainsFunc(d.scale.taking[key], func(step *plan.Step) bool {
+			return step.Phase == plan.Found && d.scale.has(step)
+		}) {
+			return d.scale.limits[check]
 		}
 	}
 	return nil

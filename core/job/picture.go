@@ -18,7 +18,8 @@ type PhotoForm struct {
 	Words  string   `json:"words,omitempty" doc:"where else the picture is kept"`
 }
 
-func photo(f *PhotoForm, r *gauge.Reader) *Reading {
+func photographed(_ *scale, _ *plan.Step, b *Body, r *gauge.Reader) *Reading {
+	f := b.Photo
 	if f == nil || len(f.Photos) == 0 && strings.TrimSpace(f.Words) == "" {
 		return missing(r, "photo", "is missing: take the picture, or write where it is kept")
 	}
@@ -26,14 +27,7 @@ func photo(f *PhotoForm, r *gauge.Reader) *Reading {
 		r.Errors.Add("photo.photos", fmt.Errorf("has %d pictures: %d are enough for one step", len(f.Photos), maxPhotos))
 		return nil
 	}
-	reading := &Reading{Text: "kept elsewhere: " + f.Words}
-	switch n := len(f.Photos); {
-	case n == 1:
-		reading.Text = "1 picture"
-	case n > 1:
-		reading.Text = fmt.Sprintf("%d pictures", n)
-	}
-	return reading
+	return &Reading{Text: pictured(*f)}
 }
 
 // Picture is a picture of a step, or of a finding on its part.
@@ -47,7 +41,7 @@ type Picture struct {
 }
 
 // pictured checks pictures that are added to a step.
-func (s *scale) pictured(step *plan.Step, b *Body) error {
+func (t *terms) pictured(step *plan.Step, b *Body) error {
 	if b == nil || b.Photo == nil || len(b.Photo.Photos) == 0 {
 		return field.Errorf("body.photo.photos", "is missing: take the picture first")
 	}
@@ -58,7 +52,7 @@ func (s *scale) pictured(step *plan.Step, b *Body) error {
 	if !onlyPhoto(*b) {
 		return field.Errorf("body", "holds more than pictures")
 	}
-	if _, ok := s.finding(step, b.Photo.Of); !ok && b.Photo.Of != "" {
+	if _, ok := t.finding(step, b.Photo.Of); !ok && b.Photo.Of != "" {
 		return field.Errorf("body.photo.of", "%q is not a finding of this step", b.Photo.Of)
 	}
 	return nil
@@ -70,8 +64,8 @@ func onlyPhoto(b Body) bool {
 }
 
 // finding is what a finding of a step's part is called.
-func (s *scale) finding(step *plan.Step, key string) (string, bool) {
-	if part := s.plan.Part(step.Part); part != nil {
+func (t *terms) finding(step *plan.Step, key string) (string, bool) {
+	if part := t.plan.Part(step.Part); part != nil {
 		for _, f := range part.Findings {
 			if f.Key == key {
 				return f.Words, true
@@ -82,12 +76,12 @@ func (s *scale) finding(step *plan.Step, key string) (string, bool) {
 }
 
 // pictures are those of an entry.
-func (s *scale) pictures(step *plan.Step, e *Entry) []Picture {
+func (t *terms) pictures(step *plan.Step, e *Entry) []Picture {
 	var out []Picture
 	if e == nil || e.Body == nil || e.Body.Photo == nil || step == nil {
 		return nil
 	}
-	of, _ := s.finding(step, e.Body.Photo.Of)
+	of, _ := t.finding(step, e.Body.Photo.Of)
 	for _, id := range e.Body.Photo.Photos {
 		out = append(out, Picture{ID: id, Of: of, Words: e.Body.Photo.Words, By: e.By.Name, At: e.At, Entry: e.ID})
 	}

@@ -1,13 +1,9 @@
 package job
 
 import (
-	"fmt"
 	"strings"
 	"time"
 	"unicode"
-
-	"settle/core/plan"
-	"settle/core/quantity"
 )
 
 // SheetNote is a line of the sheet about an entry that took another's place, decided
@@ -25,14 +21,14 @@ type SheetNote struct {
 }
 
 // notes are those of a log, in its order.
-func (d *deriver) notes() []SheetNote {
+func (d *derived) notes() []SheetNote {
 	out := []SheetNote{}
 	seen := make(map[string]*Entry, len(d.job.Log))
 	for i := range d.job.Log {
 		e := &d.job.Log[i]
 		seen[e.ID] = e
 		n := SheetNote{Entry: e.ID, Kind: e.Kind, Step: e.Step, Reason: e.Reason, By: e.By.Name, At: e.At}
-		if step := d.plan.Step(e.Step); step != nil {
+		if step := d.scale.plan.Step(e.Step); step != nil {
 			n.Title = step.Title
 		}
 		switch e.Kind {
@@ -66,39 +62,44 @@ func Said(j Job) map[string]Sentence {
 }
 
 // said is what an entry says: readings as they were typed, the rest as it is read.
-func (d *deriver) said(e *Entry) Sentence {
+func (d *derived) said(e *Entry) Sentence {
 	if e.Kind == Decided {
-		return plainly("accepted: " + e.Reason)
+		return accepted(e.Reason)
 	}
 	b := e.Body
 	if b == nil {
 		return Sentence{}
 	}
 	if !blank(b.Skip) {
-		return plainly("not taken: " + b.Skip)
+		return plainly(leftOut(b.Skip))
 	}
-	if words := typed(b); words != "" {
-		return plainly(words)
-	}
+	step := d.scale.plan.Step(e.Step)
 	if b.Photo != nil && len(b.Photo.Photos) > 0 {
 		return plainly(several(len(b.Photo.Photos), "picture"))
 	}
-	step := d.plan.Step(e.Step)
 	if step == nil {
 		return Sentence{}
 	}
-	r := d.reading(step, e)
-	switch {
-	case r.Tool != nil && r.Tool.Words != nil:
-		main, more := r.Tool.Words.Main, ""
-		if step.Kind == plan.Heat {
-			more = strings.TrimPrefix(r.Text, main.Value.Mm) // how it went home
-		}
-		return Sentence{Thou: main.Name + " " + main.Value.Thou + more, Mm: main.Name + " " + main.Value.Mm + more}
-	case r.Torque != nil:
+	if words := d.scale.kind(step).told(b); words != "" {
+		return plainly(words)
+	}
+	r := d.scale.reading(step, e)
+	if r.Torque != nil {
 		return plainly(r.Torque.NM + " N·m, " + several(len(b.Torque.Ticks), "tick") + after(", ", r.Text))
 	}
-	return plainly(r.Text)
+	return r.entered()
+}
+
+// entered is what a reading says on a line.
+func (r *Reading) entered() Sentence {
+	if r.Tool == nil || r.Tool.Words == nil {
+		return plainly(r.Text)
+	}
+	main, home := r.Tool.Words.Main, ""
+	if r.HomeS != nil {
+		home = homeIn(*r.HomeS)
+	}
+	return Sentence{Thou: main.Name + " " + main.Value.Thou + home, Mm: main.Name + " " + main.Value.Mm + home}
 }
 
 // after puts more behind a text, where there is more.
@@ -109,52 +110,22 @@ func after(comma, more string) string {
 	return comma + more
 }
 
-func several(n int, what string) string {
-	if n == 1 {
-		return "1 " + what
+// told are the readings of a body as they were typed, "" where its kind is told as it
+// was understood.
+func (k *kind) told(b *Body) string {
+	if !k.typed || k.boxes == nil {
+		return ""
 	}
-	return fmt.Sprintf("%d %ss", n, what)
-}
-
-// typed are the readings of a body as they were typed, "" where it has none.
-func typed(b *Body) string {
 	var parts []string
-	add := func(name string, t quantity.Typed) {
-		if text := strings.TrimSpace(t.String()); text != "" {
-			if b.Unit != "" && !strings.ContainsFunc(text, isUnit) {
-				text += " " + string(b.Unit)
-			}
-			parts = append(parts, strings.TrimSpace(name+" "+text))
+	for _, x := range k.boxes(b) {
+		text := strings.TrimSpace(x.length.String())
+		if text == "" {
+			continue
 		}
-	}
-	switch {
-	case b.Dial != nil:
-		for _, x := range b.Dial.Readings {
-			add(x.Clock+":", x.Value)
+		if b.Unit != "" && !strings.ContainsFunc(text, isUnit) {
+			text += " " + string(b.Unit)
 		}
-		if w := b.Dial.Sweep; w != nil {
-			add("lowest", w.Low)
-			add("highest", w.High)
-		}
-		add("back at the start", b.Dial.BackToStart)
-	case b.Float != nil:
-		for _, x := range b.Float.Trials {
-			add("in", x.In)
-			add("out", x.Out)
-		}
-	case b.Feeler != nil:
-		for _, x := range b.Feeler.Positions {
-			add(x.At+":", x.Value)
-			add(x.At+" goes:", x.Go)
-			add(x.At+" does not go:", x.NoGo)
-		}
-	case b.Setting != nil:
-		add("", b.Setting.Measured)
-	case b.Direct != nil:
-		add("", b.Direct.Value)
-	case b.Travel != nil:
-		add("right down", b.Travel.Down)
-		add("right up", b.Travel.Up)
+		parts = append(parts, strings.TrimSpace(x.name+" "+text))
 	}
 	return strings.Join(parts, ", ")
 }

@@ -1,27 +1,35 @@
 package job
 
-import "settle/core/plan"
+import (
+	"settle/core/judge"
+	"settle/core/plan"
+)
 
-func (d *deriver) stations() {
-	// What this pump's options do not ask for is not there to be left unmeasured.
-	done := map[string]bool{}
-	for _, st := range d.plan.ShaftLine.Stations {
-		if done[st.Check] = true; d.taken[st.Check] == nil {
+// lines are the checks of a job, those with a place on the shaft line first. What this
+// pump's options do not ask for is not there to be left unmeasured.
+func lines(s *scale, taken takings, back sentBack) ([]CheckSheet, []StationSheet) {
+	checks, stations := make([]CheckSheet, 0, len(taken)), []StationSheet{}
+	done := make(map[string]bool, len(taken))
+	for _, st := range s.plan.ShaftLine.Stations {
+		if _, asked := taken[st.Check]; !asked || done[st.Check] {
 			continue
 		}
-		row := d.check(st.Check)
-		row.Letter = letter(len(d.sheet.Stations))
-		d.sheet.Stations = append(d.sheet.Stations, StationSheet{Letter: row.Letter, At: st.At, CheckSheet: row})
-		d.sheet.Checks = append(d.sheet.Checks, row)
+		done[st.Check] = true
+		row := line(s, st.Check, taken[st.Check], back)
+		row.Letter = letter(len(stations))
+		stations = append(stations, StationSheet{Letter: row.Letter, At: st.At, CheckSheet: row})
+		checks = append(checks, row)
 	}
-	for i := range d.plan.Stages {
-		for j := range d.plan.Stages[i].Steps {
-			if key := d.plan.Stages[i].Steps[j].Check; key != "" && !done[key] && d.taken[key] != nil {
+	for i := range s.plan.Stages {
+		for k := range s.plan.Stages[i].Steps {
+			key := s.plan.Stages[i].Steps[k].Check
+			if pair, asked := taken[key]; asked && !done[key] {
 				done[key] = true
-				d.sheet.Checks = append(d.sheet.Checks, d.check(key))
+				checks = append(checks, line(s, key, pair, back))
 			}
 		}
 	}
+	return checks, stations
 }
 
 // letter names the stations A to Z, then AA, AB.
@@ -32,90 +40,118 @@ func letter(i int) string {
 	return letter(i/26-1) + letter(i%26)
 }
 
-func (d *deriver) check(key string) CheckSheet {
-	check := d.plan.Checks[key]
-	row := CheckSheet{Check: key, Title: check.Title, Short: check.Short, Limit: shown(d.limit(check))}
-	pair := d.taken[key]
-	row.Found, row.Built = d.take(pair[0]), d.take(pair[1])
+func line(s *scale, key string, pair pair, back sentBack) CheckSheet {
+	check := s.plan.Checks[key]
+	row := CheckSheet{Check: key, Title: check.Title, Short: check.Short, Limit: shown(s.limits[check]),
+		Found: takenAt(s, pair.found, back), Built: takenAt(s, pair.built, back), Step: pair.due()}
 	if row.Found != nil && row.Built != nil && row.Found.Figure != nil && row.Built.Figure != nil {
 		row.Change = figure(row.Built.Figure.Length - row.Found.Figure.Length)
 	}
-	// A flag leads to the reading that is due: as found until the strip is on.
-	row.Step = d.due(pair)
 	return row
 }
 
-func (d *deriver) due(pair *[2]*StepSheet) string {
+// due is the step to which the flag of a check leads: as found until the strip is on.
+func (p pair) due() string {
 	switch {
-	case pair[1] == nil:
-		return pair[0].ID
-	case pair[0] == nil || pair[0].State == Done:
-		return pair[1].ID
+	case p.built == nil:
+		return p.found.ID
+	case p.found == nil || p.found.State == Done:
+		return p.built.ID
 	}
-	return pair[0].ID
+	return p.found.ID
 }
 
-func (d *deriver) take(s *StepSheet) *Taken {
-	if s == nil || s.Reading == nil {
+func takenAt(s *scale, step *StepSheet, back sentBack) *Taken {
+	if step == nil || step.Reading == nil {
 		return nil
 	}
-	return &Taken{Step: s.ID, Figure: s.Reading.Figure, High: s.Reading.High, Verdict: s.Reading.Verdict,
-		Decision: s.Decision, Rounds: s.Entries, Earlier: d.rounds(s)}
+	r := step.Reading
+	return &Taken{Step: step.ID, Figure: r.Figure, High: r.High, Verdict: r.Verdict, Decision: step.Decision,
+		Rounds: step.Entries, Earlier: earlier(s, step.ID, back.all[s.steps[step.ID].stage])}
 }
 
-// rounds is what a step came to each time before its stage was sent back.
-func (d *deriver) rounds(s *StepSheet) []Round {
-	t, step := d.tracks[s.ID], d.plan.Step(s.ID)
+// earlier is what a step came to each time before its stage was sent back.
+func earlier(s *scale, step string, back []sendBack) []Round {
+	t := s.log.tracks[step]
 	if t == nil || len(t.before) == 0 {
 		return nil
 	}
 	var out []Round
-	for _, back := range d.sent[d.stageOf(s.ID)] {
+	for _, b := range back {
 		var last *Entry
 		for _, e := range t.before {
-			if e.Seq < back.seq {
+			if e.Seq < b.seq {
 				last = e
 			}
 		}
-		if last == nil || t.last.Seq < back.seq {
+		if last == nil || t.last.Seq < b.seq {
 			continue
 		}
-		r := d.reading(step, last)
-		out = append(out, Round{r.Figure, r.High, r.Verdict, back.why})
+		r := s.reading(s.plan.Step(step), last)
+		out = append(out, Round{r.Figure, r.High, r.Verdict, b.why})
 	}
 	return out
 }
 
-func (d *deriver) stageOf(step string) string {
-	for i := range d.plan.Stages {
-		for j := range d.plan.Stages[i].Steps {
-			if d.plan.Stages[i].Steps[j].ID == step {
-				return d.plan.Stages[i].ID
-			}
-		}
-	}
-	return ""
-}
-
 // pieces says what is on the bench: everything until the strip begins, then
 // what has been fitted again.
-func (d *deriver) pieces() {
+func pieces(s *scale, work workDone) []PieceSheet {
 	apart := false
 	begun := map[string]bool{}
-	for i := range d.sheet.Stages {
-		stage := &d.sheet.Stages[i]
-		for j := range stage.Steps {
-			if stage.Steps[j].Entry == "" {
+	for i := range work.stages {
+		stage := &work.stages[i]
+		for k := range stage.Steps {
+			if stage.Steps[k].Entry == "" {
 				continue
 			}
 			begun[stage.ID] = true
-			if !d.plan.Stages[i].First && stage.Steps[j].Phase != plan.Found {
-				apart = true
+			apart = apart || !s.plan.Stages[i].First && stage.Steps[k].Phase != plan.Found
+		}
+	}
+	out := make([]PieceSheet, 0, len(s.plan.ShaftLine.Pieces))
+	for _, p := range s.plan.ShaftLine.Pieces {
+		out = append(out, PieceSheet{Piece: p.Piece, Fitted: !apart || p.Fitted == "" || begun[p.Fitted]})
+	}
+	return out
+}
+
+// tally counts the checks that are taken as built.
+func tally(stages []StageSheet, checks []CheckSheet) Tally {
+	var t Tally
+	built := make(map[string]bool, len(checks))
+	for i := range stages {
+		for k := range stages[i].Steps {
+			step := &stages[i].Steps[k]
+			built[step.Check] = built[step.Check] || step.Phase != plan.Found
+			if step.Follows && step.State != Done {
+				t.ToFollow++
 			}
 		}
 	}
-	for _, p := range d.plan.ShaftLine.Pieces {
-		d.sheet.Pieces = append(d.sheet.Pieces, PieceSheet{Piece: p.Piece, Fitted: !apart || p.Fitted == "" ||
-			begun[p.Fitted]})
+	for i := range checks {
+		if built[checks[i].Check] {
+			*t.of(checks[i].Built)++
+		}
 	}
+	return t
+}
+
+// of is the count to which a reading belongs.
+func (t *Tally) of(built *Taken) *int {
+	if built == nil {
+		return &t.NotMeasured
+	}
+	switch built.Verdict {
+	case judge.Within:
+		return &t.Within
+	case judge.Close:
+		return &t.Close
+	case judge.Out:
+		return &t.Out
+	case judge.Undecided:
+		return &t.Undecided
+	case judge.NoLimit:
+		return &t.NoLimit
+	}
+	return &t.NotMeasured
 }

@@ -5,7 +5,6 @@ import (
 
 	"settle/core/gauge"
 	"settle/core/judge"
-	"settle/core/plan"
 )
 
 // State is how far a job has come.
@@ -67,6 +66,7 @@ type StepSheet struct {
 	Kind     string    `json:"kind" doc:"one of the kinds of steps"`
 	Base     string    `json:"base,omitempty" doc:"the step this is one of several of: the same work on each end or stage"`
 	Member   string    `json:"member,omitempty" doc:"which of them, short"`
+	Work     string    `json:"work,omitempty" doc:"what the work is called on each of them"`
 	Title    string    `json:"title"`
 	Short    string    `json:"short" doc:"for the order of work"`
 	How      string    `json:"how,omitempty"`
@@ -85,41 +85,55 @@ type StepSheet struct {
 	Reading  *Reading  `json:"reading,omitempty"`
 	Decision *Decision `json:"decision,omitempty" doc:"a person's, on a reading that needs one"`
 	Pictures []Picture `json:"pictures,omitempty" doc:"of the step and of the findings at it"`
-	Panel    Panel     `json:"panel"`
+	Panel    *Panel    `json:"panel" nullable:"false" doc:"never missing"`
 }
 
 // Panel is what the instrument of a step needs to be drawn.
 type Panel struct {
 	Instrument string          `json:"instrument" doc:"which panel it has"`
-	Tool       string          `json:"tool,omitempty" doc:"the step's calculator"`
-	Given      Input           `json:"given,omitempty" doc:"what the plan and the pump's papers say of it"`
-	Surface    gauge.Surface   `json:"surface,omitempty" enum:"rim,bore,face"`
-	Indicator  gauge.Indicator `json:"indicator,omitempty" enum:"fixed,turns"`
-	Places     []string        `json:"places,omitempty"`
-	Repeats    int             `json:"repeats,omitempty"`
-	Nominal    *Figure         `json:"nominal,omitempty"`
-	NominalOf  string          `json:"nominal_source,omitempty"`
-	Limit      *LimitShown     `json:"limit,omitempty"`
-	Found      *Figure         `json:"found,omitempty" doc:"the as-found figure, beside an as-built one"`
-	FoundBody  *Body           `json:"found_body,omitempty"`
-	Of         string          `json:"of,omitempty"`
-	Same       string          `json:"same,omitempty" doc:"the number that must come back"`
-	Turns      bool            `json:"turns,omitempty" doc:"turns are counted: halves and quarters are numbers too"`
-	Marks      []string        `json:"marks,omitempty"`
-	Part       string          `json:"part,omitempty"`
-	Findings   []FindingShown  `json:"findings,omitempty"`
-	Rule       string          `json:"rule,omitempty" doc:"what is settled for the part beforehand"`
-	RuleSays   judge.Outcome   `json:"rule_says,omitempty" enum:"reuse,dress,repair,replace,order"`
-	Order      []int           `json:"order,omitempty" doc:"crossing order of the bolts"`
-	Passes     []Pass          `json:"passes,omitempty" doc:"each pass and the check, without an extension"`
-	Torque     *Pull           `json:"torque,omitempty"`
-	Thread     string          `json:"thread,omitempty"`
-	Minutes    int             `json:"minutes,omitempty" doc:"to be home, to wait, or to hold the pressure"`
-	Below      int             `json:"below,omitempty" doc:"°C"`
-	Onto       []string        `json:"onto,omitempty" doc:"what must be on the shaft before the heater is switched on"`
-	Pressure   string          `json:"pressure,omitempty"`
-	Drops      int             `json:"drops,omitempty"`
-	Leaf       bool            `json:"leaf,omitempty" doc:"a leaf is meant, not a gauge"`
+	Optional   bool            `json:"optional,omitempty" doc:"it may be left out, with a reason"`
+	Choices    []ChoiceShown   `json:"choices,omitempty" doc:"what may be chosen, in the order of the keys"`
+	Outcomes   []judge.Outcome `json:"outcomes,omitempty" enum:"reuse,dress,repair,replace,order" doc:"of a part"`
+	// The gauge: what a division of it may be, and the one to begin with.
+	Divisions   []string        `json:"divisions,omitempty" doc:"of the gauge, as typed"`
+	Usual       *Usual          `json:"usual,omitempty" doc:"the division to begin with"`
+	FigureTitle string          `json:"figure_title,omitempty" doc:"what the figure is called"`
+	Sign        string          `json:"sign,omitempty" doc:"what the check is a sign of"`
+	Tool        string          `json:"tool,omitempty" doc:"the step's calculator"`
+	Given       Input           `json:"given,omitempty" doc:"what the plan and the pump's papers say of it"`
+	Surface     gauge.Surface   `json:"surface,omitempty" enum:"rim,bore,face"`
+	Indicator   gauge.Indicator `json:"indicator,omitempty" enum:"fixed,turns"`
+	Places      []string        `json:"places,omitempty"`
+	Repeats     int             `json:"repeats,omitempty"`
+	Nominal     *Figure         `json:"nominal,omitempty"`
+	NominalOf   string          `json:"nominal_source,omitempty"`
+	Limit       *LimitShown     `json:"limit,omitempty"`
+	Found       *Figure         `json:"found,omitempty" doc:"the as-found figure, beside an as-built one"`
+	FoundBody   *Body           `json:"found_body,omitempty"`
+	Of          string          `json:"of,omitempty"`
+	Same        string          `json:"same,omitempty" doc:"the number that must come back"`
+	Turns       bool            `json:"turns,omitempty" doc:"turns are counted: halves and quarters are numbers too"`
+	Marks       []string        `json:"marks,omitempty"`
+	Part        string          `json:"part,omitempty"`
+	Findings    []FindingShown  `json:"findings,omitempty"`
+	Rule        string          `json:"rule,omitempty" doc:"what is settled for the part beforehand"`
+	RuleSays    judge.Outcome   `json:"rule_says,omitempty" enum:"reuse,dress,repair,replace,order"`
+	Order       []int           `json:"order,omitempty" doc:"crossing order of the bolts"`
+	Passes      []Pass          `json:"passes,omitempty" doc:"each pass and the check, without an extension"`
+	Torque      *Pull           `json:"torque,omitempty"`
+	Thread      string          `json:"thread,omitempty"`
+	Minutes     int             `json:"minutes,omitempty" doc:"to be home, to wait, or to hold the pressure"`
+	Below       int             `json:"below,omitempty" doc:"°C"`
+	Onto        []string        `json:"onto,omitempty" doc:"what must be on the shaft before the heater is switched on"`
+	Pressure    string          `json:"pressure,omitempty"`
+	Drops       int             `json:"drops,omitempty"`
+	Leaf        bool            `json:"leaf,omitempty" doc:"a leaf is meant, not a gauge"`
+}
+
+// ChoiceShown is one of several, with what it means.
+type ChoiceShown struct {
+	Key   string `json:"key"`
+	Words string `json:"words"`
 }
 
 // LimitShown is a limit with its source.
@@ -202,46 +216,6 @@ type Tally struct {
 	ToFollow    int `json:"to_follow" doc:"steps that come after the hand-back and are open"`
 }
 
-// tally counts a sheet.
-func tally(s *Sheet) Tally {
-	var t Tally
-	built := map[string]bool{}
-	for i := range s.Stages {
-		for j := range s.Stages[i].Steps {
-			step := &s.Stages[i].Steps[j]
-			built[step.Check] = built[step.Check] || step.Phase != plan.Found
-			if step.Follows && step.State != Done {
-				t.ToFollow++
-			}
-		}
-	}
-	for i := range s.Checks {
-		c := &s.Checks[i]
-		if !built[c.Check] {
-			continue
-		}
-		var verdict judge.Result
-		if c.Built != nil {
-			verdict = c.Built.Verdict
-		}
-		switch verdict {
-		case judge.Within:
-			t.Within++
-		case judge.Close:
-			t.Close++
-		case judge.Out:
-			t.Out++
-		case judge.Undecided:
-			t.Undecided++
-		case judge.NoLimit:
-			t.NoLimit++
-		default:
-			t.NotMeasured++
-		}
-	}
-	return t
-}
-
 // Signature closes a job.
 type Signature struct {
 	By     Person    `json:"by"`
@@ -288,19 +262,6 @@ func ShowLimit(l judge.Limit) LimitShown {
 func shown(l *judge.Limit) *LimitShown {
 	s := ShowLimit(*l)
 	return &s
-}
-
-// Instruments are the panels that there are.
-var Instruments = []string{
-	"ack", "turn", plan.Dial, plan.Float, plan.Feeler, plan.Setting, plan.Direct, plan.Travel, "count", "mark", "inspect",
-	"torque", "tool", "heat", "wait", "test", "photo", "sign",
-}
-
-var instruments = map[string]string{
-	plan.Do: "ack", plan.Caution: "ack", plan.Turn: "turn", plan.Count: "count", plan.Mark: "mark",
-	plan.Inspect: "inspect", plan.Torque: "torque", plan.Set: "tool", plan.Heat: "heat", plan.Wait: "wait",
-	plan.Drip: "tool",
-	plan.Test: "test", plan.Align: "tool", plan.Grease: "tool", plan.Photo: "photo", plan.Sign: "sign",
 }
 
 // Check returns the row of a check, or nil where it was not asked for.

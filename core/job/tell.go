@@ -1,7 +1,6 @@
 package job
 
 import (
-	"fmt"
 	"slices"
 	"strings"
 
@@ -29,14 +28,14 @@ type Echo struct {
 	Odd string `json:"odd,omitempty"`
 }
 
-func (d *deriver) tell(step *plan.Step, b *Body, r *Reading) *Tell {
-	t := &Tell{Lines: []Sentence{}, Causes: []string{}, Echo: []Echo{}}
-	t.Echo = append(t.Echo, echo(b)...)
-	if r == nil {
+func (s *scale) tell(step *plan.Step, b *Body, r *Reading) *Tell {
+	k := s.kind(step)
+	t := &Tell{Lines: []Sentence{}, Causes: []string{}, Echo: k.echo(b)}
+	switch {
+	case r == nil:
 		return t
-	}
-	if r.Tool != nil {
-		return t.tool(b, r)
+	case r.Tool != nil:
+		return t.tool(k, r)
 	}
 	for _, code := range r.Warnings {
 		if code == judge.LeavesTooCoarse { // told below, with its place
@@ -48,63 +47,65 @@ func (d *deriver) tell(step *plan.Step, b *Body, r *Reading) *Tell {
 		}
 		t.Lines = append(t.Lines, plainly(gauge.Advice(code)))
 	}
-	var means plan.Means
-	if check := d.plan.Checks[step.Check]; check != nil {
-		means = check.Means
-	}
-	switch r.Verdict {
-	case judge.Within:
-		t.Headline = plainly(fine[step.Kind])
-	case judge.Close:
-		t.Headline = plainly("Within, but close to the limit")
-		if r.Uncertainty != nil {
-			t.Lines = append(t.Lines, say("The gauge is good to ± %s.", r.Uncertainty.Length))
-		}
-	case judge.Out:
-		t.Headline = plainly(notFine[step.Kind])
-		if r.Margin != nil {
-			high := r.Limit.Max != nil && r.Figure.Length > *r.Limit.Max
-			t.Causes = append(t.Causes, causes(means, high)...)
-		}
-	case judge.Undecided:
-		t.Headline = plainly("Not settled yet")
-	case judge.NoLimit:
-		t.Headline = plainly("No limit known, nothing is judged")
-		t.Lines = append(t.Lines, plainly(r.Limit.Source))
-	}
-	if r.Margin != nil {
-		v := judge.Verdict{Result: r.Verdict, Margin: &r.Margin.Length}
-		t.Headline = v.Headline()
-	}
+	t.verdict(k, r)
 	t.Lines = append(t.Lines, places(r)...)
 	for _, n := range r.next {
 		t.Lines = append(t.Lines, n.Say())
 	}
-	if r.Verdict == judge.Out {
-		switch {
-		case slices.ContainsFunc(r.Places, func(p Place) bool { return p.Result == judge.Wide }):
-			t.Causes = append(t.Causes, means.High...)
-		case len(r.Places) > 0:
-			t.Causes = append(t.Causes, means.Low...)
-		}
+	if check := s.plan.Checks[step.Check]; check != nil {
+		t.Causes = append(t.Causes, comesFrom(check.Means, r)...)
 	}
-	if step.Kind == plan.Turn && b.Turn != nil && b.Turn.Turn != gauge.Free {
-		t.Lines = append(t.Lines, plainly("Find where it catches before going on: the clock place tells shaft from casing."))
+	if r.Turned != nil && r.Turned.Turn != gauge.Free {
+		t.Lines = append(t.Lines, plainly(findTheCatch))
 	}
-	if step.Kind == plan.Torque && r.Verdict == judge.Out {
-		t.Lines = append(t.Lines, plainly("The torque used is not the one asked for this joint."))
+	if r.Torque != nil && r.Verdict == judge.Out {
+		t.Lines = append(t.Lines, plainly(wrongTorque))
 	}
 	return t
 }
 
-// tool is what a calculator says, in its own words.
-func (t *Tell) tool(b *Body, r *Reading) *Tell {
-	path := "body.tool."
-	if b.Heat != nil {
-		path = "body.heat.input."
+// verdict heads what is told.
+func (t *Tell) verdict(k *kind, r *Reading) {
+	switch r.Verdict {
+	case judge.Within:
+		t.Headline = plainly(k.fine)
+	case judge.Close:
+		t.Headline = plainly(closeToLimit)
+		if r.Uncertainty != nil {
+			t.Lines = append(t.Lines, gaugeGood(r.Uncertainty.Length))
+		}
+	case judge.Out:
+		t.Headline = plainly(k.notFine)
+	case judge.Undecided:
+		t.Headline = plainly(notSettled)
+	case judge.NoLimit:
+		t.Headline = plainly(noneKnown)
+		t.Lines = append(t.Lines, plainly(r.Limit.Source))
 	}
+	if r.Margin != nil {
+		t.Headline = judge.Verdict{Result: r.Verdict, Margin: &r.Margin.Length}.Headline()
+	}
+}
+
+// comesFrom is what a reading out of its limit usually comes from, on the side on
+// which it is out.
+func comesFrom(m plan.Means, r *Reading) []string {
+	wide := slices.ContainsFunc(r.Places, func(p Place) bool { return p.Result == judge.Wide })
+	switch {
+	case r.Verdict != judge.Out:
+		return nil
+	case wide, r.Margin != nil && r.Limit.Max != nil && r.Figure.Length > *r.Limit.Max:
+		return m.High
+	case r.Margin != nil, len(r.Places) > 0:
+		return m.Low
+	}
+	return nil
+}
+
+// tool is what a calculator says, in its own words.
+func (t *Tell) tool(k *kind, r *Reading) *Tell {
 	for _, e := range r.Tool.Echo {
-		t.Echo = append(t.Echo, Echo{Field: path + e.Field, Figure: &e.Figure})
+		t.Echo = append(t.Echo, Echo{Field: k.inputPath() + e.Field, Figure: &e.Figure})
 	}
 	if w := r.Tool.Words; w != nil {
 		t.Headline, t.Lines = w.Headline, w.Lines
@@ -115,15 +116,13 @@ func (t *Tell) tool(b *Body, r *Reading) *Tell {
 	return t
 }
 
-// The headline of a verdict without a margin, by the kind of step.
-var (
-	fine = map[string]string{plan.Measure: "Within the limit", plan.Turn: "Turns free",
-		plan.Count: "The number came back", plan.Torque: "As asked", plan.Set: "Inside the window",
-		plan.Wait: "Long enough", plan.Test: "Tight"}
-	notFine = map[string]string{plan.Measure: "Out of limit", plan.Turn: "Does not turn free",
-		plan.Count: "Not the number that came off", plan.Torque: "Not the torque asked", plan.Set: "Outside the window",
-		plan.Wait: "Not long enough", plan.Test: "Leaks, or not held long enough"}
-)
+// inputPath is where the input of its calculator stands in a body.
+func (k *kind) inputPath() string {
+	if k.group == "tool" {
+		return "body.tool."
+	}
+	return "body." + k.group + ".input."
+}
 
 // unfinished reports whether boxes are still blank.
 func unfinished(b *Body) bool {
@@ -134,13 +133,6 @@ func unfinished(b *Body) bool {
 		return slices.ContainsFunc(f.Trials, func(t gauge.TrialForm) bool { return t.In.Blank() || t.Out.Blank() })
 	}
 	return false
-}
-
-func causes(m plan.Means, high bool) []string {
-	if high {
-		return m.High
-	}
-	return m.Low
 }
 
 // places says where a clearance is out.
@@ -155,87 +147,36 @@ func places(r *Reading) []Sentence {
 		}
 		switch {
 		case len(at) == len(r.Places) && len(at) > 1:
-			lines = append(lines, plainly(fmt.Sprintf("Too %s everywhere.", way)))
+			lines = append(lines, plainly(everywhere(string(way))))
 		case len(at) > 0:
-			lines = append(lines, plainly(fmt.Sprintf("Too %s at %s.", way, strings.Join(at, ", "))))
+			lines = append(lines, plainly(onlyAt(string(way), at)))
 		}
 	}
 	return lines
 }
 
-// absurd is a reading no dial, leaf or push and pull gives on a pump in one
-// piece: it is questioned, not refused.
-const absurd = 10 * quantity.Millimetre
-
-// echo says how each typed length was understood.
-func echo(b *Body) []Echo {
-	var out []Echo
-	add := func(path string, t quantity.Typed, most quantity.Length) {
-		if t.Blank() {
-			return
+// echo says how each figure of a body was understood.
+func (k *kind) echo(b *Body) []Echo {
+	out := []Echo{}
+	if k.boxes == nil {
+		return out
+	}
+	for _, x := range k.boxes(b) {
+		if v, err := x.number.Value(); err == nil {
+			out = append(out, Echo{Field: "body." + x.path, Text: strings.TrimSpace(quantity.ShowNumber(v) + " " + x.unit)})
 		}
-		l, err := t.Length(b.Unit)
+		if x.length.Blank() {
+			continue
+		}
+		l, err := x.length.Length(b.Unit)
 		if err != nil {
-			return
+			continue
 		}
-		e := Echo{Field: "body." + path, Figure: figure(l)}
-		if l.Abs() > most {
-			e.Odd = "Is the unit right? That is a lot for this reading."
+		e := Echo{Field: "body." + x.path, Figure: figure(l)}
+		if l.Abs() > x.most {
+			e.Odd = rightUnit
 		}
 		out = append(out, e)
-	}
-	count := func(path string, n quantity.Number, unit string) {
-		if v, err := n.Value(); err == nil {
-			out = append(out, Echo{Field: "body." + path, Text: strings.TrimSpace(quantity.ShowNumber(v) + " " + unit)})
-		}
-	}
-	if f := b.Dial; f != nil {
-		for i, x := range f.Readings {
-			add(fmt.Sprintf("dial.readings[%d].value", i), x.Value, absurd)
-		}
-		add("dial.back_to_start", f.BackToStart, absurd)
-		if f.Sweep != nil {
-			add("dial.sweep.low", f.Sweep.Low, absurd)
-			add("dial.sweep.high", f.Sweep.High, absurd)
-		}
-		add("dial.sag", f.Sag, absurd)
-	}
-	if f := b.Float; f != nil {
-		for i, x := range f.Trials {
-			add(fmt.Sprintf("float.trials[%d].in", i), x.In, 50*quantity.Millimetre)
-			add(fmt.Sprintf("float.trials[%d].out", i), x.Out, 50*quantity.Millimetre)
-		}
-	}
-	if f := b.Feeler; f != nil {
-		for i, x := range f.Positions {
-			add(fmt.Sprintf("feeler.positions[%d].go", i), x.Go, absurd)
-			add(fmt.Sprintf("feeler.positions[%d].no_go", i), x.NoGo, absurd)
-			add(fmt.Sprintf("feeler.positions[%d].value", i), x.Value, absurd)
-		}
-	}
-	if f := b.Setting; f != nil {
-		add("setting.measured", f.Measured, 500*quantity.Millimetre)
-	}
-	if f := b.Direct; f != nil {
-		add("direct.value", f.Value, 500*quantity.Millimetre)
-	}
-	if f := b.Travel; f != nil {
-		add("travel.down", f.Down, 2000*quantity.Millimetre)
-		add("travel.up", f.Up, 2000*quantity.Millimetre)
-	}
-	if f := b.Count; f != nil {
-		count("count.count", f.Count, "")
-		add("count.pack", f.Pack, 50*quantity.Millimetre)
-	}
-	if f := b.Heat; f != nil {
-		count("heat.cool", f.Cool, "°C")
-	}
-	if f := b.Wait; f != nil {
-		count("wait.cool", f.Cool, "°C")
-	}
-	if f := b.Test; f != nil {
-		count("test.minutes", f.Minutes, "min")
-		count("test.drops", f.Drops, "drops")
 	}
 	return out
 }

@@ -20,7 +20,11 @@ type Pass struct {
 	Set     *Pull `json:"set,omitempty" doc:"on the wrench, where an extension makes it another"`
 }
 
-func (s *scale) torque(step *plan.Step, f *TorqueForm, r *gauge.Reader) *Reading {
+// wrenchGood is how near a click wrench comes to its setting: ± 4 % (ISO 6789).
+const wrenchGood = 0.04
+
+func tightened(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+	f := b.Torque
 	if f == nil {
 		return missing(r, "torque", "is missing: the bolts as they were ticked")
 	}
@@ -33,19 +37,10 @@ func (s *scale) torque(step *plan.Step, f *TorqueForm, r *gauge.Reader) *Reading
 	if !extended(reading, f, set, r) {
 		return nil
 	}
-	order := s.order(step)
+	order := s.crossing(step)
 	want := len(order) * (len(step.Passes) + 1)
-	for i, bolt := range f.Ticks {
-		if i >= want {
-			r.Errors.Add("torque.ticks", fmt.Errorf("has %d ticks: %d bolts in %d passes and the check are %d", len(f.Ticks),
-				len(order), len(step.Passes), want))
-			return nil
-		}
-		if next := tickAt(order, len(step.Passes), i); bolt != next {
-			r.Errors.Add(fmt.Sprintf("torque.ticks[%d]", i), fmt.Errorf("is bolt %d: bolt %d is next in the crossing order",
-				bolt, next))
-			return nil
-		}
+	if !inOrder(f.Ticks, order, len(step.Passes), r) {
+		return nil
 	}
 	if len(f.Ticks) < want {
 		if r.Partial {
@@ -54,14 +49,46 @@ func (s *scale) torque(step *plan.Step, f *TorqueForm, r *gauge.Reader) *Reading
 		return missing(r, "torque.ticks", fmt.Sprintf("has %d of %d ticks: bolt %d is next", len(f.Ticks), want,
 			tickAt(order, len(step.Passes), len(f.Ticks))))
 	}
-	reading.Verdict, reading.Limit = judge.Within, &judge.Limit{Source: source}
+	reading.Verdict, reading.Limit = judge.Within, inWords(source)
 	switch {
 	case !known:
-		reading.Verdict, reading.Limit = judge.NoLimit, &judge.Limit{Origin: judge.None, Source: judge.NoneKnown}
+		reading.Verdict, reading.Limit = judge.NoLimit, noLimit(judge.NoneKnown)
 	case math.Abs(set.NM()-asked.NM()) > wrenchGood*asked.NM():
 		reading.Verdict = judge.Out
 	}
 	return reading
+}
+
+// inOrder reports whether bolts were ticked as they come, and none too many.
+func inOrder(ticks, order []int, passes int, r *gauge.Reader) bool {
+	want := len(order) * (passes + 1)
+	for i, bolt := range ticks {
+		if i >= want {
+			r.Errors.Add("torque.ticks", fmt.Errorf("has %d ticks: %d bolts in %d passes and the check are %d", len(ticks),
+				len(order), passes, want))
+			return false
+		}
+		if next := tickAt(order, passes, i); bolt != next {
+			r.Errors.Add(fmt.Sprintf("torque.ticks[%d]", i), fmt.Errorf("is bolt %d: bolt %d is next in the crossing order",
+				bolt, next))
+			return false
+		}
+	}
+	return true
+}
+
+func bolts(t *terms, step *plan.Step, p *Panel) {
+	p.Order, p.Thread, p.Passes = t.crossing(step), step.Thread, passes(step, nil)
+	if torque, _, known := t.pull(step.Torque); known {
+		p.Torque, p.Passes = pull(torque), passes(step, &torque)
+	}
+}
+
+func torqueLimit(t *terms, step *plan.Step) *judge.Limit {
+	if _, source, known := t.pull(step.Torque); known {
+		return &judge.Limit{Origin: judge.Maker, Source: source}
+	}
+	return noLimit(judge.NoneKnown)
 }
 
 // drawn is the torque the bolts are drawn up to: what was typed, else the plan's.
@@ -102,7 +129,7 @@ func extended(reading *Reading, f *TorqueForm, set quantity.Torque, r *gauge.Rea
 		p.Set = pull(on)
 	}
 	last := reading.Passes[len(reading.Passes)-1].Set
-	reading.Text = fmt.Sprintf("wrench set to %s N·m, %s lbf·ft, for its extension", last.NM, last.LbfFt)
+	reading.Text = wrenchSetTo(*last)
 	return true
 }
 
@@ -130,8 +157,8 @@ func tickAt(order []int, passes, i int) int {
 	return order[i%len(order)]
 }
 
-func (s *scale) order(step *plan.Step) []int {
-	order, err := setting.Crossing(min(max(s.number(step.Bolts), 1), setting.MaxBolts))
+func (t *terms) crossing(step *plan.Step) []int {
+	order, err := setting.Crossing(min(max(t.number(step.Bolts), 1), setting.MaxBolts))
 	if err != nil {
 		panic("job: " + err.Error()) // the number was brought into range
 	}

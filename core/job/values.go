@@ -51,12 +51,12 @@ func CheckValue(ask plan.Ask, v Value) error {
 }
 
 // number returns a number of the pump's, or the plan's default, or 1.
-func (s *scale) number(key string) int {
-	n, err := strconv.Atoi(strings.TrimSpace(s.opening.Values[key].Text))
+func (t *terms) number(key string) int {
+	n, err := strconv.Atoi(strings.TrimSpace(t.opening.Values[key].Text))
 	if err == nil && n >= 1 && n <= maxNumber {
 		return n
 	}
-	for _, v := range s.plan.Values {
+	for _, v := range t.plan.Values {
 		if v.Key == key {
 			if n, err := strconv.Atoi(v.Default); err == nil {
 				return min(max(n, 1), maxNumber)
@@ -70,11 +70,11 @@ func (s *scale) number(key string) int {
 func decimal(text string) string { return strings.Replace(strings.TrimSpace(text), ",", ".", 1) }
 
 // value is a value of the pump's as written, or the plan's default.
-func (s *scale) value(key string) Value {
-	if v := s.opening.Values[key]; strings.TrimSpace(v.Text) != "" {
+func (t *terms) value(key string) Value {
+	if v := t.opening.Values[key]; strings.TrimSpace(v.Text) != "" {
 		return v
 	}
-	for _, v := range s.plan.Values {
+	for _, v := range t.plan.Values {
 		if v.Key == key && v.Default != "" {
 			return Value{Text: v.Default, Source: "assumed"}
 		}
@@ -82,18 +82,18 @@ func (s *scale) value(key string) Value {
 	return Value{}
 }
 
-func (s *scale) amount(key string) (float64, bool) {
-	f, err := strconv.ParseFloat(decimal(s.value(key).Text), 64)
+func (t *terms) amount(key string) (float64, bool) {
+	f, err := strconv.ParseFloat(decimal(t.value(key).Text), 64)
 	return f, err == nil && f > 0
 }
 
-func (s *scale) length(key string) (quantity.Length, bool) {
-	l, err := quantity.Parse(s.value(key).Text, "")
+func (t *terms) length(key string) (quantity.Length, bool) {
+	l, err := quantity.Parse(t.value(key).Text, "")
 	return l, err == nil
 }
 
-func (s *scale) pull(key string) (t quantity.Torque, source string, known bool) {
-	v := s.value(key)
-	t, err := quantity.ParseTorque(v.Text)
-	return t, v.Source, err == nil
+func (t *terms) pull(key string) (torque quantity.Torque, source string, known bool) {
+	v := t.value(key)
+	torque, err := quantity.ParseTorque(v.Text)
+	return torque, v.Source, err == nil
 }

@@ -97,3 +97,14 @@ func Resolve(key string, dimensions map[string]quantity.Length, layers ...Layer)
 	}
 	return Limit{Origin: None, Source: NoneKnown}
 }
+
+// RingFactor is how many times its new clearance a wear ring may come to before it
+// is replaced, where neither maker nor shop says otherwise: a rule of thumb.
+const RingFactor = 2.0
+
+// RingBounds is what the clearance of a wear ring may come to, with its clearance when
+// new; factor is RingFactor unless somebody said otherwise.
+func RingBounds(fresh quantity.Length, factor float64) Bounds {
+	top := quantity.Length(float64(float64(fresh)*factor) + 0.5)
+	return Bounds{Max: &top}
+}

@@ -14,14 +14,15 @@ const (
 	Order   Outcome = "order" // to be replaced, and not on the bench
 )
 
-var outcomes = []Outcome{Reuse, Dress, Repair, Replace, Order}
+// Outcomes are all of them, in that order.
+var Outcomes = []Outcome{Reuse, Dress, Repair, Replace, Order}
 
 // Known reports whether o is one of the outcomes.
-func (o Outcome) Known() bool { return slices.Contains(outcomes, o) }
+func (o Outcome) Known() bool { return slices.Contains(Outcomes, o) }
 
 // Heavier returns the heavier of two outcomes.
 func (o Outcome) Heavier(than Outcome) Outcome {
-	if slices.Index(outcomes, o) > slices.Index(outcomes, than) {
+	if slices.Index(Outcomes, o) > slices.Index(Outcomes, than) {
 		return o
 	}
 	return than

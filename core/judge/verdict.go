@@ -2,6 +2,7 @@ package judge
 
 import (
 	"math"
+	"slices"
 
 	"settle/core/gauge"
 	"settle/core/quantity"
@@ -18,6 +19,14 @@ const (
 	Undecided Result = "undecided" // the feeler bracket straddles the limit
 	NoLimit   Result = "no-limit"  // nothing to judge by
 )
+
+// weights order the verdicts: what keeps a person longer is the heavier.
+var weights = []Result{"", Within, Close, NoLimit, Undecided, Out}
+
+// Heavier reports whether a verdict keeps a person longer than another.
+func (r Result) Heavier(than Result) bool {
+	return slices.Index(weights, r) > slices.Index(weights, than)
+}
 
 // NeedsDecision reports whether a person has to decide, with a reason, before
 // the stage closes.

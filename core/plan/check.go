@@ -62,6 +62,7 @@ func (p *Plan) check() error {
 		c.stage(&p.Stages[i])
 	}
 	c.shaftLine()
+	p.ways()
 	return errors.Join(c.errs...)
 }
 

@@ -73,14 +73,23 @@ func oneOf(keys []string) string { return words.List(keys, "or") }
 
 // Way is the word for how a step is worked: the instrument of its check, the method
 // by which it sets, else its kind. No two of them share a word.
-func (p *Plan) Way(s *Step) string {
-	switch s.Kind {
-	case Measure:
-		return p.Checks[s.Check].Instrument
-	case Set:
-		return s.Method
+func (s *Step) Way() string { return s.way }
+
+// ways finds it for every step, once the plan is known to be whole.
+func (p *Plan) ways() {
+	for i := range p.Stages {
+		for k := range p.Stages[i].Steps {
+			s := &p.Stages[i].Steps[k]
+			switch check := p.Checks[s.Check]; {
+			case s.Kind == Measure && check != nil:
+				s.way = check.Instrument
+			case s.Kind == Set:
+				s.way = s.Method
+			default:
+				s.way = s.Kind
+			}
+		}
 	}
-	return s.Kind
 }
 
 func (c *checker) at(s *Step) func(format string, args ...any) {

@@ -158,7 +158,7 @@ type Check struct {
 	Means      Means           `yaml:"means" doc:"what a reading out of its limit usually comes from"`
 
 	line int
-	base string // key before it was repeated
+	work string // short title before it was repeated
 }
 
 // The signs of a check: what it tells of the pump beside its own limit.
@@ -208,9 +208,7 @@ type Part struct {
 	Findings   []Finding  `yaml:"findings"`
 	Always     []Always   `yaml:"always" doc:"outcomes a rule or a school settles beforehand"`
 
-	line   int
-	base   string
-	member *Member
+	line int
 }
 
 // JudgedBy is what a reading past its limit means for a part.
@@ -312,16 +310,33 @@ type Step struct {
 
 	line   int
 	base   string
+	work   string // title before it was repeated
+	way    string
 	member *Member
-	repeat string
 }
 
-// Base returns the id before the step was repeated, and for which member of
-// which repeat it stands; nil and "" where it is there once.
-func (s *Step) Base() (id string, repeat string, member *Member) { return s.base, s.repeat, s.member }
+// Base returns what a step is called before it was repeated, for which member of a
+// repeat it stands, and the id it had; member is nil where the step is there once.
+func (p *Plan) Base(s *Step) (id, title string, member *Member) {
+	title = s.work
+	if check := p.Checks[s.Check]; check != nil {
+		title = check.work
+	}
+	return s.base, title, s.member
+}
 
 // Step returns the step of that id, or nil.
 func (p *Plan) Step(id string) *Step { return p.steps[id] }
+
+// Stage returns the stage of that id, or nil.
+func (p *Plan) Stage(id string) *Stage {
+	for i := range p.Stages {
+		if p.Stages[i].ID == id {
+			return &p.Stages[i]
+		}
+	}
+	return nil
+}
 
 // Len returns the number of steps, whatever their conditions.
 func (p *Plan) Len() int { return len(p.steps) }

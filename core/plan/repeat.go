@@ -57,7 +57,7 @@ func (p *Plan) writeOut(members map[string][]Member) *Plan {
 	for key, c := range p.Checks {
 		for _, m := range f.each(c.For) {
 			x := *c
-			x.base = key
+			x.work = c.Short
 			if m != nil {
 				x.Title, x.Short = c.Title+", "+words.Lower(m.Title), c.Short+" "+m.Short
 			}
@@ -67,7 +67,7 @@ func (p *Plan) writeOut(members map[string][]Member) *Plan {
 	for _, part := range p.Parts {
 		for _, m := range f.each(part.For) {
 			x := part
-			x.base, x.member, x.Key = part.Key, m, suffixed(part.Key, m)
+			x.Key = suffixed(part.Key, m)
 			x.Drags = f.parts(part.Drags, part.For, m)
 			x.Judged = f.judged(part, m)
 			if m != nil {
@@ -144,7 +144,7 @@ func suffixed(key string, m *Member) string {
 // step writes a step out for one member; false where a condition on the repeat
 // says that this member does not have it.
 func (f fold) step(s Step, m *Member) (Step, bool) {
-	s.base = s.ID
+	s.base, s.work = s.ID, s.Title
 	var when Conditions
 	for _, c := range s.When {
 		if s.For != "" && c.Key == s.For {
@@ -184,7 +184,7 @@ func (f fold) step(s Step, m *Member) (Step, bool) {
 	}
 	s.Needs = needs
 	if m != nil {
-		s.ID, s.member, s.repeat = suffixed(s.ID, m), m, s.For
+		s.ID, s.member = suffixed(s.ID, m), m
 		s.Title += ", " + words.Lower(m.Title)
 	}
 	return s, true

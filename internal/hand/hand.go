@@ -18,7 +18,7 @@ import (
 // outside as can be. Moments in it are those of the clock.
 func Entry(s *job.StepSheet, good bool, now time.Time) job.Body {
 	h := hand{s, good, now}
-	p := &s.Panel
+	p := s.Panel
 	switch p.Instrument {
 	case "ack":
 		return job.Body{Done: true}
@@ -171,7 +171,7 @@ func (h hand) dial() *gauge.DialForm {
 
 // bolts ticks them all, pass after pass and the check.
 func (h hand) bolts() *job.TorqueForm {
-	p := &h.Panel
+	p := h.Panel
 	f := &job.TorqueForm{}
 	for range len(p.Passes) - 1 { // the last is the check, round the circle
 		f.Ticks = append(f.Ticks, p.Order...)
@@ -189,7 +189,7 @@ func (h hand) bolts() *job.TorqueForm {
 
 // input is what the calculator of the step is asked, beside what is given.
 func (h hand) input() job.Input {
-	p := &h.Panel
+	p := h.Panel
 	in := job.Input{}
 	ask := func(key string, value any) {
 		if _, ok := p.Given[key]; !ok {

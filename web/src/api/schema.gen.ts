@@ -642,6 +642,10 @@ export interface components {
             key: string;
             title: string;
         };
+        ChoiceShown: {
+            key: string;
+            words: string;
+        };
         CountForm: {
             /** @description as typed; turns may be 1/2, 0.5 or 1 1/2 */
             count?: string | number;
@@ -1289,8 +1293,14 @@ export interface components {
              * @description °C
              */
             below?: number;
+            /** @description what may be chosen, in the order of the keys */
+            choices?: components["schemas"]["ChoiceShown"][];
+            /** @description of the gauge, as typed */
+            divisions?: string[];
             /** Format: int64 */
             drops?: number;
+            /** @description what the figure is called */
+            figure_title?: string;
             findings?: components["schemas"]["FindingShown"][];
             /** @description the as-found figure, beside an as-built one */
             found?: components["schemas"]["Figure"];
@@ -1305,7 +1315,7 @@ export interface components {
              * @description which panel it has
              * @enum {string}
              */
-            instrument: "ack" | "turn" | "dial" | "float" | "feeler" | "setting" | "direct" | "travel" | "count" | "mark" | "inspect" | "torque" | "tool" | "heat" | "wait" | "test" | "photo" | "sign";
+            instrument: "ack" | "turn" | "count" | "mark" | "inspect" | "torque" | "heat" | "wait" | "tool" | "test" | "photo" | "sign" | "direct" | "dial" | "float" | "feeler" | "setting" | "travel";
             /** @description a leaf is meant, not a gauge */
             leaf?: boolean;
             limit?: components["schemas"]["LimitShown"];
@@ -1320,8 +1330,12 @@ export interface components {
             of?: string;
             /** @description what must be on the shaft before the heater is switched on */
             onto?: string[];
+            /** @description it may be left out, with a reason */
+            optional?: boolean;
             /** @description crossing order of the bolts */
             order?: number[];
+            /** @description of a part */
+            outcomes?: ("reuse" | "dress" | "repair" | "replace" | "order")[];
             part?: string;
             /** @description each pass and the check, without an extension */
             passes?: components["schemas"]["Pass"][];
@@ -1335,6 +1349,8 @@ export interface components {
             rule_says?: "reuse" | "dress" | "repair" | "replace" | "order";
             /** @description the number that must come back */
             same?: string;
+            /** @description what the check is a sign of */
+            sign?: string;
             /** @enum {string} */
             surface?: "rim" | "bore" | "face";
             thread?: string;
@@ -1343,6 +1359,8 @@ export interface components {
             torque?: components["schemas"]["Pull"];
             /** @description turns are counted: halves and quarters are numbers too */
             turns?: boolean;
+            /** @description the division to begin with */
+            usual?: components["schemas"]["Usual"];
         };
         PaperKept: {
             /** @description named by the entry of the pump's log; the file is at /api/v1/papers/{id} */
@@ -1625,6 +1643,11 @@ export interface components {
             /** @description an inspection: what was found, and where */
             found?: components["schemas"]["FoundAt"][];
             high?: components["schemas"]["Figure"];
+            /**
+             * Format: int64
+             * @description a heating: seconds from the heater to home
+             */
+            home_s?: number;
             /** @description to the nearest bound, negative outside */
             margin?: components["schemas"]["Figure"];
             /**
@@ -1637,11 +1660,15 @@ export interface components {
             places?: components["schemas"]["Place"][];
             /** @description the rule behind the outcome */
             rule?: string;
+            /** @description why it was left out */
+            skipped?: string;
             spread?: components["schemas"]["Figure"];
             text?: string;
             /** @description what the step's calculator says */
             tool?: components["schemas"]["Look"];
             torque?: components["schemas"]["Pull"];
+            /** @description how it turned by hand, and where it caught */
+            turned?: components["schemas"]["TurnForm"];
             uncertainty?: components["schemas"]["Figure"];
             /**
              * @description if it is judged
@@ -1864,6 +1891,7 @@ export interface components {
             lead?: boolean;
             /** @description which of them, short */
             member?: string;
+            /** @description never missing */
             panel: components["schemas"]["Panel"];
             /** @enum {string} */
             phase?: "found" | "built";
@@ -1876,6 +1904,8 @@ export interface components {
             state: "open" | "blocked" | "done" | "decide";
             title: string;
             why?: string;
+            /** @description what the work is called on each of them */
+            work?: string;
         };
         SweepForm: {
             high?: string;
@@ -1966,6 +1996,10 @@ export interface components {
         TurnForm: {
             clock?: string;
             turn: string;
+        };
+        Usual: {
+            mm: string;
+            thou: string;
         };
         Value: {
             source: string;

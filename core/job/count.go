@@ -11,7 +11,11 @@ import (
 	"settle/core/quantity"
 )
 
-func turn(step *plan.Step, f *TurnForm, r *gauge.Reader) *Reading {
+// maxCount bounds what can be counted at one place.
+const maxCount = 9999
+
+func turned(_ *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+	f := b.Turn
 	if f == nil || r.Partial && f.Turn == "" {
 		return missing(r, "turn", "is missing: how it turns by hand")
 	}
@@ -19,16 +23,15 @@ func turn(step *plan.Step, f *TurnForm, r *gauge.Reader) *Reading {
 		r.Errors.Add("turn.turn", fmt.Errorf("is %q: write free, drags, rough, rubs, binds or locked", f.Turn))
 		return nil
 	}
-	reading := &Reading{Text: string(f.Turn)}
 	if f.Clock != "" {
 		if _, err := gauge.ClockDegrees(f.Clock); err != nil {
 			r.Errors.Add("turn.clock", err)
 			return nil
 		}
-		reading.Text += " at " + f.Clock
 	}
+	reading := &Reading{Turned: f, Text: feltAt(*f)}
 	if step.Phase == plan.Built {
-		reading.Verdict, reading.Limit = judge.Within, &judge.Limit{Source: "must turn free"}
+		reading.Verdict, reading.Limit = judge.Within, inWords(mustTurnFree)
 		if f.Turn != gauge.Free {
 			reading.Verdict = judge.Out
 		}
@@ -36,7 +39,14 @@ func turn(step *plan.Step, f *TurnForm, r *gauge.Reader) *Reading {
 	return reading
 }
 
-func (s *scale) counted(step *plan.Step, f *CountForm, r *gauge.Reader) *Reading {
+func feels(_ *terms, _ *plan.Step, p *Panel) {
+	for _, turn := range gauge.TurnWords {
+		p.Choices = append(p.Choices, ChoiceShown{string(turn), feel[turn]})
+	}
+}
+
+func counted(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+	f := b.Count
 	if f == nil || f.Count.Blank() {
 		return missing(r, "count.count", "is missing: how many")
 	}
@@ -60,25 +70,38 @@ func (s *scale) counted(step *plan.Step, f *CountForm, r *gauge.Reader) *Reading
 		}
 		reading.High = figure(*pack)
 	}
-	if step.SameAs != "" {
-		before := s.count(step.SameAs)
-		switch {
-		case before == nil:
-			reading.Verdict = judge.NoLimit
-			reading.Limit = &judge.Limit{Origin: judge.None, Source: "nobody counted them when they came off"}
-		case before.Cmp(n) == 0:
-			reading.Verdict = judge.Within
-		default:
-			reading.Verdict = judge.Out
-		}
-		if before != nil {
-			reading.Limit = &judge.Limit{Source: quantity.ShowNumber(before) + " came off"}
-		}
+	if step.SameAs == "" {
+		return reading
+	}
+	switch before := s.counted(step.SameAs); {
+	case before == nil:
+		reading.Verdict, reading.Limit = judge.NoLimit, noLimit(nobodyCounted)
+	case before.Cmp(n) == 0:
+		reading.Verdict, reading.Limit = judge.Within, inWords(cameOff(before))
+	default:
+		reading.Verdict, reading.Limit = judge.Out, inWords(cameOff(before))
 	}
 	return reading
 }
 
-func marks(step *plan.Step, where []string, r *gauge.Reader) *Reading {
+func counting(_ *terms, step *plan.Step, p *Panel) { p.Of, p.Turns = step.Of, step.Turns }
+
+func countBefore(s *scale, step *plan.Step, p *Panel) {
+	if n := s.counted(step.SameAs); n != nil {
+		p.Same = quantity.ShowNumber(n)
+	}
+}
+
+func countBoxes(b *Body) []box {
+	if b.Count == nil {
+		return nil
+	}
+	return []box{{path: "count.count", number: b.Count.Count},
+		{path: "count.pack", length: b.Count.Pack, most: absurdPlay}}
+}
+
+func marked(_ *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+	where := b.Marks
 	for i, name := range step.Marks {
 		if i >= len(where) || strings.TrimSpace(where[i]) == "" {
 			return missing(r, fmt.Sprintf("marks[%d]", i), "is missing: write it down for "+name)

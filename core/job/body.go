@@ -1,0 +1,122 @@
+package job
+
+import (
+	"time"
+
+	"settle/core/gauge"
+	"settle/core/judge"
+	"settle/core/quantity"
+)
+
+// Body is what was entered at a step, as typed. Exactly one group is there,
+// the one that the step's kind asks for.
+type Body struct {
+	Unit    quantity.Unit    `json:"unit,omitempty" enum:"thou,in,mm,um" doc:"what a bare number means"`
+	Done    bool             `json:"done,omitempty" doc:"acknowledged"`
+	Skip    string           `json:"skip,omitempty" doc:"why this was not taken"`
+	Turn    *TurnForm        `json:"turn,omitempty"`
+	Count   *CountForm       `json:"count,omitempty"`
+	Marks   []string         `json:"marks,omitempty" doc:"where each mark stands, in the plan's order"`
+	Inspect *InspectForm     `json:"inspect,omitempty"`
+	Dial    *gauge.DialForm  `json:"dial,omitempty"`
+	Float   *gauge.FloatForm `json:"float,omitempty"`
+	Feeler  *gauge.GapForm   `json:"feeler,omitempty"`
+	Setting *SettingForm     `json:"setting,omitempty"`
+	Torque  *TorqueForm      `json:"torque,omitempty"`
+	Direct  *DirectForm      `json:"direct,omitempty"`
+	Travel  *TravelForm      `json:"travel,omitempty"`
+	Tool    Input            `json:"tool,omitempty" doc:"input of the step's calculator"`
+	Heat    *HeatForm        `json:"heat,omitempty"`
+	Wait    *WaitForm        `json:"wait,omitempty"`
+	Test    *TestForm        `json:"test,omitempty"`
+	Photo   *PhotoForm       `json:"photo,omitempty"`
+	Sign    *SignForm        `json:"sign,omitempty"`
+}
+
+// TurnForm is how the shaft turns by hand, and where it catches.
+type TurnForm struct {
+	Turn  gauge.Turn `json:"turn"`
+	Clock string     `json:"clock,omitempty"`
+}
+
+// CountForm is a number of pieces, and how thick they are together; or a number
+// of turns.
+type CountForm struct {
+	Count quantity.Number `json:"count,omitzero" doc:"as typed; turns may be 1/2, 0.5 or 1 1/2"`
+	Pack  quantity.Typed  `json:"pack,omitzero"`
+}
+
+// InspectForm is what was found on a part. An empty list is a part with nothing
+// against it. Outcome, where it differs from the rule's, is a person's decision
+// and has a reason.
+type InspectForm struct {
+	Found   []string          `json:"found" nullable:"false"`
+	Where   string            `json:"where,omitempty"`
+	At      map[string]string `json:"at,omitempty" doc:"finding → where on the part, such as 4h, v3, inboard"`
+	Outcome judge.Outcome     `json:"outcome,omitempty"`
+	Reason  string            `json:"reason,omitempty"`
+}
+
+// SettingForm is a dimension that was set, and the gauge it was checked with.
+type SettingForm struct {
+	Measured   quantity.Typed `json:"measured,omitzero"`
+	Graduation quantity.Typed `json:"graduation,omitzero"`
+}
+
+// TorqueForm is the torque that was used and the bolts in the order in which
+// they were ticked, pass after pass, the check pass last.
+type TorqueForm struct {
+	Set   string `json:"set,omitempty" doc:"with its unit; blank when it is the plan's"`
+	Ticks []int  `json:"ticks" nullable:"false"`
+	// With a crow-foot or an extension in line the wrench is set to less.
+	Wrench    quantity.Typed `json:"wrench,omitzero" doc:"length of the wrench, from square to grip"`
+	Extension quantity.Typed `json:"extension,omitzero" doc:"length that the extension adds in line"`
+}
+
+// SignForm closes the job.
+type SignForm struct {
+	Remark string `json:"remark,omitempty" doc:"for whoever opens this pump next"`
+}
+
+// Input is what a calculator was asked, as typed: the object of docs/calc.md
+// without what the plan and the pump's papers give.
+type Input map[string]any
+
+// DirectForm is one value read directly, or a leaf that just goes.
+type DirectForm struct {
+	Value      quantity.Typed `json:"value,omitzero"`
+	Graduation quantity.Typed `json:"graduation,omitzero"`
+	Leaf       bool           `json:"leaf,omitempty" doc:"the thickest leaf that goes: no graduation is asked"`
+}
+
+// TravelForm is the depth of the rotor from a datum, right down and right up.
+type TravelForm struct {
+	Down       quantity.Typed `json:"down,omitzero"`
+	Up         quantity.Typed `json:"up,omitzero"`
+	Graduation quantity.Typed `json:"graduation,omitzero"`
+}
+
+// HeatForm is a heating and how it went home.
+type HeatForm struct {
+	Input Input      `json:"input" doc:"of the calculator heat"`
+	Left  *time.Time `json:"left,omitempty" doc:"when it left the heater"`
+	Home  *time.Time `json:"home,omitempty" doc:"when it was home"`
+
+	Cool   quantity.Number `json:"cool,omitzero" doc:"°C at the final tightening"`
+	Seated bool            `json:"seated,omitempty" doc:"no leaf enters at the shoulder"`
+}
+
+// WaitForm is a time that was waited.
+type WaitForm struct {
+	Began *time.Time `json:"began,omitempty"`
+	Ended *time.Time `json:"ended,omitempty"`
+
+	Cool quantity.Number `json:"cool,omitzero" doc:"°C when the work went on"`
+}
+
+// TestForm is a leak test.
+type TestForm struct {
+	Pressure string          `json:"pressure,omitempty" doc:"with its unit, as on the gauge"`
+	Minutes  quantity.Number `json:"minutes,omitzero" doc:"how long it was held"`
+	Drops    quantity.Number `json:"drops,omitzero"`
+}

@@ -1,0 +1,165 @@
+package job
+
+import (
+	"settle/core/gauge"
+	"settle/core/judge"
+	"settle/core/plan"
+	"settle/core/quantity"
+)
+
+// A kind is all that the program knows of a kind of step, of an instrument or of a
+// method of setting. No rule about one stands anywhere else: a new one is a value of
+// the table below, a function that weighs it, a panel, and a word in the plan format.
+type kind struct {
+	panel string // the panel of the screen
+	group string // the field of Body that it takes
+	must  bool   // it has to be done: it is not left out, whatever the reason
+	hangs bool   // its reading hangs on what was entered elsewhere, too
+	typed bool   // an entry is told as it was typed, not as it was understood
+	table Table  // of the sheet, in which it has a row
+
+	// weigh works an entry out and judges it. What is wrong is gathered by r; the
+	// reading is nil until there is enough of it.
+	weigh func(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading
+	// show fills a panel with what the plan and the pump's papers say; live adds what
+	// was entered elsewhere. Nil adds nothing.
+	show func(t *terms, step *plan.Step, p *Panel)
+	live func(s *scale, step *plan.Step, p *Panel)
+	// boxes lists the figures that were typed.
+	boxes func(b *Body) []box
+	// limit is what a reading is judged by; nil where nothing is.
+	limit func(t *terms, step *plan.Step) *judge.Limit
+
+	tool  string                                          // the calculator behind it
+	given func(t *terms, step *plan.Step, in *givenInput) // what a person need not type into it
+
+	title         string   // of its figure
+	divisions     []string // that its gauge may have, as typed
+	usual         Usual    // the one to begin with
+	fine, notFine string   // headline of a verdict that has no margin
+}
+
+// Table is a table of the build sheet.
+type Table string
+
+// The tables; what has none stands in the order of work only.
+const (
+	ChecksTable Table = "checks"
+	PartsTable  Table = "parts"
+	DoneTable   Table = "done" // turned, counted, marked, tightened, set, tested
+)
+
+// Usual is the division a gauge usually has where lengths are shown in thou, and
+// where they are shown in mm.
+type Usual struct {
+	Thou string `json:"thou"`
+	Mm   string `json:"mm"`
+}
+
+// box is a figure that was typed: a length, or else a number with what it counts.
+type box struct {
+	path   string
+	name   string         // before the value, where the entry is told
+	length quantity.Typed // a length, with
+	most   quantity.Length
+	number quantity.Number
+	unit   string // of the number
+}
+
+// kinds are filled in by init: the functions of a kind ask for it again.
+var kinds map[string]*kind
+
+func init() {
+	dials := []string{"1 thou", "0.5 thou", "0.1 thou", "0.01 mm", "0.002 mm"}
+	usualDial := Usual{"0.5 thou", "0.01 mm"}
+	rules := []string{"1/64 in", "1 thou", "0.5 mm", "0.05 mm"}
+	calipers := []string{"1 thou", "0.5 thou", "0.02 mm", "0.01 mm"}
+	kinds = map[string]*kind{
+		plan.Do:      {panel: "ack", group: "done", must: true, weigh: acknowledged},
+		plan.Caution: {panel: "ack", group: "done", must: true, weigh: acknowledged},
+		plan.Turn: {panel: "turn", group: "turn", table: DoneTable, weigh: turned, show: feels,
+			fine: "Turns free", notFine: "Does not turn free"},
+		plan.Count: {panel: "count", group: "count", table: DoneTable, hangs: true, weigh: counted, show: counting,
+			live: countBefore, boxes: countBoxes, fine: "The number came back", notFine: "Not the number that came off"},
+		plan.Mark: {panel: "mark", group: "marks", table: DoneTable, weigh: marked,
+			show: func(_ *terms, step *plan.Step, p *Panel) { p.Marks = step.Marks }},
+		plan.Inspect: {panel: "inspect", group: "inspect", table: PartsTable, hangs: true, weigh: inspected,
+			show: findings, live: settledBeforehand},
+		plan.Torque: {panel: "torque", group: "torque", table: DoneTable, weigh: tightened, show: bolts,
+			limit: torqueLimit, fine: "As asked", notFine: "Not the torque asked"},
+		plan.Heat: {panel: "heat", group: "heat", table: DoneTable, weigh: heated, show: heating, boxes: heatBoxes,
+			limit: heatLimit, tool: "heat", given: heatGiven},
+		plan.Wait: {panel: "wait", group: "wait", table: DoneTable, weigh: waited, boxes: waitBoxes,
+			show: func(_ *terms, step *plan.Step, p *Panel) { p.Minutes, p.Below = step.Minutes, step.Below },
+			fine: "Long enough", notFine: "Not long enough"},
+		plan.Test: {panel: "test", group: "test", table: DoneTable, weigh: tested, show: testPanel, boxes: testBoxes,
+			fine: "Tight", notFine: "Leaks, or not held long enough"},
+		plan.Photo: {panel: "photo", group: "photo", table: DoneTable, weigh: photographed,
+			show: func(_ *terms, step *plan.Step, p *Panel) { p.Of = step.Of }},
+		plan.Sign: {panel: "sign", group: "sign", must: true, weigh: signed},
+		// steps that are a calculation
+		plan.Drip: {panel: "tool", group: "tool", table: DoneTable, weigh: asked, limit: dripLimit, tool: "drip",
+			given: dripGiven},
+		plan.Align: {panel: "tool", group: "tool", table: DoneTable, weigh: asked, limit: alignLimit, tool: "align",
+			given: alignGiven},
+		plan.Grease: {panel: "tool", group: "tool", table: DoneTable, weigh: asked, tool: "grease", given: greaseGiven},
+		// methods of setting
+		plan.ByShims: {panel: "tool", group: "tool", table: DoneTable, weigh: shimmed, limit: window, tool: "shim",
+			given: shimGiven},
+		plan.ByTrial: {panel: "tool", group: "tool", table: DoneTable, weigh: tried, limit: trialLimit,
+			tool: "shim-trial"},
+		plan.ByAdjuster: {panel: "tool", group: "tool", table: DoneTable, weigh: asked, limit: window, tool: "lateral",
+			given: adjusterGiven},
+		plan.ByLeaf: {panel: plan.Direct, group: "direct", table: DoneTable, typed: true, weigh: direct, show: byLeaf,
+			boxes: directBoxes, limit: window, divisions: calipers, usual: Usual{"1 thou", "0.02 mm"}, title: "Measured",
+			fine: "Inside the window", notFine: "Outside the window"},
+		// instruments
+		plan.Dial: {panel: plan.Dial, group: "dial", typed: true, weigh: dial, show: dialPanel, boxes: dialBoxes,
+			title: "Total run-out, TIR", divisions: dials, usual: usualDial},
+		plan.Float: {panel: plan.Float, group: "float", typed: true, weigh: float, show: floatPanel, boxes: floatBoxes,
+			title: "Play, mean", divisions: dials, usual: usualDial},
+		plan.Feeler: {panel: plan.Feeler, group: "feeler", typed: true, weigh: feeler, show: feelerPanel,
+			boxes: feelerBoxes, title: "Smallest clearance", divisions: calipers, usual: Usual{"1 thou", "0.02 mm"}},
+		plan.Setting: {panel: plan.Setting, group: "setting", typed: true, weigh: set, show: settingPanel,
+			boxes: settingBoxes, title: "Off the mark", divisions: []string{"1/64 in", "10 thou", "1 thou", "0.5 mm",
+				"0.02 mm"}, usual: Usual{"1/64 in", "0.5 mm"}},
+		plan.Direct: {panel: plan.Direct, group: "direct", typed: true, weigh: direct, boxes: directBoxes,
+			title: "Measured", divisions: calipers, usual: Usual{"1 thou", "0.02 mm"}},
+		plan.Travel: {panel: plan.Travel, group: "travel", typed: true, weigh: travel, boxes: travelBoxes,
+			title: "Travel", divisions: rules, usual: Usual{"1/64 in", "0.5 mm"}},
+		plan.Ring: {panel: "tool", group: "tool", weigh: asked, tool: "ring", given: ringGiven},
+		plan.Fit:  {panel: "tool", group: "tool", weigh: asked, tool: "fit", given: fitGiven},
+	}
+	for _, instrument := range plan.Instruments {
+		k := kinds[instrument]
+		k.table, k.limit = ChecksTable, checkLimit
+		k.fine, k.notFine = "Within the limit", "Out of limit"
+	}
+}
+
+// tableOf is the table in which a step of a kind has its row.
+func tableOf(kind string) Table {
+	switch kind {
+	case plan.Measure:
+		return ChecksTable
+	case plan.Set:
+		return DoneTable
+	}
+	return kinds[kind].table
+}
+
+// Panels are those that there are, in the order of the kinds of steps and of the
+// instruments.
+func Panels() []string {
+	var all []string
+	seen := map[string]bool{}
+	for _, list := range [][]string{plan.Kinds, plan.Methods, plan.Instruments} {
+		for _, key := range list {
+			if k := kinds[key]; k != nil && !seen[k.panel] {
+				seen[k.panel] = true
+				all = append(all, k.panel)
+			}
+		}
+	}
+	return all
+}

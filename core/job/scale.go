@@ -1,0 +1,178 @@
+package job
+
+import (
+	"fmt"
+	"math/big"
+	"strings"
+
+	"settle/core/field"
+	"settle/core/gauge"
+	"settle/core/judge"
+	"settle/core/plan"
+	"settle/core/quantity"
+)
+
+// scale is all that a step is weighed with: the terms of the job, what was entered,
+// and what is decided about its parts. It is a value; nobody changes one.
+type scale struct {
+	*terms
+	log   *history
+	parts outcomes
+	memo  *Memo
+	// before, where it is not 0, is the number of an entry: what was entered from it
+	// on does not count.
+	before int
+}
+
+// outcomes say what becomes of each part that is decided about.
+type outcomes map[string]judge.Outcome
+
+// with is the scale with other decisions about the parts.
+func (s scale) with(parts outcomes) *scale {
+	s.parts = parts
+	return &s
+}
+
+// asOf is the scale as it was before an entry.
+func (s scale) asOf(e *Entry) *scale {
+	s.before = e.Seq
+	return &s
+}
+
+// Choice answers conditions on options of the pump and schools of the shop.
+func (s *scale) Choice(key string) string { return s.chosen.Choice(key) }
+
+// Decided answers conditions on parts.
+func (s *scale) Decided(part string) judge.Outcome { return s.parts[part] }
+
+// has reports whether this pump, as it is decided about, has a step.
+func (s *scale) has(step *plan.Step) bool { return step.When.Hold(s) }
+
+// latest is the entry that counts at a step, nil where there is none.
+func (s *scale) latest(step string) *Entry {
+	t := s.log.tracks[step]
+	if t == nil || s.before == 0 {
+		return t.counts()
+	}
+	var last *Entry
+	for _, e := range t.all() {
+		if e.Seq < s.before {
+			last = e
+		}
+	}
+	return last
+}
+
+// taken is what a check came to: as found, or as built where it is only taken then.
+// What is built new says nothing of the part that was found.
+func (s *scale) taken(check string) *Reading {
+	var built *Reading
+	for _, step := range s.taking[check] {
+		e := s.latest(step.ID)
+		if e == nil || !s.has(step) {
+			continue
+		}
+		r := s.reading(step, e)
+		if step.Phase == plan.Found {
+			return r
+		}
+		built = r
+	}
+	return built
+}
+
+// counted is what was counted at a step, nil where nothing was.
+func (s *scale) counted(step string) *big.Rat {
+	e := s.log.tracks[step].counts()
+	if e == nil || e.Body.Count == nil {
+		return nil
+	}
+	n, err := e.Body.Count.Count.Value()
+	if err != nil {
+		return nil // left out
+	}
+	return n
+}
+
+// reading works out an entry. Those that hang on nothing else are remembered.
+func (s *scale) reading(step *plan.Step, e *Entry) *Reading {
+	hangs := s.kind(step).hangs
+	if !hangs {
+		if r := s.memo.get(e.ID); r != nil {
+			return r
+		}
+	}
+	r, errs := s.weigh(step, e.Body, false)
+	if len(errs) > 0 { // the log was accepted under this plan, so this is a foreign one
+		r = &Reading{Text: errs[0].Message, Verdict: judge.NoLimit}
+	}
+	if !hangs {
+		s.memo.put(e.ID, r)
+	}
+	return r
+}
+
+// weigh works out what was entered at a step. The errors name every field that
+// is wrong. A partial body is one still being typed: the reading is nil until
+// there is enough of it.
+func (s *scale) weigh(step *plan.Step, b *Body, partial bool) (*Reading, field.Errors) {
+	r := gauge.Reader{Unit: b.Unit, Partial: partial}
+	if _, known := b.Unit.Size(); b.Unit != "" && !known {
+		r.Errors.Add("unit", fmt.Errorf("is %q: write thou, in, mm or um", b.Unit))
+		return nil, r.Errors
+	}
+	k := s.kind(step)
+	if why := strings.TrimSpace(b.Skip); why != "" {
+		if k.must {
+			return nil, field.Errors{field.Errorf("skip", "is not for this step: it has to be done")}
+		}
+		return &Reading{Skipped: why, Text: leftOut(b.Skip)}, nil
+	}
+	reading := k.weigh(s, step, b, &r)
+	if len(r.Errors) > 0 && !partial {
+		return nil, r.Errors
+	}
+	return reading, r.Errors
+}
+
+// missing notes a group that is not there; a form that is still blank is no fault.
+func missing(r *gauge.Reader, path, message string) *Reading {
+	if !r.Partial {
+		r.Errors.Add(path, fmt.Errorf("%s", message))
+	}
+	return nil
+}
+
+// number reads a number that may be blank; what is wrong with it stands under path.
+func number(r *gauge.Reader, path string, n quantity.Number) (float64, bool) {
+	if n.Blank() {
+		return 0, false
+	}
+	v, err := n.Value()
+	if err != nil {
+		r.Errors.Add(path, err)
+		return 0, false
+	}
+	f, _ := v.Float64()
+	return f, true
+}
+
+func judged(r *Reading, v judge.Verdict, limit *judge.Limit) *Reading {
+	r.Verdict, r.Limit = v.Result, limit
+	r.Margin, r.Uncertainty = maybe(v.Margin), figure(v.Uncertainty)
+	return r
+}
+
+func acknowledged(_ *scale, _ *plan.Step, b *Body, r *gauge.Reader) *Reading {
+	if !b.Done {
+		return missing(r, "done", "must be true: it says that this was done")
+	}
+	return &Reading{Text: "done"}
+}
+
+func signed(_ *scale, _ *plan.Step, b *Body, r *gauge.Reader) *Reading {
+	if b.Sign == nil {
+		return missing(r, "sign", "is missing")
+	}
+	return &Reading{Text: "signed"}
+}

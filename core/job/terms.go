@@ -1,0 +1,145 @@
+package job
+
+import (
+	"maps"
+
+	"settle/core/judge"
+	"settle/core/plan"
+)
+
+// terms are what the opening of a job settles for all of it: its plan, the papers of
+// its pump, the limits it is judged by. They never change.
+type terms struct {
+	opening *Opening
+	plan    *plan.Plan // with what the pump has several of written out
+	chosen  plan.Chosen
+
+	steps       map[string]*task        // each step of the plan
+	inspections []*plan.Step            // those that look at a part
+	taking      map[string][]*plan.Step // check → the steps that take it, in order
+	found       map[string][]*plan.Step // check → those of them that take it as found
+	limits      map[*plan.Check]*judge.Limit
+	panels      map[any]*Panel // of the steps that have the same: by their check, or by their kind
+}
+
+// task is a step of the plan with what is known of it before anything is entered.
+type task struct {
+	*plan.Step
+	stage string
+	kind  *kind
+	panel *Panel
+}
+
+func newTerms(j Job) *terms {
+	t := &terms{opening: j.Log[0].Open, plan: j.Plan}
+	t.chosen = chosen(t.opening.Options, t.opening.Schools)
+	t.plan = j.Plan.Repeated(t.number)
+	n := t.plan.Len()
+	t.taking = make(map[string][]*plan.Step, len(t.plan.Checks))
+	t.found = make(map[string][]*plan.Step, len(t.plan.Checks))
+	t.limits = make(map[*plan.Check]*judge.Limit, len(t.plan.Checks))
+	t.steps, t.panels = make(map[string]*task, n), make(map[any]*Panel, n)
+	for _, check := range t.plan.Checks {
+		t.limits[check] = t.resolve(check)
+	}
+	tasks := make([]task, 0, n)
+	for i := range t.plan.Stages {
+		stage := &t.plan.Stages[i]
+		for k := range stage.Steps {
+			step := &stage.Steps[k]
+			tasks = append(tasks, task{step, stage.ID, t.kind(step), t.panel(step)})
+			t.steps[step.ID] = &tasks[len(tasks)-1]
+			switch step.Kind {
+			case plan.Inspect:
+				t.inspections = append(t.inspections, step)
+			case plan.Measure:
+				t.taking[step.Check] = append(t.taking[step.Check], step)
+				if step.Phase == plan.Found {
+					t.found[step.Check] = append(t.found[step.Check], step)
+				}
+			}
+		}
+	}
+	return t
+}
+
+// kind is that by which a step is worked.
+func (t *terms) kind(step *plan.Step) *kind { return kinds[step.Way()] }
+
+// chosen are the options of a pump and the schools of its shop together: no option has
+// the name of a school.
+func chosen(options, schools map[string]string) plan.Chosen {
+	c := plan.Chosen{Options: make(map[string]string, len(options)+len(schools))}
+	maps.Copy(c.Options, schools)
+	maps.Copy(c.Options, options)
+	return c
+}
+
+// resolve finds the limit of a check among those the job was opened with. Which one
+// counts hangs on options and schools alone, never on what is decided about a part.
+func (t *terms) resolve(check *plan.Check) *judge.Limit {
+	if key, ok := check.LimitKey(t.chosen); ok {
+		if limit, ok := t.opening.Limits[key]; ok {
+			return &limit
+		}
+	}
+	return t.seatLimit(check)
+}
+
+// limitOf is what the reading of a step is judged by; one that nothing is known of
+// says so.
+func (t *terms) limitOf(step *plan.Step) *judge.Limit {
+	if limit := t.kind(step).limit; limit != nil {
+		return limit(t, step)
+	}
+	return noLimit(judge.NoneKnown)
+}
+
+func checkLimit(t *terms, step *plan.Step) *judge.Limit { return t.limits[t.plan.Checks[step.Check]] }
+
+// window is the limit that a clearance is set into.
+func window(t *terms, step *plan.Step) *judge.Limit {
+	if l, ok := t.opening.Limits[step.Window]; ok {
+		return &l
+	}
+	return noLimit(judge.NoneKnown)
+}
+
+func noLimit(source string) *judge.Limit { return &judge.Limit{Origin: judge.None, Source: source} }
+
+// inWords is a limit that is no length.
+func inWords(source string) *judge.Limit { return &judge.Limit{Source: source} }
+
+// panel is what the instrument of a step is drawn from, before anything is entered.
+// Steps that take the same check have one panel, and so have those whose kind needs to
+// know nothing.
+func (t *terms) panel(step *plan.Step) *Panel {
+	k := t.kind(step)
+	var one any = step
+	if check := t.plan.Checks[step.Check]; check != nil {
+		one = check
+	} else if k.show == nil && k.limit == nil && k.tool == "" {
+		one = k
+	}
+	if p := t.panels[one]; p != nil {
+		return p
+	}
+	p := &Panel{Instrument: k.panel, Tool: k.tool, Optional: !k.must, FigureTitle: k.title, Divisions: k.divisions}
+	t.panels[one] = p
+	if k.divisions != nil {
+		p.Usual = &k.usual
+	}
+	if check := t.plan.Checks[step.Check]; check != nil {
+		p.Sign = check.Sign
+	}
+	if k.limit != nil {
+		p.Limit = shown(k.limit(t, step))
+	}
+	if k.show != nil {
+		k.show(t, step, p)
+	}
+	if k.tool != "" {
+		p.Given = t.given(step)
+	}
+	return p
+}

@@ -1,0 +1,179 @@
+package job
+
+import (
+	"settle/core/judge"
+	"settle/core/plan"
+)
+
+// workDone is the order of work as it stands.
+type workDone struct {
+	stages    []StageSheet
+	next      string // the step to do next
+	following string // the next of those which come after the hand-back
+}
+
+// step returns the step of an id, nil where this pump has none.
+func (w workDone) step(id string) *StepSheet {
+	for i := range w.stages {
+		for k := range w.stages[i].Steps {
+			if w.stages[i].Steps[k].ID == id {
+				return &w.stages[i].Steps[k]
+			}
+		}
+	}
+	return nil
+}
+
+// walk goes through the order of work once, from the first step to the last: what
+// holds a step up stands before it.
+func walk(s *scale, order asking, back sentBack) workDone {
+	w := walker{scale: s, back: back, states: make(map[string]*StepSheet, len(s.steps)), done: map[string]bool{}}
+	work := workDone{stages: make([]StageSheet, len(order))}
+	for i, steps := range order {
+		work.stages[i] = w.walk(&s.plan.Stages[i], steps)
+	}
+	work.next, work.following = w.next, w.following
+	return work
+}
+
+// walker is what stands before the step that is looked at.
+type walker struct {
+	*scale
+	back            sentBack
+	states          map[string]*StepSheet
+	done            map[string]bool // stages
+	blocked         string          // why nothing of a later stage opens yet
+	waits           string          // why nothing of this stage opens yet
+	open            int             // steps that are open
+	first           string          // the first of them
+	next, following string
+}
+
+func (w *walker) walk(stage *plan.Stage, steps []*task) StageSheet {
+	out := StageSheet{ID: stage.ID, Title: stage.Title, Total: len(steps), Steps: make([]StepSheet, len(steps))}
+	w.waits = ""
+	for _, before := range stage.After {
+		if !w.done[before] {
+			w.waits = opensAfter(w.plan.Stage(before).Title)
+			break
+		}
+	}
+	w.done[stage.ID] = true
+	blocks := ""
+	for i, step := range steps {
+		s := &out.Steps[i]
+		w.enter(s, step)
+		w.states[s.ID] = s
+		w.hold(s, step.Needs)
+		if s.State == Done {
+			out.Done++
+		} else if blocks == "" && stage.First {
+			blocks = safeFirst(stage.Title, step.Title)
+		}
+		if s.State != Done && !s.Follows {
+			w.done[stage.ID] = false
+			if w.open++; w.first == "" {
+				w.first = s.Title
+			}
+		}
+		w.isNext(s)
+		out.Open = out.Open || s.State != Blocked
+	}
+	if w.blocked == "" {
+		w.blocked = blocks
+	}
+	return out
+}
+
+func (w *walker) isNext(s *StepSheet) {
+	switch {
+	case s.Follows && s.State == Open && w.following == "":
+		w.following = s.ID
+	case !s.Follows && (s.State == Open || s.State == Decide) && w.next == "":
+		w.next = s.ID
+	}
+}
+
+// fill tells a step as the plan has it.
+func (w *walker) fill(s *StepSheet, step *task) {
+	s.ID, s.Kind, s.Title, s.Short, s.How, s.Why = step.ID, step.Kind, step.Title, step.Title, step.How, step.Why
+	s.Cautions, s.Phase, s.Check, s.Lead = step.Cautions, step.Phase, step.Check, step.Lead
+	s.Compound, s.Follows, s.State, s.Panel = step.Compound, step.Follows, Open, step.panel
+	if step.Check != "" {
+		s.Short = w.plan.Checks[step.Check].Short
+	}
+	if base, title, m := w.plan.Base(step.Step); m != nil {
+		s.Base, s.Member, s.Work = base, m.Short, title
+	}
+	found, before := w.foundBefore(step.Step)
+	if step.kind.live == nil && before == nil {
+		return
+	}
+	p := *s.Panel // the task's is for good
+	if s.Panel = &p; step.kind.live != nil {
+		step.kind.live(w.scale, step.Step, s.Panel)
+	}
+	if before != nil {
+		s.Panel.Found, s.Panel.FoundBody = w.reading(found, before).Figure, before.Body
+	}
+}
+
+// enter tells a step with what was entered at it.
+func (w *walker) enter(s *StepSheet, step *task) {
+	w.fill(s, step)
+	if t := w.log.tracks[step.ID]; t.counts() != nil {
+		s.Entry, s.Entries, s.Decision, s.State = t.last.ID, t.rounds, t.decided(), Done
+		s.Reading = w.judged(step.Step, t.last)
+		if s.Decision == nil && s.Phase != plan.Found && w.due(s.Reading) {
+			s.State = Decide
+		}
+		if again, ok := w.back.standing[step.stage]; ok && t.last.Seq < again.seq && len(step.Reopens) == 0 {
+			s.State, s.Again = Open, again.why
+		}
+		s.Pictures = w.pictures(step.Step, t.last)
+	} else if w.blocked != "" {
+		s.State, s.Blocked = Blocked, w.blocked
+	}
+	for _, e := range w.log.added[step.ID] {
+		s.Pictures = append(s.Pictures, w.pictures(step.Step, e)...)
+	}
+}
+
+// judged is the reading of an entry. A part that was judged by readings since then is
+// told what the rule said when it was looked at.
+func (w *walker) judged(step *plan.Step, e *Entry) *Reading {
+	r := w.reading(step, e)
+	if r.Outcome == "" || r.ByRule != "" {
+		return r
+	}
+	was, errs := w.asOf(e).weigh(step, e.Body, false)
+	if len(errs) == 0 && was.ByRule == "" && was.Outcome != r.Outcome {
+		r.Was = was.Outcome
+	}
+	return r
+}
+
+// due reports whether a person has to decide about a reading. What was found worn is
+// the reason for the work, and not a thing to decide.
+func (w *walker) due(r *Reading) bool {
+	return r.Verdict.NeedsDecision() || r.Verdict == judge.Close && w.Choice("on-the-limit") == "guard-band"
+}
+
+// hold blocks a step that is open while something before it is not done.
+func (w *walker) hold(s *StepSheet, needs []string) {
+	if s.State != Open {
+		return
+	}
+	why := w.waits
+	for i := 0; why == "" && i < len(needs); i++ {
+		if n := w.states[needs[i]]; n != nil && n.State != Done {
+			why = blockedUntil(n.Title)
+		}
+	}
+	if why == "" && s.Kind == plan.Sign && w.open > 0 {
+		why = stillOpen(w.open, w.first)
+	}
+	if why != "" {
+		s.State, s.Blocked = Blocked, why
+	}
+}

@@ -1,0 +1,194 @@
+package job
+
+import (
+	"fmt"
+	"math/big"
+	"strings"
+	"time"
+
+	"settle/core/gauge"
+	"settle/core/plan"
+	"settle/core/quantity"
+	"settle/core/words"
+)
+
+// The sentences of this package: what a job is told in. Nothing reads one back; what
+// the program goes by stands in values and codes.
+
+// Sources of limits that are no figures.
+const (
+	mustTurnFree      = "must turn free"
+	thinnestPack      = "the thinnest pack with which it turns free"
+	couplingTolerance = "the coupling maker's tolerance, or the general table by speed"
+	nobodyCounted     = "nobody counted them when they came off"
+	noSetting         = "no setting dimension known: look it up on the seal's drawing and enter it on the pump"
+	noPressure        = "no test pressure known: look it up in the maker's manual and enter it on the pump"
+)
+
+func cameOff(n *big.Rat) string      { return quantity.ShowNumber(n) + " came off" }
+func capOf(c int) string             { return fmt.Sprintf("cap of the weakest part, %d °C", c) }
+func homeWithin(m int) string        { return fmt.Sprintf("home within %d minutes", m) }
+func minutes(m int) string           { return fmt.Sprintf("%d minutes", m) }
+func coolerThan(c int) string        { return fmt.Sprintf("below %d °C", c) }
+func classOf(class string) string    { return "ISO 286, class " + class + ", off nominal" }
+func outOfLimit(check string) string { return check + " out of limit" }
+
+func timesNew(factor float64, source string) string {
+	times := fmt.Sprintf("%g times", factor)
+	if factor == 2 {
+		times = "twice"
+	}
+	return fmt.Sprintf("%s the new clearance (%s)", times, source)
+}
+
+func dropsAMinute(least, most float64) string {
+	return fmt.Sprintf("%g to %g drops a minute, general service, rule of thumb, to be replaced by the maker's value",
+		least, most)
+}
+
+func toHold(pressure string, minutes, drops int) string {
+	return from(pressure, ", ") + fmt.Sprintf("held %d min, at most %d drops", minutes, drops)
+}
+
+// from puts a text before others, with what stands between where there is one.
+func from(text, between string) string {
+	if text == "" {
+		return ""
+	}
+	return text + between
+}
+
+// What was entered.
+const nothingFound = "Nothing found"
+
+// feel is what a shaft feels like that is turned by hand.
+var feel = map[gauge.Turn]string{
+	gauge.Free:   "No resistance, one full turn and back",
+	gauge.Drags:  "Evenly stiff all round",
+	gauge.Rough:  "Grains or steps in the bearing",
+	gauge.Rubs:   "Touches at one place",
+	gauge.Binds:  "Stops at one place",
+	gauge.Locked: "Does not turn",
+}
+
+func leftOut(why string) string { return "not taken: " + why }
+
+func feltAt(f TurnForm) string {
+	if f.Clock == "" {
+		return string(f.Turn)
+	}
+	return string(f.Turn) + " at " + f.Clock
+}
+
+func foundAt(finding string, where Spot) string {
+	if at := where.String(); at != "" {
+		return finding + " at " + at
+	}
+	return finding
+}
+
+func pictured(f PhotoForm) string {
+	if n := len(f.Photos); n > 0 {
+		return several(n, "picture")
+	}
+	return "kept elsewhere: " + f.Words
+}
+
+func homeIn(seconds int) string           { return fmt.Sprintf(", home in %d:%02d min", seconds/60, seconds%60) }
+func waitedFor(took time.Duration) string { return fmt.Sprintf("waited %d min", int(took.Minutes())) }
+func degrees(c float64) string            { return fmt.Sprintf("%g °C", c) }
+
+func heldAt(pressure string, minutes, drops float64) string {
+	return fmt.Sprintf("%s, %g min, %g drops", pressure, minutes, drops)
+}
+
+func wrenchSetTo(p Pull) string {
+	return fmt.Sprintf("wrench set to %s N·m, %s lbf·ft, for its extension", p.NM, p.LbfFt)
+}
+
+func replacedWith(part string) string { return "replaced with the " + strings.ToLower(part) }
+
+func several(n int, what string) string {
+	if n == 1 {
+		return "1 " + what
+	}
+	return fmt.Sprintf("%d %ss", n, what)
+}
+
+// Why nothing can be entered at a step, or why it is to be done again.
+
+func safeFirst(stage, step string) string { return stage + " first: " + words.Lower(step) }
+func opensAfter(stage string) string      { return "Opens when it is done: " + words.Lower(stage) }
+func blockedUntil(step string) string     { return "Blocked until done: " + words.Lower(step) }
+
+func stillOpen(n int, first string) string {
+	if n == 1 {
+		return "One step is open: " + words.Lower(first)
+	}
+	return fmt.Sprintf("%d steps are open, the first is: %s", n, words.Lower(first))
+}
+
+// cameOutAs is a result that sent work back.
+func cameOutAs(step string, r *Reading) string {
+	if r.Text == "" {
+		return step + ": " + string(r.Verdict)
+	}
+	return step + ": " + words.Lower(r.Text)
+}
+
+// What a reading tells.
+const (
+	closeToLimit = "Within, but close to the limit"
+	notSettled   = "Not settled yet"
+	noneKnown    = "No limit known, nothing is judged"
+	findTheCatch = "Find where it catches before going on: the clock place tells shaft from casing."
+	wrongTorque  = "The torque used is not the one asked for this joint."
+	rightUnit    = "Is the unit right? That is a lot for this reading."
+)
+
+func gaugeGood(u quantity.Length) Sentence { return say("The gauge is good to ± %s.", u) }
+
+func everywhere(way string) string { return fmt.Sprintf("Too %s everywhere.", way) }
+func onlyAt(way string, places []string) string {
+	return fmt.Sprintf("Too %s at %s.", way, strings.Join(places, ", "))
+}
+
+// What the causes of the whole job are told by.
+
+func checkIs(check *plan.Check, l quantity.Length, phase string) Sentence {
+	as := "as built"
+	if phase == plan.Found {
+		as = "as found"
+	}
+	return say(check.Title+" %s, "+as, l)
+}
+
+func besideCircle(check *plan.Check, form quantity.Length) Sentence {
+	return say(check.Title+": %s beside the fitted circle", form)
+}
+
+func facesHigh(one, other float64) Sentence {
+	return plainly("Adapter and chamber face are high near " + gauge.DegreesClock(one) + " and " +
+		gauge.DegreesClock(other) + " o'clock")
+}
+
+func armDroops(check *plan.Check, high float64, where string) Sentence {
+	return plainly(check.Title + " is high near " + gauge.DegreesClock(high) + " o'clock; a drooping arm reads high at " +
+		where + ", and no sag was taken off")
+}
+
+func tightest(check *plan.Check, l quantity.Length, phase string) Sentence {
+	as := "as built"
+	if phase == plan.Found {
+		as = "as found"
+	}
+	return say(check.Title+" %s at its tightest, "+as, l)
+}
+
+func fromTo(check *plan.Check, low, high quantity.Length) Sentence {
+	return say(check.Title+" from %s to %s round the impeller", low, high)
+}
+
+func turnedByHand(felt string) Sentence       { return plainly("Turned by hand: " + felt) }
+func partShows(part, finding string) Sentence { return plainly(part + ": " + words.Lower(finding)) }
+func accepted(reason string) Sentence         { return plainly("accepted: " + reason) }
