@@ -25,6 +25,7 @@ type Body struct {
 	Torque  *TorqueForm      `json:"torque,omitempty"`
 	Direct  *DirectForm      `json:"direct,omitempty"`
 	Travel  *TravelForm      `json:"travel,omitempty"`
+	Places  *PlacesForm      `json:"places,omitempty"`
 	Tool    Input            `json:"tool,omitempty" doc:"input of the step's calculator"`
 	Heat    *HeatForm        `json:"heat,omitempty"`
 	Wait    *WaitForm        `json:"wait,omitempty"`
@@ -94,6 +95,18 @@ type TravelForm struct {
 	Down       quantity.Typed `json:"down,omitzero"`
 	Up         quantity.Typed `json:"up,omitzero"`
 	Graduation quantity.Typed `json:"graduation,omitzero"`
+}
+
+// PlacesForm is a length read at each of several places, with one gauge.
+type PlacesForm struct {
+	Graduation quantity.Typed `json:"graduation,omitzero" doc:"value of one division of the gauge"`
+	Readings   []AtForm       `json:"readings,omitempty"`
+}
+
+// AtForm is the reading at one place.
+type AtForm struct {
+	At    string         `json:"at" doc:"as the plan names it"`
+	Value quantity.Typed `json:"value,omitzero"`
 }
 
 // HeatForm is a heating and how it went home.

@@ -39,9 +39,10 @@ func turned(_ *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	return reading
 }
 
+// feels are the ways a shaft may turn; what turns free catches nowhere.
 func feels(_ *terms, _ *plan.Step, p *Panel) {
 	for _, turn := range gauge.TurnWords {
-		p.Choices = append(p.Choices, ChoiceShown{string(turn), feel[turn]})
+		p.Choices = append(p.Choices, ChoiceShown{string(turn), feel[turn], turn != gauge.Free})
 	}
 }
 

@@ -144,6 +144,7 @@ func (j Job) settled(entered string) (*Sheet, error) {
 	if err != nil {
 		return nil, err
 	}
+	was.drawLike(now)
 	checks := map[string]bool{}
 	for i := range was.Stages {
 		stage := &was.Stages[i]
@@ -168,6 +169,24 @@ func (j Job) settled(entered string) (*Sheet, error) {
 	was.State, was.Next, was.Length, was.Tally = now.State, now.Next, now.Length, tally(was.Stages, was.Checks)
 	was.Signed, was.Amended, was.Ended, was.Notes = now.Signed, now.Amended, now.Ended, now.Notes
 	return was, nil
+}
+
+// drawLike gives the panels of a sheet that was kept what screens ask of one today. It
+// says how a panel is drawn, and nothing of what was entered or judged.
+func (s *Sheet) drawLike(now *Sheet) {
+	for i := range s.Stages {
+		for k := range s.Stages[i].Steps {
+			step := &s.Stages[i].Steps[k]
+			is := now.Step(step.ID)
+			if is == nil || is.Panel.Instrument != step.Panel.Instrument {
+				continue
+			}
+			p := *step.Panel
+			p.Group, p.Optional, p.Choices, p.Outcomes = is.Panel.Group, is.Panel.Optional, is.Panel.Choices, is.Panel.Outcomes
+			p.Divisions, p.Usual, p.FigureTitle, p.Sign = is.Panel.Divisions, is.Panel.Usual, is.Panel.FigureTitle, is.Panel.Sign
+			step.Panel, step.Work = &p, is.Work
+		}
+	}
 }
 
 func (s *StageSheet) count() {

@@ -1,6 +1,9 @@
 package job
 
 import (
+	"reflect"
+	"strings"
+
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -148,17 +151,14 @@ func tableOf(kind string) Table {
 	return kinds[kind].table
 }
 
-// Panels are those that there are, in the order of the kinds of steps and of the
-// instruments.
-func Panels() []string {
+// Groups are the fields of a body that hold what was entered.
+func Groups() []string {
 	var all []string
-	seen := map[string]bool{}
-	for _, list := range [][]string{plan.Kinds, plan.Methods, plan.Instruments} {
-		for _, key := range list {
-			if k := kinds[key]; k != nil && !seen[k.panel] {
-				seen[k.panel] = true
-				all = append(all, k.panel)
-			}
+	body := reflect.TypeFor[Body]()
+	for i := range body.NumField() {
+		name, _, _ := strings.Cut(body.Field(i).Tag.Get("json"), ",")
+		if name != "unit" && name != "skip" {
+			all = append(all, name)
 		}
 	}
 	return all

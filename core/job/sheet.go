@@ -91,6 +91,7 @@ type StepSheet struct {
 // Panel is what the instrument of a step needs to be drawn.
 type Panel struct {
 	Instrument string          `json:"instrument" doc:"which panel it has"`
+	Group      string          `json:"group" doc:"the field of a body that it fills"`
 	Optional   bool            `json:"optional,omitempty" doc:"it may be left out, with a reason"`
 	Choices    []ChoiceShown   `json:"choices,omitempty" doc:"what may be chosen, in the order of the keys"`
 	Outcomes   []judge.Outcome `json:"outcomes,omitempty" enum:"reuse,dress,repair,replace,order" doc:"of a part"`
@@ -134,6 +135,7 @@ type Panel struct {
 type ChoiceShown struct {
 	Key   string `json:"key"`
 	Words string `json:"words"`
+	Where bool   `json:"where,omitempty" doc:"it is asked where, too"`
 }
 
 // LimitShown is a limit with its source.

@@ -124,7 +124,8 @@ func (t *terms) panel(step *plan.Step) *Panel {
 	if p := t.panels[one]; p != nil {
 		return p
 	}
-	p := &Panel{Instrument: k.panel, Tool: k.tool, Optional: !k.must, FigureTitle: k.title, Divisions: k.divisions}
+	p := &Panel{Instrument: k.panel, Group: k.group, Tool: k.tool, Optional: !k.must, FigureTitle: k.title,
+		Divisions: k.divisions}
 	t.panels[one] = p
 	if k.divisions != nil {
 		p.Usual = &k.usual

@@ -79,7 +79,7 @@ func API(engine *gin.Engine, s *store.Store) huma.API {
 	srv.tools(api)
 	srv.about(api)
 	choices(types, "StepSheet", "kind", plan.Kinds)
-	choices(types, "Panel", "instrument", job.Panels())
+	choices(types, "Panel", "group", job.Groups())
 	return api
 }
 

@@ -573,6 +573,11 @@ export interface components {
             kind: "length" | "torque" | "number" | "amount" | "words";
             title: string;
         };
+        AtForm: {
+            /** @description as the plan names it */
+            at: string;
+            value?: string;
+        };
         Body: {
             count?: components["schemas"]["CountForm"];
             dial?: components["schemas"]["DialForm"];
@@ -586,6 +591,7 @@ export interface components {
             /** @description where each mark stands, in the plan's order */
             marks?: string[];
             photo?: components["schemas"]["PhotoForm"];
+            places?: components["schemas"]["PlacesForm"];
             setting?: components["schemas"]["SettingForm"];
             sign?: components["schemas"]["SignForm"];
             /** @description why this was not taken */
@@ -644,6 +650,8 @@ export interface components {
         };
         ChoiceShown: {
             key: string;
+            /** @description it is asked where, too */
+            where?: boolean;
             words: string;
         };
         CountForm: {
@@ -1309,13 +1317,15 @@ export interface components {
             given?: {
                 [key: string]: unknown;
             };
-            /** @enum {string} */
-            indicator?: "fixed" | "turns";
             /**
-             * @description which panel it has
+             * @description the field of a body that it fills
              * @enum {string}
              */
-            instrument: "ack" | "turn" | "count" | "mark" | "inspect" | "torque" | "heat" | "wait" | "tool" | "test" | "photo" | "sign" | "direct" | "dial" | "float" | "feeler" | "setting" | "travel";
+            group: "done" | "turn" | "count" | "marks" | "inspect" | "dial" | "float" | "feeler" | "setting" | "torque" | "direct" | "travel" | "places" | "tool" | "heat" | "wait" | "test" | "photo" | "sign";
+            /** @enum {string} */
+            indicator?: "fixed" | "turns";
+            /** @description which panel it has */
+            instrument: string;
             /** @description a leaf is meant, not a gauge */
             leaf?: boolean;
             limit?: components["schemas"]["LimitShown"];
@@ -1439,6 +1449,11 @@ export interface components {
             next_leaf?: components["schemas"]["Figure"];
             /** @enum {string} */
             result: "within" | "close" | "tight" | "wide" | "undecided" | "no-limit";
+        };
+        PlacesForm: {
+            /** @description value of one division of the gauge */
+            graduation?: string;
+            readings?: components["schemas"]["AtForm"][];
         };
         PlanCheck: {
             /** @description title of the plan it is compared with */

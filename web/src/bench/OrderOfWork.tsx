@@ -218,10 +218,7 @@ function Block({
     <Box sx={{ borderBottom: `1px solid ${ink('hair')}`, background: ink('panel') }}>
       {bases.map((base) => {
         const of = block.steps.filter((s) => s.base === base)
-        const title = of[0].short.replace(
-          new RegExp(`,? (${of[0].title.split(', ').at(-1) ?? ''}|${of[0].member ?? ''})$`, 'i'),
-          '',
-        )
+        const title = of[0].work ?? of[0].short
         const cells = block.members.map((m) => {
           const s = of.find((x) => x.member === m)
           if (!s) return <Box key={m} sx={{ width: many ? 34 : 52 }} />

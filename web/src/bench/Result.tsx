@@ -4,32 +4,19 @@ import { useUnit } from '../app/settings'
 import { OutcomeShape, VerdictShape, outcomeWord, verdictInk, verdictWord } from '../shapes/Verdict'
 import { condensed, ink, mono } from '../theme'
 
-const titles: Record<string, string> = {
-  dial: 'Total run-out, TIR',
-  float: 'Play, mean',
-  feeler: 'Smallest clearance',
-  setting: 'Off the mark',
-  direct: 'Measured',
-  travel: 'Travel',
-}
-
 /** The number that is judged, large, with its verdict and what stands behind it. */
 export function Result({ step, reading }: { step: Step; reading: Reading | undefined }) {
   const { show, second, unit, other } = useUnit()
   const p = step.panel
   if (p.instrument === 'ack' || p.instrument === 'sign' || p.instrument === 'mark') return null
   if (reading?.tool?.words) return <Answer reading={reading} />
-  if (p.instrument in titles) {
+  if (p.figure_title) {
     const text = show(reading?.figure, '––')
-    const title =
-      step.panel.surface === 'face'
-        ? 'Face, total reading'
-        : step.panel.surface === 'bore'
-          ? 'Concentricity, TIR'
-          : titles[p.instrument]
     return (
       <Box aria-live="polite" data-result>
-        <Box sx={{ fontFamily: condensed, fontWeight: 500, fontSize: '1.0625rem' }}>{title}</Box>
+        <Box sx={{ fontFamily: condensed, fontWeight: 500, fontSize: '1.0625rem' }}>
+          {p.figure_title}
+        </Box>
         <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, whiteSpace: 'nowrap' }}>
           <Box
             component="span"

@@ -139,7 +139,7 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
   useEffect(() => {
     if (ours && isKept) focus.main()
   }, [ours, isKept, focus])
-  const mayLeaveOut = !locked && !step.entry && !typed && skippable(step)
+  const mayLeaveOut = !locked && !step.entry && !typed && step.panel.optional === true
   const mayWithdraw = live && isKept && step.kind !== 'sign'
   useStepLetters({
     toBoxes: () => locked || focus.firstBox(),
@@ -241,7 +241,7 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
             </Typography>
             <Cautions step={step} />
             <Box sx={halves}>
-              <Box sx={{ minWidth: 0 }}>{Instrument && <Instrument />}</Box>
+              <Box sx={{ minWidth: 0 }}>{Instrument ? <Instrument /> : <Unknown />}</Box>
               <Box sx={{ display: 'flex', flexDirection: 'column', gap: 2, minWidth: 0 }}>
                 <Result step={step} reading={reading} />
                 {stale && kept && (
@@ -381,7 +381,10 @@ const aside = {
   minWidth: 0,
 } as const
 
-const skippable = (step: Step) => !['do', 'caution', 'sign'].includes(step.kind)
+/** The server is newer than the page that runs here. */
+const Unknown = () => (
+  <Note>This page does not know the instrument of this step. Load the page again.</Note>
+)
 
 function Note({ children }: { children: React.ReactNode }) {
   return (

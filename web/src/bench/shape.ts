@@ -1,53 +1,73 @@
-import type { Panel } from '../api/types'
+import type { Body, Panel } from '../api/types'
 
-/** What may stand somewhere in a draft: text or a number, a flag, anything, a list, or named fields. */
-type Shape = 'text' | 'flag' | 'any' | [Shape] | { [field: string]: Shape }
+/** What may stand somewhere in a draft: a text or number, a length as typed, a flag, anything, a list, or named fields. */
+type Shape = 'text' | 'length' | 'flag' | 'any' | [Shape] | { [field: string]: Shape }
 
-const shapes: Record<Panel['instrument'], Shape> = {
-  ack: { done: 'flag' },
-  turn: { turn: { turn: 'text', clock: 'text' } },
-  count: { count: { count: 'text', pack: 'text' } },
-  mark: { marks: ['text'] },
-  inspect: {
-    inspect: { found: ['text'], where: 'text', at: 'any', outcome: 'text', reason: 'text' },
-  },
+/** The fields of a body, by the group that an instrument fills. */
+const shapes: Record<Panel['group'], Shape> = {
+  done: 'flag',
+  turn: { turn: 'text', clock: 'text' },
+  count: { count: 'text', pack: 'length' },
+  marks: ['text'],
+  inspect: { found: ['text'], where: 'text', at: 'any', outcome: 'text', reason: 'text' },
   dial: {
-    dial: {
-      graduation: 'text',
-      readings: [{ clock: 'text', deg: 'text', value: 'text' }],
-      back_to_start: 'text',
-      sweep: { low: 'text', high: 'text' },
-      sag: 'text',
-    },
+    graduation: 'text',
+    readings: [{ clock: 'text', deg: 'text', value: 'length' }],
+    back_to_start: 'length',
+    sweep: { low: 'length', high: 'length' },
+    sag: 'length',
   },
-  float: { float: { graduation: 'text', trials: [{ in: 'text', out: 'text' }] } },
+  float: { graduation: 'text', trials: [{ in: 'length', out: 'length' }] },
   feeler: {
-    feeler: {
-      graduation: 'text',
-      positions: [{ at: 'text', go: 'text', no_go: 'text', value: 'text' }],
-    },
+    graduation: 'text',
+    positions: [{ at: 'text', go: 'length', no_go: 'length', value: 'length' }],
   },
-  setting: { setting: { graduation: 'text', measured: 'text' } },
-  direct: { direct: { graduation: 'text', value: 'text', leaf: 'flag' } },
-  travel: { travel: { graduation: 'text', down: 'text', up: 'text' } },
-  torque: { torque: { set: 'text', wrench: 'text', extension: 'text', ticks: ['text'] } },
-  tool: { tool: 'any' },
-  heat: { heat: { input: 'any', left: 'text', home: 'text', cool: 'text', seated: 'flag' } },
-  wait: { wait: { began: 'text', ended: 'text', cool: 'text' } },
-  test: { test: { pressure: 'text', minutes: 'text', drops: 'text' } },
-  photo: { photo: { photos: ['text'], words: 'text', of: 'text' } },
-  sign: { sign: { remark: 'text' } },
+  setting: { graduation: 'text', measured: 'length' },
+  direct: { graduation: 'text', value: 'length', leaf: 'flag' },
+  travel: { graduation: 'text', down: 'length', up: 'length' },
+  places: { graduation: 'text', readings: [{ at: 'text', value: 'length' }] },
+  torque: { set: 'text', wrench: 'text', extension: 'text', ticks: ['text'] },
+  tool: 'any',
+  heat: { input: 'any', left: 'text', home: 'text', cool: 'text', seated: 'flag' },
+  wait: { began: 'text', ended: 'text', cool: 'text' },
+  test: { pressure: 'text', minutes: 'text', drops: 'text' },
+  photo: { photos: ['text'], words: 'text', of: 'text' },
+  sign: { remark: 'text' },
 }
 
-/** Whether something stored is a draft of an instrument as it is today. */
-export function fits(body: unknown, instrument: Panel['instrument']): boolean {
-  const shape = shapes[instrument]
-  return is(body, { unit: 'text', skip: 'text', _texts: 'any', ...(shape as object) })
+/** Whether something stored is a draft of a group as it is today. */
+export function fits(body: unknown, group: Panel['group']): boolean {
+  return is(body, { unit: 'text', skip: 'text', _texts: 'any', [group]: shapes[group] })
+}
+
+/** Whether a bare number of a group is in the body's unit. */
+export const hasLengths = (group: Panel['group']) => ask(shapes[group])
+const ask = (shape: Shape): boolean =>
+  shape === 'length' ||
+  shape === 'any' ||
+  (typeof shape === 'object' && Object.values(shape).some((s) => ask(s as Shape)))
+
+/** A body with every length in it changed. */
+export function withLengths(body: Body, change: (text: string) => string): Body {
+  const out: Record<string, unknown> = { ...body }
+  for (const [group, shape] of Object.entries(shapes))
+    if (out[group] !== undefined) out[group] = lengths(out[group], shape, change)
+  return out as Body
+}
+
+function lengths(value: unknown, shape: Shape, change: (text: string) => string): unknown {
+  if (shape === 'length') return typeof value === 'string' ? change(value) : value
+  if (typeof shape === 'string' || typeof value !== 'object' || value === null) return value
+  if (Array.isArray(shape)) return (value as unknown[]).map((v) => lengths(v, shape[0], change))
+  return Object.fromEntries(
+    Object.entries(value).map(([k, v]) => [k, k in shape ? lengths(v, shape[k], change) : v]),
+  )
 }
 
 function is(value: unknown, shape: Shape): boolean {
   if (value === undefined || shape === 'any') return true
-  if (shape === 'text') return typeof value === 'string' || typeof value === 'number'
+  if (shape === 'text' || shape === 'length')
+    return typeof value === 'string' || typeof value === 'number'
   if (shape === 'flag') return typeof value === 'boolean'
   if (Array.isArray(shape)) return Array.isArray(value) && value.every((v) => is(v, shape[0]))
   if (typeof value !== 'object' || value === null || Array.isArray(value)) return false

@@ -48,7 +48,7 @@ function load(at: string, step: Step): Stored | undefined {
     typeof found.seen === 'string' &&
     typeof found.person === 'string' &&
     typeof found.body === 'object' &&
-    fits(found.body, step.panel.instrument)
+    fits(found.body, step.panel.group)
   return good ? (found as Stored) : undefined
 }
 

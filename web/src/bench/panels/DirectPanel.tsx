@@ -4,7 +4,7 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import { useUnit } from '../../app/settings'
 import { EntryBox } from '../../entry/EntryBox'
 import { condensed, ink } from '../../theme'
-import { lastGraduation } from '../draft'
+import { lastDivision } from '../draft'
 import { usePanel } from '../panel'
 import { Graduation } from './Graduation'
 
@@ -20,7 +20,7 @@ export function DirectPanel() {
         ...body,
         direct: {
           value: form.value,
-          ...(to === 'leaf' ? { leaf: true } : { graduation: lastGraduation('direct', unit) }),
+          ...(to === 'leaf' ? { leaf: true } : { graduation: lastDivision(step.panel, unit) }),
         },
       })
   }

@@ -5,7 +5,7 @@ import { useUnit } from '../../app/settings'
 import { Disc } from '../../pictures/Disc'
 import { VerdictShape } from '../../shapes/Verdict'
 import { condensed, ink } from '../../theme'
-import { lastGraduation } from '../draft'
+import { lastDivision } from '../draft'
 import { EntryBox } from '../../entry/EntryBox'
 import { usePanel } from '../panel'
 import { Graduation } from './Graduation'
@@ -34,7 +34,7 @@ export function FeelerPanel() {
       feeler: direct
         ? { positions: positions.map((p) => ({ at: p.at, go: '', no_go: '' })) }
         : {
-            graduation: lastGraduation('feeler', unit),
+            graduation: lastDivision(step.panel, unit),
             positions: positions.map((p) => ({ at: p.at, value: '' })),
           },
     })

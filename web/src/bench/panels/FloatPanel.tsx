@@ -9,7 +9,7 @@ export function FloatPanel() {
   const { step, body, reading, change } = usePanel()
   const form = body.float ?? {}
   const trials = form.trials ?? []
-  const radial = step.check?.startsWith('radial')
+  const radial = step.panel.sign === 'radial-play'
   const set = (i: number, patch: { in?: string; out?: string }) =>
     change({
       ...body,
@@ -70,11 +70,7 @@ export function FloatPanel() {
           </Box>
         ))}
       </Box>
-      <ShaftEnd
-        radial={radial === true}
-        play={reading?.figure?.um}
-        most={step.panel.limit?.max?.um}
-      />
+      <ShaftEnd radial={radial} play={reading?.figure?.um} most={step.panel.limit?.max?.um} />
       <Graduation
         value={form.graduation}
         onChange={(graduation) => change({ ...body, float: { ...form, graduation } })}

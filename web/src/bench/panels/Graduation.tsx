@@ -2,7 +2,7 @@ import Box from '@mui/material/Box'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import { condensed, ink } from '../../theme'
-import { graduations, rememberGraduation } from '../draft'
+import { rememberDivision } from '../draft'
 import { usePanel } from '../panel'
 
 /** How fine the gauge reads: stands behind the uncertainty of the verdict. */
@@ -14,7 +14,6 @@ export function Graduation({
   onChange: (text: string) => void
 }) {
   const { step, disabled } = usePanel()
-  const { instrument } = step.panel
   return (
     <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, flexWrap: 'wrap' }}>
       <Box id="graduation" sx={{ fontFamily: condensed, fontWeight: 500, color: ink('ink2') }}>
@@ -28,12 +27,12 @@ export function Graduation({
         aria-labelledby="graduation"
         onChange={(_, g: string | null) => {
           if (g) {
-            rememberGraduation(instrument, g)
+            rememberDivision(step.panel, g)
             onChange(g)
           }
         }}
       >
-        {graduations[instrument].map((g) => (
+        {(step.panel.divisions ?? []).map((g) => (
           <ToggleButton
             key={g}
             value={g}

@@ -3,7 +3,6 @@ import Box from '@mui/material/Box'
 import ButtonBase from '@mui/material/ButtonBase'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import type { Outcome } from '../../api/types'
 import { Choice, tile, tileOn } from '../../app/Choice'
 import { Key } from '../../app/HelpDialog'
 import { useKeys } from '../../app/keys'
@@ -12,8 +11,6 @@ import { condensed, ink } from '../../theme'
 import { EntryBox, EntryContext } from '../../entry/EntryBox'
 import { AddPicture } from '../Pictures'
 import { usePanel } from '../panel'
-
-const choices: Outcome[] = ['reuse', 'dress', 'repair', 'replace', 'order']
 
 const tick = {
   ...tile,
@@ -134,7 +131,7 @@ export function InspectPanel() {
             onChange={(outcome) => set({ outcome })}
             sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}
             optionSx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1.0625rem' }}
-            options={choices.map((o) => ({
+            options={(step.panel.outcomes ?? []).map((o) => ({
               value: o,
               data: { 'data-choose': o },
               label: (

@@ -16,11 +16,7 @@ export function SettingPanel() {
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', gap: 3 }}>
       <Box sx={{ position: 'relative', maxWidth: 460 }}>
-        {step.check?.startsWith('seal-setting') || step.check?.startsWith('working-length') ? (
-          <SealEnd />
-        ) : (
-          <Between />
-        )}
+        {step.panel.sign === 'seal-setting' ? <SealEnd /> : <Between />}
         <Box sx={{ position: 'absolute', left: '30.6%', top: '18%' }}>
           <EntryBox
             label=""

@@ -6,27 +6,19 @@ import { condensed } from '../../theme'
 import { EntryBox } from '../../entry/EntryBox'
 import { usePanel } from '../panel'
 
-const words: [string, string][] = [
-  ['free', 'No resistance, one full turn and back'],
-  ['drags', 'Evenly stiff all round'],
-  ['rough', 'Grains or steps in the bearing'],
-  ['rubs', 'Touches at one place'],
-  ['binds', 'Stops at one place'],
-  ['locked', 'Does not turn'],
-]
-
 /** How the shaft turns by hand, and where it catches. */
 export function TurnPanel() {
-  const { body, change, disabled, focus } = usePanel()
+  const { step, body, change, disabled, focus } = usePanel()
+  const { choices = [] } = step.panel
   const turn = body.turn ?? { turn: '' }
   const set = (word: string) => change({ ...body, turn: { ...turn, turn: word } })
-  // Where it catches is asked next; what turns free catches nowhere.
-  const pick = (word: string) => {
+  // Where it catches is asked next.
+  const pick = (choice: (typeof choices)[number]) => {
     if (disabled) return
-    set(word)
-    setTimeout(() => (word !== 'free' && focus.box('body.turn.clock')) || focus.step())
+    set(choice.key)
+    setTimeout(() => (choice.where && focus.box('body.turn.clock')) || focus.step())
   }
-  useKeys(Object.fromEntries(words.map(([w], i) => [String(i + 1), () => pick(w)])))
+  useKeys(Object.fromEntries(choices.map((c, i) => [String(i + 1), () => pick(c)])))
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', gap: 3 }}>
       <Choice
@@ -40,9 +32,9 @@ export function TurnPanel() {
           gap: 2,
         }}
         optionSx={{ minHeight: 56, gap: 3, justifyContent: 'flex-start', textAlign: 'left' }}
-        options={words.map(([w, what], i) => ({
-          value: w,
-          data: { 'data-turn': w },
+        options={choices.map((c, i) => ({
+          value: c.key,
+          data: { 'data-turn': c.key },
           label: (
             <>
               <Key>{String(i + 1)}</Key>
@@ -55,9 +47,9 @@ export function TurnPanel() {
                     lineHeight: 1.1,
                   }}
                 >
-                  {w}
+                  {c.key}
                 </Box>
-                <Box sx={{ fontSize: '0.8125rem' }}>{what}</Box>
+                <Box sx={{ fontSize: '0.8125rem' }}>{c.words}</Box>
               </Box>
             </>
           ),

@@ -1,4 +1,3 @@
-import type { Panel } from '../../api/types'
 import { AckPanel } from './AckPanel'
 import { CountPanel } from './CountPanel'
 import { DialPanel } from './DialPanel'
@@ -18,8 +17,8 @@ import { TravelPanel } from './TravelPanel'
 import { TurnPanel } from './TurnPanel'
 import { WaitPanel } from './WaitPanel'
 
-/** One panel for each instrument of the plan format. */
-export const instruments: Record<Panel['instrument'], () => React.ReactNode> = {
+/** The panels, by the name that the server gives the one of a step. */
+export const instruments: Record<string, (() => React.ReactNode) | undefined> = {
   ack: AckPanel,
   turn: TurnPanel,
   count: CountPanel,
