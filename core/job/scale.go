@@ -27,12 +27,6 @@ type scale struct {
 // outcomes say what becomes of each part that is decided about.
 type outcomes map[string]judge.Outcome
 
-// with is the scale with other decisions about the parts.
-func (s scale) with(parts outcomes) *scale {
-	s.parts = parts
-	return &s
-}
-
 // asOf is the scale as it was before an entry.
 func (s scale) asOf(e *Entry) *scale {
 	s.before = e.Seq

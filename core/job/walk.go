@@ -12,18 +12,6 @@ type workDone struct {
 	following string // the next of those which come after the hand-back
 }
 
-// step returns the step of an id, nil where this pump has none.
-func (w workDone) step(id string) *StepSheet {
-	for i := range w.stages {
-		for k := range w.stages[i].Steps {
-			if w.stages[i].Steps[k].ID == id {
-				return &w.stages[i].Steps[k]
-			}
-		}
-	}
-	return nil
-}
-
 // walk goes through the order of work once, from the first step to the last: what
 // holds a step up stands before it.
 func walk(s *scale, order asking, back sentBack) workDone {
