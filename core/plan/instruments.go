@@ -26,7 +26,7 @@ type instrumentKind struct {
 var instruments = []instrumentKind{
 	{key: Dial, check: (*checker).dial},
 	{key: Float, check: (*checker).float},
-	{key: Feeler, check: (*checker).feeler},
+	{key: Feeler, check: (*checker).places},
 	{key: Setting, check: (*checker).dimension},
 	{key: Direct},
 	{key: Travel, check: (*checker).travel},
@@ -76,8 +76,8 @@ func (c *checker) float(key string, x *Check) {
 	}
 }
 
-// feeler is taken at several places, which are named or counted.
-func (c *checker) feeler(key string, x *Check) {
+// places are named or counted.
+func (c *checker) places(key string, x *Check) {
 	switch {
 	case x.PlacesFrom != "":
 		c.value(x.line, "", "check "+key+": places_from", x.PlacesFrom, NumberValue)
