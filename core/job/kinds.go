@@ -121,7 +121,7 @@ func init() {
 			title: "Total run-out, TIR", divisions: dials, usual: usualDial},
 		plan.Float: {panel: plan.Float, group: "float", typed: true, weigh: float, show: floatPanel, boxes: floatBoxes,
 			title: "Play, mean", divisions: dials, usual: usualDial},
-		plan.Feeler: {panel: plan.Feeler, group: "feeler", typed: true, weigh: feeler, show: feelerPanel,
+		plan.Feeler: {panel: plan.Feeler, group: "feeler", typed: true, weigh: feeler, show: placesPanel,
 			boxes: feelerBoxes, title: "Smallest clearance", divisions: calipers, usual: Usual{"1 thou", "0.02 mm"}},
 		plan.Setting: {panel: plan.Setting, group: "setting", typed: true, weigh: set, show: settingPanel,
 			boxes: settingBoxes, title: "Off the mark", divisions: []string{"1/64 in", "10 thou", "1 thou", "0.5 mm",

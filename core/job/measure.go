@@ -193,7 +193,7 @@ func feeler(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	return reading
 }
 
-func feelerPanel(t *terms, step *plan.Step, p *Panel) { p.Places = t.places(t.check(step)) }
+func placesPanel(t *terms, step *plan.Step, p *Panel) { p.Places = t.places(t.check(step)) }
 
 func feelerBoxes(b *Body) []box {
 	if b.Feeler == nil {
