@@ -130,6 +130,9 @@ func init() {
 			title: "Measured", divisions: calipers, usual: Usual{"1 thou", "0.02 mm"}},
 		plan.Travel: {panel: plan.Travel, group: "travel", typed: true, weigh: travel, boxes: travelBoxes,
 			title: "Travel", divisions: rules, usual: Usual{"1/64 in", "0.5 mm"}},
+		plan.Depth: {panel: plan.Depth, group: "places", typed: true, weigh: depth, show: placesPanel, boxes: depthBoxes,
+			title: "Depth, mean", divisions: []string{"1 thou", "0.1 thou", "0.01 mm", "0.001 mm"},
+			usual: Usual{"1 thou", "0.01 mm"}},
 		plan.Ring: {panel: "tool", group: "tool", weigh: asked, tool: "ring", given: ringGiven},
 		plan.Fit:  {panel: "tool", group: "tool", weigh: asked, tool: "fit", given: fitGiven},
 	}

@@ -14,6 +14,7 @@ const (
 	Travel  = "travel"  // depth right down and right up
 	Ring    = "ring"    // bore and hub of a wear ring
 	Fit     = "fit"     // a bearing seat against its class
+	Depth   = "depth"   // below a datum face, at several places
 )
 
 // An instrumentKind is what the plan check knows of one.
@@ -32,6 +33,7 @@ var instruments = []instrumentKind{
 	{key: Travel, check: (*checker).travel},
 	{key: Ring, check: (*checker).dimension, ownLimit: true},
 	{key: Fit, check: (*checker).fit, ownLimit: true},
+	{key: Depth, check: (*checker).places},
 }
 
 // Instruments are the words that a plan may write.

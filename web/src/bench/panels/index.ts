@@ -1,5 +1,6 @@
 import { AckPanel } from './AckPanel'
 import { CountPanel } from './CountPanel'
+import { DepthPanel } from './DepthPanel'
 import { DialPanel } from './DialPanel'
 import { DirectPanel } from './DirectPanel'
 import { FeelerPanel } from './FeelerPanel'
@@ -32,6 +33,7 @@ export const instruments: Record<string, (() => React.ReactNode) | undefined> = 
   sign: SignPanel,
   direct: DirectPanel,
   travel: TravelPanel,
+  depth: DepthPanel,
   tool: ToolPanel,
   heat: HeatPanel,
   wait: WaitPanel,
