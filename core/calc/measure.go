@@ -174,11 +174,11 @@ type gapIn struct {
 }
 
 type placeOut struct {
-	At       string              `json:"at"`
-	Low      quantity.Length     `json:"low_um"`
-	High     quantity.Length     `json:"high_um"`
-	Result   judge.OpeningResult `json:"result"`
-	NextLeaf *quantity.Length    `json:"next_leaf_um"`
+	At       string           `json:"at"`
+	Low      quantity.Length  `json:"low_um"`
+	High     quantity.Length  `json:"high_um"`
+	Result   judge.GapResult  `json:"result"`
+	NextLeaf *quantity.Length `json:"next_leaf_um"`
 }
 
 type gapOut struct {
@@ -194,7 +194,7 @@ type gapOut struct {
 }
 
 func (in gapIn) solve(r *gauge.Reader) (answer, error) {
-	openings, graduation := r.Openings(in.GapForm)
+	gaps, graduation := r.Gaps(in.GapForm)
 	leaves := r.Lengths("leaves", in.Leaves)
 	for i, leaf := range leaves {
 		if leaf <= 0 && len(r.Errors) == 0 {
@@ -205,20 +205,20 @@ func (in gapIn) solve(r *gauge.Reader) (answer, error) {
 	if err := r.Errors.Err(); err != nil {
 		return nil, err
 	}
-	x, err := gauge.Clearance(openings)
+	x, err := gauge.Clearance(gaps)
 	if err != nil {
 		return nil, err
 	}
 	if len(leaves) == 0 && r.Unit != "" { // on a screen the usual set is at hand
 		leaves = gauge.Leaves(r.Unit)
 	}
-	judged := judge.Openings(openings, gauge.DirectUncertainty(graduation), bounds, leaves)
+	judged := judge.Gaps(gaps, gauge.DirectUncertainty(graduation), bounds, leaves)
 	places := make([]placeOut, len(judged.Places))
 	for i, p := range judged.Places {
 		places[i] = placeOut{p.At, p.Low, p.High, p.Result, p.NextLeaf}
 	}
 	return &gapOut{places, x.Lowest, x.Highest, x.Spread, judged.Result, list(judged.Warnings),
-		list(judge.NextOpenings(judged, graduation, bounds)), bounds}, nil
+		list(judge.NextGaps(judged, graduation, bounds)), bounds}, nil
 }
 
 func (out *gapOut) say(w *Words) {

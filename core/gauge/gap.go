@@ -5,9 +5,9 @@ import (
 	"settle/core/quantity"
 )
 
-// Opening is the running clearance at one place: bracketed by feeler leaves
+// GapAt is the running clearance at one place: bracketed by feeler leaves
 // (Low ≤ gap < High), or measured directly (Low = High).
-type Opening struct {
+type GapAt struct {
 	At     string
 	Low    quantity.Length // the thickest leaf that passes, or the value
 	High   quantity.Length // the thinnest leaf that does not, or the value
@@ -20,15 +20,15 @@ type Gap struct {
 	Spread          quantity.Length // highest − lowest of the middles: tilt, or an uneven impeller
 }
 
-// Clearance sums up the openings, of which there must be at least one. A
+// Clearance sums up the gaps, of which there must be at least one. A
 // bracket must be open (Low < High) and no leaf thinner than nothing.
-func Clearance(openings []Opening) (Gap, error) {
-	if len(openings) == 0 {
+func Clearance(gaps []GapAt) (Gap, error) {
+	if len(gaps) == 0 {
 		return Gap{}, field.Errorf("positions", "needs at least one place: a vane, a side, a corner")
 	}
-	g := Gap{Lowest: openings[0].Low, Highest: openings[0].High}
-	lowTwice, highTwice := openings[0].Low+openings[0].High, openings[0].Low+openings[0].High
-	for i, o := range openings {
+	g := Gap{Lowest: gaps[0].Low, Highest: gaps[0].High}
+	lowTwice, highTwice := gaps[0].Low+gaps[0].High, gaps[0].Low+gaps[0].High
+	for i, o := range gaps {
 		switch {
 		case o.Direct && o.Low < 0:
 			return Gap{}, field.Errorf(at("positions", i)+".value", "is below zero: a clearance is nothing or more")

@@ -199,12 +199,12 @@ func TestPlay(t *testing.T) {
 }
 
 func TestClearance(t *testing.T) {
-	g, err := Clearance([]Opening{{At: "a", Low: 10 * thou, High: 12 * thou}, {At: "b", Low: 13 * thou, High: 13 * thou,
+	g, err := Clearance([]GapAt{{At: "a", Low: 10 * thou, High: 12 * thou}, {At: "b", Low: 13 * thou, High: 13 * thou,
 		Direct: true}})
 	if err != nil || g.Lowest != 10*thou || g.Highest != 13*thou || g.Spread != 2*thou {
 		t.Errorf("got %+v, %v; want 10 to 13 thou, middles 2 apart", g, err)
 	}
-	for _, bad := range [][]Opening{nil, {{Low: -1, High: 1}}, {{Low: 2, High: 2}}, {{Low: -1, High: -1, Direct: true}}} {
+	for _, bad := range [][]GapAt{nil, {{Low: -1, High: 1}}, {{Low: 2, High: 2}}, {{Low: -1, High: -1, Direct: true}}} {
 		if _, err := Clearance(bad); err == nil {
 			t.Errorf("%+v was taken", bad)
 		}

@@ -179,9 +179,9 @@ func (r *Reader) Trials(f FloatForm) (trials []Trial, graduation quantity.Length
 	return trials, graduation
 }
 
-// Openings reads a clearance form. The graduation is needed as soon as one
+// Gaps reads a clearance form. The graduation is needed as soon as one
 // place is measured directly.
-func (r *Reader) Openings(f GapForm) (openings []Opening, graduation quantity.Length) {
+func (r *Reader) Gaps(f GapForm) (gaps []GapAt, graduation quantity.Length) {
 	direct := false
 	for i, p := range f.Positions {
 		if p.At == "" {
@@ -195,13 +195,13 @@ func (r *Reader) Openings(f GapForm) (openings []Opening, graduation quantity.Le
 			low, lowOK := r.Length(Path{"positions", i, "go"}, p.Go)
 			high, highOK := r.Length(Path{"positions", i, "no_go"}, p.NoGo)
 			if lowOK && highOK {
-				openings = append(openings, Opening{At: p.At, Low: low, High: high})
+				gaps = append(gaps, GapAt{At: p.At, Low: low, High: high})
 			}
 		default:
 			value, ok := r.Length(Path{"positions", i, "value"}, p.Value)
 			if ok {
 				direct = true
-				openings = append(openings, Opening{At: p.At, Low: value, High: value, Direct: true})
+				gaps = append(gaps, GapAt{At: p.At, Low: value, High: value, Direct: true})
 			}
 		}
 	}
@@ -212,7 +212,7 @@ func (r *Reader) Openings(f GapForm) (openings []Opening, graduation quantity.Le
 				fmt.Errorf("must be greater than zero: the value of one division of the gauge, such as 0.01 mm"))
 		}
 	}
-	return openings, graduation
+	return gaps, graduation
 }
 
 func (x ReadingForm) degrees() (float64, error) {

@@ -92,25 +92,25 @@ func TestOpeningsForm(t *testing.T) {
 	for _, tt := range []struct {
 		name, typed string
 		partial     bool
-		want        []Opening
+		want        []GapAt
 		graduation  quantity.Length
 		fields      []string
 	}{
 		{name: "leaves need no graduation", typed: `{"positions":[{"at":"vane 1","go":"14","no_go":"15"}]}`,
-			want: []Opening{{At: "vane 1", Low: 14 * thou, High: 15 * thou}}},
+			want: []GapAt{{At: "vane 1", Low: 14 * thou, High: 15 * thou}}},
 		{name: "a value does", typed: `{"positions":[{"at":"left","value":"14"}]}`,
-			want: []Opening{{At: "left", Low: 14 * thou, High: 14 * thou, Direct: true}}, fields: []string{"graduation"}},
+			want: []GapAt{{At: "left", Low: 14 * thou, High: 14 * thou, Direct: true}}, fields: []string{"graduation"}},
 		{name: "and of more than nothing", typed: `{"graduation":"0","positions":[{"at":"left","value":"14"}]}`,
-			want: []Opening{{At: "left", Low: 14 * thou, High: 14 * thou, Direct: true}}, fields: []string{"graduation"}},
+			want: []GapAt{{At: "left", Low: 14 * thou, High: 14 * thou, Direct: true}}, fields: []string{"graduation"}},
 		{name: "not both", typed: `{"positions":[{"at":"left","go":"14","no_go":"15","value":"14"}]}`,
 			fields: []string{"positions[0]"}},
 		{name: "one leaf of two", typed: `{"positions":[{"at":"left","go":"14"}]}`, fields: []string{"positions[0].no_go"}},
 		{name: "no place", typed: `{"graduation":"1","positions":[{"value":"14"}]}`, graduation: thou,
-			want: []Opening{{Low: 14 * thou, High: 14 * thou, Direct: true}}, fields: []string{"positions[0].at"}},
+			want: []GapAt{{Low: 14 * thou, High: 14 * thou, Direct: true}}, fields: []string{"positions[0].at"}},
 		{name: "nothing typed yet", typed: `{"positions":[{"at":"left","go":""},{"at":"right"}]}`, partial: true},
 	} {
 		r := Reader{Unit: quantity.UnitThou, Partial: tt.partial}
-		got, graduation := r.Openings(form[GapForm](t, tt.typed))
+		got, graduation := r.Gaps(form[GapForm](t, tt.typed))
 		if !slices.Equal(got, tt.want) || graduation != tt.graduation {
 			t.Errorf("%s: %v at %v", tt.name, got, graduation)
 		}

@@ -3,6 +3,7 @@ package job
 import (
 	"errors"
 	"fmt"
+	"maps"
 	"slices"
 	"strings"
 
@@ -10,7 +11,6 @@ import (
 	"settle/core/judge"
 	"settle/core/plan"
 	"settle/core/quantity"
-	"settle/core/words"
 )
 
 // LimitRow is what each origin says of one limit, and which of them counts.
@@ -25,14 +25,31 @@ type LimitRow struct {
 
 // LimitSaid is what one origin says.
 type LimitSaid struct {
-	Who   string     `json:"who" doc:"pump, shop, plan or the title of the general set"`
+	Who   Who        `json:"who" enum:"pump,shop,plan,general"`
+	Title string     `json:"title" doc:"who that is, in words"`
 	Limit LimitShown `json:"limit"`
 }
 
-// source is a layer of limits with its name for people.
+// Who says something of a limit.
+type Who string
+
+// Those who may, in the order in which they win.
+const (
+	ThePump    Who = "pump"
+	TheShop    Who = "shop"
+	ThePlan    Who = "plan"
+	GeneralSet Who = "general"
+)
+
+// source is a layer of limits with who says them.
 type source struct {
-	who string
+	who   Who
+	title string
 	judge.Layer
+}
+
+func general(set judge.Set) source {
+	return source{GeneralSet, set.Title, judge.Layer{Origin: judge.General, Limits: set.Limits}}
 }
 
 // sources are the origins of a pump's limits in the order in which they win,
@@ -56,8 +73,8 @@ func sources(p *plan.Plan, papers Papers, rules Rules) ([]source, map[string]qua
 			dimensions[v.Key] = l
 		}
 	}
-	return []source{{"pump", maker}, {"shop", shop}, {"plan", planLayer(p)},
-		{set.Title, judge.Layer{Origin: judge.General, Limits: set.Limits}}}, dimensions, nil
+	return []source{{ThePump, thisPump, maker}, {TheShop, theShop, shop}, {ThePlan, thePlan, planLayer(p)}, general(set)},
+		dimensions, nil
 }
 
 func layers(from []source) []judge.Layer {
@@ -69,8 +86,8 @@ func layers(from []source) []judge.Layer {
 }
 
 // Limits lists every limit of a plan for a pump: what each origin says, which
-// counts, and why. Titles name the check of each.
-func Limits(p *plan.Plan, papers Papers, rules Rules, title func(key string) string) ([]LimitRow, error) {
+// counts, and why.
+func Limits(p *plan.Plan, papers Papers, rules Rules) ([]LimitRow, error) {
 	from, dimensions, err := sources(p, papers, rules)
 	if err != nil {
 		return nil, err
@@ -79,14 +96,14 @@ func Limits(p *plan.Plan, papers Papers, rules Rules, title func(key string) str
 	rows := []LimitRow{}
 	for _, key := range p.LimitKeys() {
 		row := weighLimits(key, from, dimensions)
-		row.Title, row.Asked = title(key), slices.Contains(asked, key)
+		row.Title, row.Asked = CheckOf(p, key), slices.Contains(asked, key)
 		rows = append(rows, row)
 	}
 	return rows, nil
 }
 
 // asks lists the limits by which a pump is judged as its options stand.
-func asks(p *plan.Plan, c plan.State) []string {
+func asks(p *plan.Plan, c plan.Facts) []string {
 	var keys []string
 	for _, check := range p.Checks {
 		if key, ok := check.LimitKey(c); ok {
@@ -104,39 +121,21 @@ func asks(p *plan.Plan, c plan.State) []string {
 
 func weighLimits(key string, from []source, dimensions map[string]quantity.Length) LimitRow {
 	row := LimitRow{Key: key, Said: []LimitSaid{}, InForce: ShowLimit(judge.Resolve(key, dimensions, layers(from)...))}
-	var silent []string
+	var silent []Who
 	for _, s := range from {
-		l := judge.Resolve(key, dimensions, s.Layer)
-		if l.Origin != judge.None {
-			row.Said = append(row.Said, LimitSaid{s.who, ShowLimit(l)})
-			continue
-		}
-		if len(row.Said) == 0 && s.who != "plan" {
-			silent = append(silent, map[string]string{"pump": "the pump has none of its own",
-				"shop": "the shop has no rule"}[s.who])
+		if l := judge.Resolve(key, dimensions, s.Layer); l.Origin != judge.None {
+			row.Said = append(row.Said, LimitSaid{s.who, s.title, ShowLimit(l)})
+		} else if len(row.Said) == 0 {
+			silent = append(silent, s.who)
 		}
 	}
-	switch {
-	case len(row.Said) == 0:
-		row.Why = "Nobody has given one: look it up in the maker's manual."
-	case row.Said[0].Who == "pump":
-		row.Why = "The pump's own counts before all others."
-	default:
-		counts, ok := map[string]string{"shop": "the shop's rule counts.",
-			"plan": "what the plan brings counts."}[row.Said[0].Who]
-		if !ok {
-			counts = "the general set counts."
-		}
-		if len(silent) > 0 {
-			counts = strings.Join(silent, " and ") + ": " + counts
-		}
-		row.Why = words.Capital(counts)
-	}
+	row.Why = whyCounts(row.Said, silent)
 	return row
 }
 
-// ShopLimits lists what the shop's rules and its general set say of each key.
-func ShopLimits(keys []string, rules Rules, title func(key string) string) ([]LimitRow, error) {
+// ShopLimits lists what the shop's rules and its general set say of each key; titles
+// name the check of each.
+func ShopLimits(keys []string, titles map[string]string, rules Rules) ([]LimitRow, error) {
 	shop, err := layer(judge.Shop, rules.Limits)
 	if err != nil {
 		return nil, err
@@ -147,12 +146,11 @@ func ShopLimits(keys []string, rules Rules, title func(key string) string) ([]Li
 	}
 	rows := []LimitRow{}
 	for _, key := range keys {
-		row := weighLimits(key, []source{{"shop", shop}, {set.Title, judge.Layer{Origin: judge.General,
-			Limits: set.Limits}}}, nil)
-		if len(row.Said) > 0 && row.Said[0].Who == "shop" {
-			row.Why = "The shop's rule counts where the pump has none of its own."
+		row := weighLimits(key, []source{{TheShop, theShop, shop}, general(set)}, nil)
+		if len(row.Said) > 0 && row.Said[0].Who == TheShop {
+			row.Why = shopCounts
 		}
-		row.Title, row.Asked = title(key), true
+		row.Title, row.Asked = titles[key], true
 		rows = append(rows, row)
 	}
 	return rows, nil
@@ -181,3 +179,70 @@ func (f LimitForm) Blank() bool {
 
 var errNoBound = errors.New("is missing: write the least or the most, with its unit, such as 2 thou, or clear " +
 	"the source, too")
+
+// CheckOf is the title of the check that a limit key judges.
+func CheckOf(p *plan.Plan, limit string) string {
+	for _, check := range p.Checks {
+		for _, l := range check.Limit {
+			if l.Key == limit {
+				if len(l.When) > 0 {
+					return check.Title + " (" + strings.Join(l.When[0].Values, " or ") + ")"
+				}
+				return check.Title
+			}
+		}
+		switch limit {
+		case check.Worn:
+			return check.Title + ", worn out at"
+		case check.Down:
+			return check.Title + ", right down"
+		case check.Up:
+			return check.Title + ", right up"
+		}
+	}
+	for _, stage := range p.Stages {
+		for _, step := range stage.Steps {
+			if step.Window == limit {
+				return step.Title
+			}
+		}
+	}
+	return limit
+}
+
+// LimitKeys are the limits that any plan asks for, with the title of the check
+// in the first that does.
+func LimitKeys(plans map[string]*plan.Plan) (keys []string, titles map[string]string) {
+	titles = map[string]string{}
+	for _, name := range slices.Sorted(maps.Keys(plans)) {
+		for _, key := range plans[name].LimitKeys() {
+			if _, known := titles[key]; !known {
+				titles[key] = CheckOf(plans[name], key)
+				keys = append(keys, key)
+			}
+		}
+	}
+	// Two plans may have a check of the same name and mean different limits.
+	named := map[string]int{}
+	for _, title := range titles {
+		named[title]++
+	}
+	for key, title := range titles {
+		if named[title] > 1 {
+			titles[key] = title + ": " + strings.ReplaceAll(key, "-", " ")
+		}
+	}
+	slices.SortFunc(keys, func(a, b string) int { return strings.Compare(titles[a]+a, titles[b]+b) })
+	return keys, titles
+}
+
+// Written drops the limits that say nothing.
+func Written(forms map[string]LimitForm) map[string]LimitForm {
+	out := map[string]LimitForm{}
+	for key, f := range forms {
+		if !f.Blank() {
+			out[key] = f
+		}
+	}
+	return out
+}

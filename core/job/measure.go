@@ -165,14 +165,14 @@ func feeler(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	}
 	check := s.check(step)
 	fields := below(r)
-	gaps, graduation := fields.Openings(*b.Feeler)
+	gaps, graduation := fields.Gaps(*b.Feeler)
 	r.Errors.Add("feeler", fields.Errors.Err())
 	if short(r, len(gaps) > 0) {
 		return nil
 	}
 	if !r.Partial {
 		for _, place := range s.places(check) {
-			if !slices.ContainsFunc(gaps, func(o gauge.Opening) bool { return o.At == place }) {
+			if !slices.ContainsFunc(gaps, func(o gauge.GapAt) bool { return o.At == place }) {
 				return missing(r, "feeler.positions", "has nothing for "+place+": measure at every place")
 			}
 		}
@@ -183,9 +183,9 @@ func feeler(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		return nil
 	}
 	limit := s.limits[check]
-	v := judge.Openings(gaps, gauge.DirectUncertainty(graduation), limit.Bounds, gauge.Leaves(r.Unit))
+	v := judge.Gaps(gaps, gauge.DirectUncertainty(graduation), limit.Bounds, gauge.Leaves(r.Unit))
 	reading := &Reading{Figure: figure(x.Lowest), High: figure(x.Highest), Spread: figure(x.Spread), Verdict: v.Result,
-		Limit: limit, Warnings: v.Warnings, next: judge.NextOpenings(v, graduation, limit.Bounds)}
+		Limit: limit, Warnings: v.Warnings, next: judge.NextGaps(v, graduation, limit.Bounds)}
 	for _, p := range v.Places {
 		reading.Places = append(reading.Places, Place{p.At, Figure{Length: p.Low}, Figure{Length: p.High}, p.Result,
 			maybe(p.NextLeaf)})
@@ -309,7 +309,7 @@ func travel(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		window := s.opening.Limits[end.key]
 		v := judge.Length(end.depth, gauge.DirectUncertainty(graduation), window.Bounds)
 		reading.Places = append(reading.Places, Place{At: end.at, Low: Figure{Length: end.depth},
-			High: Figure{Length: end.depth}, Result: judge.OpeningResult(v.Result)})
+			High: Figure{Length: end.depth}, Result: judge.GapResult(v.Result)})
 		if v.Result.Heavier(reading.Verdict) {
 			reading.Verdict, reading.Limit, reading.Margin = v.Result, &window, nil
 			if window.Source == "" {

@@ -55,7 +55,7 @@ func inspected(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 }
 
 // overrule puts a person's outcome in the place of the rule's.
-func overrule(reading *Reading, f *InspectForm, d judge.Decision, r *gauge.Reader) {
+func overrule(reading *Reading, f *InspectForm, d judge.Ruling, r *gauge.Reader) {
 	if f.Outcome == "" || f.Outcome == d.Outcome {
 		return
 	}
@@ -74,15 +74,15 @@ func overrule(reading *Reading, f *InspectForm, d judge.Decision, r *gauge.Reade
 }
 
 // policy is what a rule, a school or another part settles of a part beforehand.
-func (s *scale) policy(part *plan.Part) judge.Decision {
-	var policy judge.Decision
+func (s *scale) policy(part *plan.Part) judge.Ruling {
+	var policy judge.Ruling
 	for _, a := range part.Always {
 		if a.When.Hold(s) && a.Outcome.Heavier(policy.Outcome) != policy.Outcome {
-			policy = judge.Decision{Outcome: a.Outcome, Rule: a.Rule}
+			policy = judge.Ruling{Outcome: a.Outcome, Rule: a.Rule}
 		}
 	}
 	if by := s.dragged(part.Key); by != nil && policy.Outcome == "" {
-		policy = judge.Decision{Outcome: judge.Replace, Rule: replacedWith(by.Title)}
+		policy = judge.Ruling{Outcome: judge.Replace, Rule: replacedWith(by.Title)}
 	}
 	return policy
 }

@@ -70,9 +70,9 @@ type Point struct {
 
 // Place is the clearance at one place.
 type Place struct {
-	At       string              `json:"at"`
-	Low      Figure              `json:"low"`
-	High     Figure              `json:"high"`
-	Result   judge.OpeningResult `json:"result" enum:"within,close,tight,wide,undecided,no-limit"`
-	NextLeaf *Figure             `json:"next_leaf,omitempty"`
+	At       string          `json:"at"`
+	Low      Figure          `json:"low"`
+	High     Figure          `json:"high"`
+	Result   judge.GapResult `json:"result" enum:"within,close,tight,wide,undecided,no-limit"`
+	NextLeaf *Figure         `json:"next_leaf,omitempty"`
 }

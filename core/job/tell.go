@@ -138,7 +138,7 @@ func unfinished(b *Body) bool {
 // places says where a clearance is out.
 func places(r *Reading) []Sentence {
 	var lines []Sentence
-	for _, way := range []judge.OpeningResult{judge.Tight, judge.Wide} {
+	for _, way := range []judge.GapResult{judge.Tight, judge.Wide} {
 		var at []string
 		for _, p := range r.Places {
 			if p.Result == way {

@@ -192,3 +192,32 @@ func fromTo(check *plan.Check, low, high quantity.Length) Sentence {
 func turnedByHand(felt string) Sentence       { return plainly("Turned by hand: " + felt) }
 func partShows(part, finding string) Sentence { return plainly(part + ": " + words.Lower(finding)) }
 func accepted(reason string) Sentence         { return plainly("accepted: " + reason) }
+
+// Who says what of a limit, and why one counts.
+const (
+	thisPump   = "This pump"
+	theShop    = "The shop"
+	thePlan    = "The plan"
+	shopCounts = "The shop's rule counts where the pump has none of its own."
+)
+
+var (
+	saysNothing = map[Who]string{ThePump: "the pump has none of its own", TheShop: "the shop has no rule"}
+	counts      = map[Who]string{ThePump: "the pump's own counts before all others.", TheShop: "the shop's rule counts.",
+		ThePlan: "what the plan brings counts.", GeneralSet: "the general set counts."}
+)
+
+// whyCounts says why the first of those who said something of a limit counts; before
+// it the silent were asked.
+func whyCounts(said []LimitSaid, silent []Who) string {
+	if len(said) == 0 {
+		return "Nobody has given one: look it up in the maker's manual."
+	}
+	var asked []string
+	for _, who := range silent {
+		if words := saysNothing[who]; words != "" {
+			asked = append(asked, words)
+		}
+	}
+	return words.Capital(from(strings.Join(asked, " and "), ": ") + counts[said[0].Who])
+}

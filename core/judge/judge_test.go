@@ -41,34 +41,34 @@ func TestLength(t *testing.T) {
 }
 
 func TestOpenings(t *testing.T) {
-	bracket := func(low, high quantity.Length) gauge.Opening {
-		return gauge.Opening{At: "x", Low: low * thou, High: high * thou}
+	bracket := func(low, high quantity.Length) gauge.GapAt {
+		return gauge.GapAt{At: "x", Low: low * thou, High: high * thou}
 	}
 	window := Bounds{Min: new(14 * thou), Max: new(18 * thou)}
 	leaves := []quantity.Length{20 * thou, 19 * thou, 16 * thou, 14 * thou, 15 * thou}
 	tests := []struct {
 		name   string
-		o      gauge.Opening
+		o      gauge.GapAt
 		bounds Bounds
-		want   OpeningResult
+		want   GapResult
 		leaf   quantity.Length
 	}{
-		{"wholly inside", bracket(14, 18), window, OpeningResult(Within), 0},
+		{"wholly inside", bracket(14, 18), window, GapResult(Within), 0},
 		{"tight: the leaf of the minimum does not go", bracket(13, 14), window, Tight, 0},
 		{"wide: more than the maximum goes", bracket(19, 20), window, Wide, 0},
-		{"on the maximum may still be inside", bracket(18, 20), window, OpeningResult(Undecided), 19 * thou},
-		{"below and inside: the minimum's leaf next", bracket(13, 16), window, OpeningResult(Undecided), 14 * thou},
-		{"inside and above: the first leaf beyond", bracket(16, 22), window, OpeningResult(Undecided), 19 * thou},
-		{"no leaf between", bracket(17, 19), window, OpeningResult(Undecided), 0},
-		{"max alone", bracket(0, 18), Bounds{Max: new(18 * thou)}, OpeningResult(Within), 0},
-		{"min alone", bracket(13, 99), Bounds{Min: new(14 * thou)}, OpeningResult(Undecided), 14 * thou},
-		{"no limit", bracket(13, 99), Bounds{}, OpeningResult(NoLimit), 0},
-		{"direct and close", gauge.Opening{Low: 14 * thou, High: 14 * thou, Direct: true}, window, OpeningResult(Close), 0},
-		{"direct and tight", gauge.Opening{Low: 13 * thou, High: 13 * thou, Direct: true}, window, Tight, 0},
-		{"direct and wide", gauge.Opening{Low: 19 * thou, High: 19 * thou, Direct: true}, window, Wide, 0},
+		{"on the maximum may still be inside", bracket(18, 20), window, GapResult(Undecided), 19 * thou},
+		{"below and inside: the minimum's leaf next", bracket(13, 16), window, GapResult(Undecided), 14 * thou},
+		{"inside and above: the first leaf beyond", bracket(16, 22), window, GapResult(Undecided), 19 * thou},
+		{"no leaf between", bracket(17, 19), window, GapResult(Undecided), 0},
+		{"max alone", bracket(0, 18), Bounds{Max: new(18 * thou)}, GapResult(Within), 0},
+		{"min alone", bracket(13, 99), Bounds{Min: new(14 * thou)}, GapResult(Undecided), 14 * thou},
+		{"no limit", bracket(13, 99), Bounds{}, GapResult(NoLimit), 0},
+		{"direct and close", gauge.GapAt{Low: 14 * thou, High: 14 * thou, Direct: true}, window, GapResult(Close), 0},
+		{"direct and tight", gauge.GapAt{Low: 13 * thou, High: 13 * thou, Direct: true}, window, Tight, 0},
+		{"direct and wide", gauge.GapAt{Low: 19 * thou, High: 19 * thou, Direct: true}, window, Wide, 0},
 	}
 	for _, tt := range tests {
-		got := Openings([]gauge.Opening{tt.o}, thou, tt.bounds, leaves).Places[0]
+		got := Gaps([]gauge.GapAt{tt.o}, thou, tt.bounds, leaves).Places[0]
 		var leaf quantity.Length
 		if got.NextLeaf != nil {
 			leaf = *got.NextLeaf
@@ -77,7 +77,7 @@ func TestOpenings(t *testing.T) {
 			t.Errorf("%s: %s, next leaf %d; want %s, %d", tt.name, got.Result, leaf, tt.want, tt.leaf)
 		}
 	}
-	tilted := Openings([]gauge.Opening{bracket(10, 11), bracket(25, 26), bracket(17, 19)}, thou, window, leaves)
+	tilted := Gaps([]gauge.GapAt{bracket(10, 11), bracket(25, 26), bracket(17, 19)}, thou, window, leaves)
 	if tilted.Result != Out || !slices.Equal(tilted.Warnings, []string{LeavesTooCoarse, TightAndWide}) {
 		t.Errorf("tilted: %s %v", tilted.Result, tilted.Warnings)
 	}
@@ -138,18 +138,18 @@ func TestPart(t *testing.T) {
 	groove := Finding{"groove", "groove", Replace, "a groove condemns"}
 	marks := Finding{"marks", "marks", Dress, "marks are dressed"}
 	colour := Finding{"colour", "colour", Reuse, "find the cause"}
-	always := Decision{Replace, "always new"}
+	always := Ruling{Replace, "always new"}
 	for _, tt := range []struct {
 		name   string
 		found  []Finding
-		policy Decision
-		want   Decision
+		policy Ruling
+		want   Ruling
 	}{
-		{"nothing found", nil, Decision{}, Decision{Reuse, "nothing found against it"}},
-		{"the heaviest wins", []Finding{marks, groove}, Decision{}, Decision{Replace, "a groove condemns"}},
-		{"in either order", []Finding{groove, marks}, Decision{}, Decision{Replace, "a groove condemns"}},
-		{"a finding that changes nothing still gives its rule", []Finding{colour}, Decision{},
-			Decision{Reuse, "find the cause"}},
+		{"nothing found", nil, Ruling{}, Ruling{Reuse, "nothing found against it"}},
+		{"the heaviest wins", []Finding{marks, groove}, Ruling{}, Ruling{Replace, "a groove condemns"}},
+		{"in either order", []Finding{groove, marks}, Ruling{}, Ruling{Replace, "a groove condemns"}},
+		{"a finding that changes nothing still gives its rule", []Finding{colour}, Ruling{},
+			Ruling{Reuse, "find the cause"}},
 		{"policy with nothing found", nil, always, always},
 		{"policy before a lighter finding", []Finding{marks}, always, always},
 	} {

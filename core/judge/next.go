@@ -118,18 +118,18 @@ func closer(graduation quantity.Length, v Verdict, perDivision float64) []Next {
 	return []Next{finer(graduation, *v.Margin, perDivision)}
 }
 
-// NextOpenings says what would settle the places that are close or undecided.
-func NextOpenings(p Places, graduation quantity.Length, b Bounds) []Next {
+// NextGaps says what would settle the places that are close or undecided.
+func NextGaps(p Places, graduation quantity.Length, b Bounds) []Next {
 	var next []Next
 	for _, x := range p.Places {
 		switch x.Result {
-		case OpeningResult(Undecided):
+		case GapResult(Undecided):
 			if x.NextLeaf != nil {
 				next = append(next, Next{Do: TryLeaf, At: x.At, Size: x.NextLeaf})
 			} else {
 				next = append(next, Next{Do: TryDirect, At: x.At})
 			}
-		case OpeningResult(Close):
+		case GapResult(Close):
 			if v := Length(x.Low, gauge.DirectUncertainty(graduation), b); len(next) == 0 {
 				next = append(next, NextDirect(graduation, v)...)
 			}

@@ -78,22 +78,22 @@ func TestNextPlay(t *testing.T) {
 
 func TestNextOpenings(t *testing.T) {
 	window := Bounds{Min: new(12 * thou), Max: new(18 * thou)}
-	leaf := func(low, high quantity.Length) gauge.Opening {
-		return gauge.Opening{At: "vane 2", Low: low * thou, High: high * thou}
+	leaf := func(low, high quantity.Length) gauge.GapAt {
+		return gauge.GapAt{At: "vane 2", Low: low * thou, High: high * thou}
 	}
 	for _, tt := range []struct {
 		name   string
-		gap    gauge.Opening
+		gap    gauge.GapAt
 		leaves []quantity.Length
 		want   string
 	}{
 		{"settled", leaf(13, 14), nil, ""},
 		{"a leaf would tell", leaf(10, 14), []quantity.Length{11 * thou, 12 * thou, 13 * thou}, "leaf 12"},
 		{"no leaf would", leaf(11, 13), nil, "direct"},
-		{"a value on the limit", gauge.Opening{At: "vane 2", Low: 12 * thou, High: 12 * thou, Direct: true}, nil, "on-limit"},
+		{"a value on the limit", gauge.GapAt{At: "vane 2", Low: 12 * thou, High: 12 * thou, Direct: true}, nil, "on-limit"},
 	} {
-		p := Openings([]gauge.Opening{tt.gap}, gauge.DirectUncertainty(thou), window, tt.leaves)
-		got := NextOpenings(p, thou, window)
+		p := Gaps([]gauge.GapAt{tt.gap}, gauge.DirectUncertainty(thou), window, tt.leaves)
+		got := NextGaps(p, thou, window)
 		if doing(got) != tt.want {
 			t.Errorf("%s: %q, want %q (%+v)", tt.name, doing(got), tt.want, p)
 		}

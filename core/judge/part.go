@@ -36,8 +36,8 @@ type Finding struct {
 	Rule    string // the rule in words: "a groove that catches a fingernail: replace"
 }
 
-// Decision is what the rules make of the findings on a part.
-type Decision struct {
+// Ruling is what the rules make of the findings on a part.
+type Ruling struct {
 	Outcome Outcome
 	Rule    string // of the heaviest finding, or of the policy
 }
@@ -45,15 +45,15 @@ type Decision struct {
 // Part applies the rules to the findings: the heaviest outcome wins, the first
 // of equals gives its rule. Where nothing was found the part is reused. The
 // policy, where it is set, is the least that becomes of the part.
-func Part(found []Finding, policy Decision) Decision {
+func Part(found []Finding, policy Ruling) Ruling {
 	d := policy
 	for _, f := range found {
 		if d.Outcome == "" || f.Outcome.Heavier(d.Outcome) != d.Outcome {
-			d = Decision{Outcome: f.Outcome, Rule: f.Rule}
+			d = Ruling{Outcome: f.Outcome, Rule: f.Rule}
 		}
 	}
 	if d.Outcome == "" {
-		return Decision{Outcome: Reuse, Rule: "nothing found against it"}
+		return Ruling{Outcome: Reuse, Rule: "nothing found against it"}
 	}
 	return d
 }

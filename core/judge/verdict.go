@@ -61,20 +61,20 @@ func Length(measured, uncertainty quantity.Length, b Bounds) Verdict {
 	return v
 }
 
-// OpeningResult is the verdict on the clearance at one place: a Result, or
+// GapResult is the verdict on the clearance at one place: a Result, or
 // which way it is out.
-type OpeningResult string
+type GapResult string
 
 // How one place can be out.
 const (
-	Tight OpeningResult = "tight"
-	Wide  OpeningResult = "wide"
+	Tight GapResult = "tight"
+	Wide  GapResult = "wide"
 )
 
-// Place is one judged opening.
+// Place is one judged clearance.
 type Place struct {
-	gauge.Opening
-	Result   OpeningResult
+	gauge.GapAt
+	Result   GapResult
 	NextLeaf *quantity.Length // the leaf that would settle it; nil unless undecided
 }
 
@@ -91,22 +91,22 @@ const (
 	TightAndWide    = "tight-and-wide"
 )
 
-// Openings judges the clearance at every place. The uncertainty is that of the
+// Gaps judges the clearance at every place. The uncertainty is that of the
 // direct readings; a bracket is its own. The leaves are those at hand, in any
 // order.
-func Openings(openings []gauge.Opening, uncertainty quantity.Length, b Bounds, leaves []quantity.Length) Places {
-	out := Places{Places: make([]Place, 0, len(openings)), Result: Within}
+func Gaps(gaps []gauge.GapAt, uncertainty quantity.Length, b Bounds, leaves []quantity.Length) Places {
+	out := Places{Places: make([]Place, 0, len(gaps)), Result: Within}
 	var tight, wide, undecided, nearly, coarse bool
-	for _, o := range openings {
-		p := Place{Opening: o, Result: opening(o, uncertainty, b)}
+	for _, o := range gaps {
+		p := Place{GapAt: o, Result: gapResult(o, uncertainty, b)}
 		switch p.Result {
 		case Tight:
 			tight = true
 		case Wide:
 			wide = true
-		case OpeningResult(Close):
+		case GapResult(Close):
 			nearly = true
-		case OpeningResult(Undecided):
+		case GapResult(Undecided):
 			undecided = true
 			if p.NextLeaf = nextLeaf(o, b, leaves); p.NextLeaf == nil {
 				coarse = true
@@ -133,15 +133,15 @@ func Openings(openings []gauge.Opening, uncertainty quantity.Length, b Bounds, l
 	return out
 }
 
-func opening(o gauge.Opening, uncertainty quantity.Length, b Bounds) OpeningResult {
+func gapResult(o gauge.GapAt, uncertainty quantity.Length, b Bounds) GapResult {
 	if b.Open() {
-		return OpeningResult(NoLimit)
+		return GapResult(NoLimit)
 	}
 	if o.Direct {
 		v := Length(o.Low, uncertainty, b)
 		switch {
 		case v.Result != Out:
-			return OpeningResult(v.Result)
+			return GapResult(v.Result)
 		case b.Min != nil && o.Low < *b.Min:
 			return Tight
 		}
@@ -154,15 +154,15 @@ func opening(o gauge.Opening, uncertainty quantity.Length, b Bounds) OpeningResu
 	case b.Max != nil && o.Low > *b.Max:
 		return Wide
 	case (b.Min == nil || o.Low >= *b.Min) && (b.Max == nil || o.High <= *b.Max):
-		return OpeningResult(Within)
+		return GapResult(Within)
 	}
-	return OpeningResult(Undecided)
+	return GapResult(Undecided)
 }
 
 // nextLeaf is the leaf to try next at an undecided place: while the one that
 // goes is below the window, the smallest that reaches it; else the smallest
 // beyond it. Only leaves strictly inside the bracket tell anything new.
-func nextLeaf(o gauge.Opening, b Bounds, leaves []quantity.Length) *quantity.Length {
+func nextLeaf(o gauge.GapAt, b Bounds, leaves []quantity.Length) *quantity.Length {
 	var next *quantity.Length
 	for _, leaf := range leaves {
 		if leaf <= o.Low || leaf >= o.High || next != nil && leaf >= *next {

@@ -22,15 +22,15 @@ type Condition struct {
 // Conditions hold when all of them hold.
 type Conditions []Condition
 
-// State is what conditions are asked against.
-type State interface {
+// Facts is what conditions are asked against.
+type Facts interface {
 	Choice(key string) string
 	Decided(part string) judge.Outcome
 }
 
 // Hold reports whether all the conditions hold. A part that is not decided yet
 // has decided nothing.
-func (c Conditions) Hold(s State) bool {
+func (c Conditions) Hold(s Facts) bool {
 	for _, x := range c {
 		var ok bool
 		switch x.Op {

@@ -71,7 +71,7 @@ func TestDecisions(t *testing.T) {
 						continue
 					}
 					met++
-					d := judge.Part([]judge.Finding{{Key: f.Key, Words: f.Words, Outcome: f.Outcome, Rule: f.Rule}}, judge.Decision{})
+					d := judge.Part([]judge.Finding{{Key: f.Key, Words: f.Words, Outcome: f.Outcome, Rule: f.Rule}}, judge.Ruling{})
 					if d.Outcome != row.outcome || d.Rule == "" {
 						t.Errorf("%s: %s, %s: %s by %q, want %s", p.Key, part.Title, f.Words, d.Outcome, d.Rule, row.outcome)
 					}

@@ -358,7 +358,7 @@ func Defaults(choices []Choice, chosen map[string]string) map[string]string {
 
 // LimitKey returns the key of the limit that counts for a check, and false
 // where none of its conditions holds.
-func (c *Check) LimitKey(s State) (string, bool) {
+func (c *Check) LimitKey(s Facts) (string, bool) {
 	for _, l := range c.Limit {
 		if l.When.Hold(s) {
 			return l.Key, true

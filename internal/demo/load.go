@@ -10,7 +10,7 @@ import (
 	"time"
 
 	"settle/core/job"
-	"settle/internal/store"
+	"settle/core/record"
 )
 
 // Load makes a shop of very many jobs, to see how the lists bear it: the demo
@@ -46,7 +46,7 @@ func Load(ctx context.Context, path string, pumps, jobs int) (err error) {
 
 // model is a job of the demo shop with its pump.
 type model struct {
-	pump                         store.Pump
+	pump                         record.Pump
 	plan, state, search, summary string
 	opening                      job.Entry
 	decide                       int

@@ -3,6 +3,7 @@ package demo
 import (
 	"settle/core/job"
 	"settle/core/quantity"
+	"settle/core/record"
 	"settle/internal/store"
 )
 
@@ -72,7 +73,7 @@ func limit(low, high, source string) job.LimitForm {
 	return l
 }
 
-var pumps = []store.Pump{
+var pumps = []record.Pump{
 	{Tag: "LS-204", Name: "Sand filter feed B", Place: "Life support, filter gallery", Construction: "A",
 		Kind: "End suction, back pull-out", Plan: backPullOut,
 		Maker: "Corran & Pike", Model: "CP 4x3-8", Serial: "41877-B", Duty: "480 gpm at 92 ft", Speed: "1,760 rpm",

@@ -12,7 +12,7 @@ import (
 	"settle/core/judge"
 	"settle/core/plan"
 	"settle/core/quantity"
-	"settle/internal/store"
+	"settle/core/record"
 )
 
 // Whose a limit is.
@@ -26,7 +26,7 @@ var limitColumns = []string{"whose", "of", "limit", "min", "max", "source"}
 
 // WriteLimits writes all limits: each pump's own, the shop's, and the general
 // sets, which stand there to be read.
-func WriteLimits(pumps []store.Pump, rules job.Rules) ([]byte, error) {
+func WriteLimits(pumps []record.Pump, rules job.Rules) ([]byte, error) {
 	rows := [][]string{limitColumns}
 	add := func(whose, of string, forms map[string]job.LimitForm) {
 		for _, key := range slices.Sorted(maps.Keys(forms)) {
@@ -67,14 +67,14 @@ func typed(l *quantity.Length) quantity.Typed {
 // ReadLimits reads limits against those that are there. A limit that has no row
 // stays; a row with neither min nor max takes its limit away. It returns the
 // pumps that are changed, and the shop's rules.
-func ReadLimits(file []byte, pumps []store.Pump, rules job.Rules, plans map[string]*plan.Plan) ([]store.Pump,
+func ReadLimits(file []byte, pumps []record.Pump, rules job.Rules, plans map[string]*plan.Plan) ([]record.Pump,
 	job.Rules, *Effects, error) {
 	known := func(c string) bool { return slices.Contains(limitColumns, c) }
 	t, err := open(file, known, limitColumns...)
 	if err != nil {
 		return nil, rules, nil, err
 	}
-	byTag := map[string]*store.Pump{}
+	byTag := map[string]*record.Pump{}
 	for i := range pumps {
 		byTag[strings.ToLower(pumps[i].Tag)] = &pumps[i]
 	}
@@ -147,7 +147,7 @@ func ReadLimits(file []byte, pumps []store.Pump, rules job.Rules, plans map[stri
 		}
 	}
 	done.Rows = t.rows
-	var changed []store.Pump
+	var changed []record.Pump
 	for _, p := range pumps {
 		if touched[p.Tag] {
 			changed = append(changed, p)

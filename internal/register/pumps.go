@@ -11,31 +11,31 @@ import (
 	"settle/core/field"
 	"settle/core/job"
 	"settle/core/plan"
-	"settle/internal/store"
+	"settle/core/record"
 )
 
 // plate are the columns of the nameplate that are plain text.
 var plate = []struct {
 	column string
-	of     func(*store.Pump) *string
+	of     func(*record.Pump) *string
 }{
-	{"name", func(p *store.Pump) *string { return &p.Name }},
-	{"place", func(p *store.Pump) *string { return &p.Place }},
-	{"construction", func(p *store.Pump) *string { return &p.Construction }},
-	{"kind", func(p *store.Pump) *string { return &p.Kind }},
-	{"plan", func(p *store.Pump) *string { return &p.Plan }},
-	{"maker", func(p *store.Pump) *string { return &p.Maker }},
-	{"model", func(p *store.Pump) *string { return &p.Model }},
-	{"serial", func(p *store.Pump) *string { return &p.Serial }},
-	{"duty", func(p *store.Pump) *string { return &p.Duty }},
-	{"speed", func(p *store.Pump) *string { return &p.Speed }},
-	{"impeller", func(p *store.Pump) *string { return &p.Impeller }},
-	{"shaft", func(p *store.Pump) *string { return &p.Shaft }},
-	{"motor", func(p *store.Pump) *string { return &p.Motor }},
-	{"liquid", func(p *store.Pump) *string { return &p.Liquid }},
-	{"elastomer", func(p *store.Pump) *string { return &p.Elastomer }},
-	{"service", func(p *store.Pump) *string { return &p.Service }},
-	{"planned_stop", func(p *store.Pump) *string { return &p.PlannedStop }},
+	{"name", func(p *record.Pump) *string { return &p.Name }},
+	{"place", func(p *record.Pump) *string { return &p.Place }},
+	{"construction", func(p *record.Pump) *string { return &p.Construction }},
+	{"kind", func(p *record.Pump) *string { return &p.Kind }},
+	{"plan", func(p *record.Pump) *string { return &p.Plan }},
+	{"maker", func(p *record.Pump) *string { return &p.Maker }},
+	{"model", func(p *record.Pump) *string { return &p.Model }},
+	{"serial", func(p *record.Pump) *string { return &p.Serial }},
+	{"duty", func(p *record.Pump) *string { return &p.Duty }},
+	{"speed", func(p *record.Pump) *string { return &p.Speed }},
+	{"impeller", func(p *record.Pump) *string { return &p.Impeller }},
+	{"shaft", func(p *record.Pump) *string { return &p.Shaft }},
+	{"motor", func(p *record.Pump) *string { return &p.Motor }},
+	{"liquid", func(p *record.Pump) *string { return &p.Liquid }},
+	{"elastomer", func(p *record.Pump) *string { return &p.Elastomer }},
+	{"service", func(p *record.Pump) *string { return &p.Service }},
+	{"planned_stop", func(p *record.Pump) *string { return &p.PlannedStop }},
 }
 
 const (
@@ -65,7 +65,7 @@ func pumpColumn(c string) bool {
 
 // WritePumps writes the register: a pump a row, without its limits, which have a
 // file of their own.
-func WritePumps(pumps []store.Pump) ([]byte, error) {
+func WritePumps(pumps []record.Pump) ([]byte, error) {
 	options, values := map[string]bool{}, map[string]bool{}
 	for _, p := range pumps {
 		for key := range p.Options {
@@ -117,16 +117,16 @@ func WritePumps(pumps []store.Pump) ([]byte, error) {
 // ReadPumps reads a register against the pumps that are there. A column that is
 // missing leaves a pump as it stands; a blank cell clears. It returns the pumps
 // that are new or changed.
-func ReadPumps(file []byte, here []store.Pump, plans map[string]*plan.Plan) ([]store.Pump, *Effects, error) {
+func ReadPumps(file []byte, here []record.Pump, plans map[string]*plan.Plan) ([]record.Pump, *Effects, error) {
 	t, err := open(file, pumpColumn, "tag", "name")
 	if err != nil {
 		return nil, nil, err
 	}
-	byTag := map[string]store.Pump{}
+	byTag := map[string]record.Pump{}
 	for _, p := range here {
 		byTag[strings.ToLower(p.Tag)] = p
 	}
-	var put []store.Pump
+	var put []record.Pump
 	done, seen := &Effects{List: []Effect{}}, map[string]int{}
 	for t.next() {
 		tag := strings.ToLower(t.cell("tag"))
@@ -171,7 +171,7 @@ func orNone(err error) error {
 }
 
 // pump is the pump of the row at hand, over what stood there before.
-func (t *table) pump(before store.Pump) store.Pump {
+func (t *table) pump(before record.Pump) record.Pump {
 	p := before
 	p.Options, p.Values, p.Limits = maps.Clone(before.Options), maps.Clone(before.Values), maps.Clone(before.Limits)
 	p.Whole()
@@ -230,7 +230,7 @@ func columnOf(path string) string {
 }
 
 // differing names what the two have different.
-func differing(a, b store.Pump) []string {
+func differing(a, b record.Pump) []string {
 	var names []string
 	for _, c := range plate {
 		if *c.of(&a) != *c.of(&b) {

@@ -13,13 +13,14 @@ import (
 	"settle/core/field"
 	"settle/core/job"
 	"settle/core/plan"
+	"settle/core/record"
 	"settle/internal/demo"
 	"settle/internal/drill"
 	"settle/internal/register"
 	"settle/internal/store"
 )
 
-func shop(t *testing.T) (*store.Store, []store.Pump, job.Rules) {
+func shop(t *testing.T) (*store.Store, []record.Pump, job.Rules) {
 	t.Helper()
 	path := filepath.Join(t.TempDir(), "shop.db")
 	if err := demo.Copy(path); err != nil {
@@ -33,13 +34,13 @@ func shop(t *testing.T) (*store.Store, []store.Pump, job.Rules) {
 	return s, pumps(t, s), rules(t, s)
 }
 
-func pumps(t *testing.T, s *store.Store) []store.Pump {
+func pumps(t *testing.T, s *store.Store) []record.Pump {
 	t.Helper()
 	rows, err := s.Pumps(t.Context(), store.PumpQuery{})
 	if err != nil {
 		t.Fatal(err)
 	}
-	var out []store.Pump
+	var out []record.Pump
 	for _, r := range rows {
 		out = append(out, r.Pump)
 	}
@@ -84,7 +85,7 @@ func TestThereAndBack(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	byTag := map[string]store.Pump{}
+	byTag := map[string]record.Pump{}
 	for _, p := range append(put, changed...) {
 		byTag[p.Tag] = p
 	}

@@ -33,7 +33,7 @@ const (
 
 // PDF returns the build sheet as it is printed: what was found beside what was
 // built, limits with their sources, parts, corrections, pictures, signatures.
-func PDF(r *store.Record, sheet *job.Sheet, how Printing) ([]byte, error) {
+func PDF(r *store.Job, sheet *job.Sheet, how Printing) ([]byte, error) {
 	size := "A4"
 	if how.Letter {
 		size = "Letter"
@@ -67,7 +67,7 @@ func PDF(r *store.Record, sheet *job.Sheet, how Printing) ([]byte, error) {
 type paper struct {
 	*fpdf.Fpdf
 	how   Printing
-	r     *store.Record
+	r     *store.Job
 	sheet *job.Sheet
 }
 

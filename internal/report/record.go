@@ -10,13 +10,12 @@ import (
 	"github.com/boombuler/barcode/qr"
 
 	"settle/core/record"
-	"settle/internal/store"
 )
 
 // Calendar returns what is due on a pump as an iCalendar file (RFC 5545), a day
 // long each. An event keeps its id, so that a calendar which takes the file in
 // again moves it and does not add another.
-func Calendar(p store.Pump, sheet *record.Page, address string, now time.Time) ([]byte, error) {
+func Calendar(p record.Pump, sheet *record.Page, address string, now time.Time) ([]byte, error) {
 	cal := ics.NewCalendarFor("Settle")
 	cal.SetMethod(ics.MethodPublish)
 	cal.SetName(p.Tag + " " + p.Name)
@@ -46,7 +45,7 @@ func Calendar(p store.Pump, sheet *record.Page, address string, now time.Time) (
 
 // Label returns the label of a pump as an SVG of 70 by 36 mm: the code that
 // opens its page, and its tag for people.
-func Label(p store.Pump, address string) ([]byte, error) {
+func Label(p record.Pump, address string) ([]byte, error) {
 	code, err := qr.Encode(address, qr.M, qr.Auto)
 	if err != nil {
 		return nil, err

@@ -15,6 +15,7 @@ import (
 	"settle/core/job"
 	"settle/core/plan"
 	"settle/core/quantity"
+	"settle/core/record"
 	"settle/internal/register"
 	"settle/internal/store"
 )
@@ -31,7 +32,7 @@ const (
 type whole struct {
 	Format   string            `json:"format"`
 	Number   string            `json:"number"`
-	Pump     store.Pump        `json:"pump"`
+	Pump     record.Pump       `json:"pump"`
 	Plan     string            `json:"plan"`
 	PlanHash string            `json:"plan_hash"`
 	PlanText string            `json:"plan_text"`
@@ -51,7 +52,7 @@ type kept struct {
 
 // JSON returns the whole job: pump, plan, sheet, log and pictures. Each entry of
 // the log stands on a line of its own, as it is kept.
-func JSON(r *store.Record, photo func(id string) ([]byte, error)) ([]byte, error) {
+func JSON(r *store.Job, photo func(id string) ([]byte, error)) ([]byte, error) {
 	d, err := job.Show(r.Job)
 	if err != nil {
 		return nil, err
@@ -128,7 +129,7 @@ func (w *writer) end() ([]byte, error) {
 // Read reads such a file back. It is taken only whole: the plan is the one the
 // job was started with, the chain of hashes holds over the lines as they stand, and
 // so do the sheets that the log names.
-func Read(file []byte) (*store.Record, map[string][]byte, error) {
+func Read(file []byte) (*store.Job, map[string][]byte, error) {
 	var w whole
 	if err := json.Unmarshal(file, &w); err != nil {
 		return nil, nil, field.Errorf("file", "is not JSON of a job: save one from a build sheet")
@@ -137,7 +138,7 @@ func Read(file []byte) (*store.Record, map[string][]byte, error) {
 		return nil, nil, field.Errorf("file", "is not a job of this kind: its format is %q, %q and %q are read", w.Format,
 			format, older)
 	}
-	r := &store.Record{Number: w.Number, Pump: w.Pump}
+	r := &store.Job{Number: w.Number, Pump: w.Pump}
 	for i, raw := range w.Log {
 		var line bytes.Buffer // format 2 was written with spaces between, and a program may have added some
 		err := json.Compact(&line, raw)
@@ -167,7 +168,7 @@ func Read(file []byte) (*store.Record, map[string][]byte, error) {
 	return r, w.Photos, nil
 }
 
-func verify(r *store.Record, w whole) error {
+func verify(r *store.Job, w whole) error {
 	open := r.Log[0].Open
 	if open == nil || r.Plan.Hash != open.PlanHash || r.Plan.Hash != w.PlanHash {
 		return field.Errorf("file", "holds another plan than the job was started with")
@@ -188,7 +189,7 @@ func verify(r *store.Record, w whole) error {
 
 // CSV returns the checks of a sheet, one row each, in micrometres, thou and millimetres;
 // then what was decided about the parts.
-func CSV(r *store.Record, sheet *job.Sheet) ([]byte, error) {
+func CSV(r *store.Job, sheet *job.Sheet) ([]byte, error) {
 	var b bytes.Buffer
 	w := csv.NewWriter(&b)
 	head := []string{"job", "pump", "station", "check", "found_um", "built_um", "change_um", "min_um", "max_um",
@@ -253,7 +254,7 @@ func parts(w *csv.Writer, sheet *job.Sheet) error {
 }
 
 // Kit returns the parts list, one row a line.
-func Kit(r *store.Record) ([]byte, error) {
+func Kit(r *store.Job) ([]byte, error) {
 	var b bytes.Buffer
 	w := csv.NewWriter(&b)
 	sheet, err := job.Show(r.Job)

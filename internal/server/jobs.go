@@ -13,6 +13,7 @@ import (
 	"settle/core/judge"
 	"settle/core/plan"
 	"settle/core/quantity"
+	"settle/core/record"
 	"settle/internal/report"
 	"settle/internal/store"
 )
@@ -20,7 +21,7 @@ import (
 // JobView is one job as the bench shows it.
 type JobView struct {
 	Number    string      `json:"number"`
-	Pump      store.Pump  `json:"pump"`
+	Pump      record.Pump `json:"pump"`
 	Complaint string      `json:"complaint"`
 	Opened    time.Time   `json:"opened"`
 	By        job.Person  `json:"opened_by"`
@@ -53,7 +54,7 @@ type School struct {
 }
 
 // view is a job as it stands. The sheet may be nil: then it is worked out.
-func (s *server) view(ctx context.Context, r *store.Record, sheet *job.Sheet) (*body[JobView], error) {
+func (s *server) view(ctx context.Context, r *store.Job, sheet *job.Sheet) (*body[JobView], error) {
 	var err error
 	if sheet == nil {
 		if sheet, err = job.Show(r.Job); err != nil {
@@ -275,7 +276,7 @@ func (s *server) getJob(ctx context.Context, in *struct {
 }
 
 // keptWith is the sheet that was kept with an entry.
-func keptWith(r *store.Record, seq int) (*job.Sheet, error) {
+func keptWith(r *store.Job, seq int) (*job.Sheet, error) {
 	for _, k := range r.Kept {
 		if k.Seq == seq {
 			return k.Sheet()

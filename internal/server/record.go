@@ -15,11 +15,10 @@ import (
 	"settle/core/record"
 	"settle/internal/picture"
 	"settle/internal/report"
-	"settle/internal/store"
 )
 
 // recordOf works out a pump's page from its log and its jobs.
-func (s *server) recordOf(ctx context.Context, p store.Pump, jobs []job.Past) (*record.Page, error) {
+func (s *server) recordOf(ctx context.Context, p record.Pump, jobs []job.Past) (*record.Page, error) {
 	log, err := s.store.PumpLog(ctx, p.Tag)
 	if err != nil {
 		return nil, err
@@ -30,7 +29,7 @@ func (s *server) recordOf(ctx context.Context, p store.Pump, jobs []job.Past) (*
 }
 
 // page reads a pump with what is worked out of its log.
-func (s *server) page(ctx context.Context, tag string) (store.Pump, *record.Page, error) {
+func (s *server) page(ctx context.Context, tag string) (record.Pump, *record.Page, error) {
 	p, err := s.store.Pump(ctx, tag)
 	if err != nil {
 		return p, nil, err

@@ -7,6 +7,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"settle/core/job"
+	"settle/core/record"
 	"settle/internal/register"
 	"settle/internal/store"
 )
@@ -24,7 +25,7 @@ func (s *server) register(api huma.API) {
 		What string `path:"what" enum:"pumps,limits"`
 	}
 	type state struct {
-		pumps []store.Pump
+		pumps []record.Pump
 		rules job.Rules
 	}
 	read := func(ctx context.Context) (state, error) {
@@ -73,7 +74,7 @@ func (s *server) register(api huma.API) {
 			if err != nil {
 				return nil, problem(err)
 			}
-			var put []store.Pump
+			var put []record.Pump
 			var rules *job.Rules
 			var changes *register.Effects
 			if in.What.What == pumpsFile {

@@ -50,7 +50,7 @@ func planView(p *plan.Plan) PlanView {
 		v.Notes = append(v.Notes, n.Message)
 	}
 	for _, key := range p.LimitKeys() {
-		v.Limits = append(v.Limits, LimitName{key, checkOf(p, key)})
+		v.Limits = append(v.Limits, LimitName{key, job.CheckOf(p, key)})
 	}
 	return v
 }
@@ -101,7 +101,7 @@ func (s *server) shop(api huma.API) {
 
 // PumpView is a pump's page.
 type PumpView struct {
-	Pump      store.Pump     `json:"pump"`
+	Pump      record.Pump    `json:"pump"`
 	Plan      *PlanView      `json:"plan,omitempty"`
 	Limits    []job.LimitRow `json:"limits" nullable:"false" doc:"what a job opened now would be judged by"`
 	Jobs      []store.JobRow `json:"jobs" nullable:"false"`
@@ -144,16 +144,16 @@ func (s *server) pumps(api huma.API) {
 		return &body[[]store.PumpRow]{rows}, err
 	})
 	operation(api, http.MethodPost, "/pumps", "add-pump", "Add a pump", func(ctx context.Context,
-		in *struct{ Body store.Pump }) (*body[store.Pump], error) {
-		return &body[store.Pump]{in.Body}, s.store.SavePump(ctx, in.Body, true)
+		in *struct{ Body record.Pump }) (*body[record.Pump], error) {
+		return &body[record.Pump]{in.Body}, s.store.SavePump(ctx, in.Body, true)
 	})
 	operation(api, http.MethodPut, "/pumps/{tag}", "save-pump", "Write a pump's page", func(ctx context.Context,
 		in *struct {
 			PumpPath
-			Body store.Pump
-		}) (*body[store.Pump], error) {
+			Body record.Pump
+		}) (*body[record.Pump], error) {
 		in.Body.Tag = in.Tag
-		return &body[store.Pump]{in.Body}, s.store.SavePump(ctx, in.Body, false)
+		return &body[record.Pump]{in.Body}, s.store.SavePump(ctx, in.Body, false)
 	})
 	operation(api, http.MethodGet, "/pumps/{tag}", "get-pump", "A pump's page: nameplate, limits, earlier jobs",
 		func(ctx context.Context, in *PumpPath) (*body[PumpView], error) {
@@ -174,7 +174,7 @@ func (s *server) pumps(api huma.API) {
 			}
 			if pl, ok := plans[p.Plan]; ok {
 				v.Plan = new(planView(pl))
-				all, err := limitsOf(p, pl, shop.Rules)
+				all, err := job.Limits(pl, p.Papers, shop.Rules)
 				if err != nil {
 					return nil, err
 				}

@@ -15,7 +15,7 @@ import (
 // The entry's Seq, At and Hash are made here. One whose id is in the log
 // already is the same one sent twice, and changes nothing. When Append returns
 // without an error the entry is on the disk.
-func (s *Store) Append(ctx context.Context, number string, e job.Entry) (*Record, *job.Sheet, error) {
+func (s *Store) Append(ctx context.Context, number string, e job.Entry) (*Job, *job.Sheet, error) {
 	s.writing.Lock()
 	defer s.writing.Unlock()
 	r, err := s.Job(ctx, number)
@@ -66,7 +66,7 @@ func (s *Store) Append(ctx context.Context, number string, e job.Entry) (*Record
 
 // keep writes the last entry of a job, the sheet that is kept with it, and what
 // follows from it. Had is how many sheets were kept before.
-func keep(ctx context.Context, tx *sql.Tx, r *Record, had int, row row, sheet *job.Sheet) error {
+func keep(ctx context.Context, tx *sql.Tx, r *Job, had int, row row, sheet *job.Sheet) error {
 	e := &r.Log[len(r.Log)-1]
 	if _, err := tx.ExecContext(ctx, "INSERT INTO entries (job, seq, id, line) VALUES (?, ?, ?, ?)", r.id, e.Seq, e.ID,
 		string(e.Line())); err != nil {
@@ -119,7 +119,7 @@ func (s *Store) photosKept(ctx context.Context, e job.Entry) error {
 }
 
 // pumpFree refuses where the pump of a job that is taken up again has another one.
-func (s *Store) pumpFree(ctx context.Context, tx *sql.Tx, r *Record) error {
+func (s *Store) pumpFree(ctx context.Context, tx *sql.Tx, r *Job) error {
 	var pump int64
 	if err := tx.QueryRowContext(ctx, "SELECT pump FROM jobs WHERE id = ?", r.id).Scan(&pump); err != nil {
 		return err

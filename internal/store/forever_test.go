@@ -47,7 +47,7 @@ func olderShop(t *testing.T, name string) string {
 	return path
 }
 
-func everyJob(t *testing.T, s *Store, visit func(r *Record, sheet *job.Sheet)) {
+func everyJob(t *testing.T, s *Store, visit func(r *Job, sheet *job.Sheet)) {
 	t.Helper()
 	rows, err := s.Jobs(ctx, JobQuery{Limit: 200, Sort: "number"})
 	if err != nil {
@@ -98,7 +98,7 @@ func TestAnOlderShopOpensDerivesAndVerifies(t *testing.T) {
 	s := open(t, path)
 	var got strings.Builder
 	kinds := map[string]bool{}
-	everyJob(t, s, func(r *Record, sheet *job.Sheet) {
+	everyJob(t, s, func(r *Job, sheet *job.Sheet) {
 		got.WriteString(lines(r.Number, sheet))
 		for _, e := range r.Log {
 			kinds[e.Kind] = true
@@ -135,7 +135,7 @@ func TestAShopOfFormat2OpensDerivesAndVerifies(t *testing.T) {
 	s := open(t, path)
 	var got strings.Builder
 	seen, kept := map[string]bool{}, 0
-	everyJob(t, s, func(r *Record, sheet *job.Sheet) {
+	everyJob(t, s, func(r *Job, sheet *job.Sheet) {
 		got.WriteString(lines(r.Number, sheet))
 		for _, n := range sheet.Notes {
 			fmt.Fprintf(&got, "  note: %s %s, %s: %s\n", n.Kind, n.Step, n.Reason, n.Before.Mm)

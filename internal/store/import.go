@@ -13,7 +13,7 @@ import (
 
 // incoming is a job of another Settle, ready to be written.
 type incoming struct {
-	*Record
+	*Job
 	photos map[string][]byte
 	fresh  bool // its pump is not known here
 	theirs bool // nor is its plan
@@ -27,7 +27,7 @@ type incoming struct {
 // tail where another job has that one. The pump is added where its tag is not known
 // yet, and with it a plan that its shop wrote. A job that is here already is
 // refused; it is all or nothing.
-func (s *Store) ImportJob(ctx context.Context, r *Record, photos map[string][]byte) (number string, err error) {
+func (s *Store) ImportJob(ctx context.Context, r *Job, photos map[string][]byte) (number string, err error) {
 	s.writing.Lock()
 	defer s.writing.Unlock()
 	in, err := s.prepare(ctx, r, photos)
@@ -44,8 +44,8 @@ func (s *Store) ImportJob(ctx context.Context, r *Record, photos map[string][]by
 }
 
 // prepare checks a job that comes in and works out what stands beside its log.
-func (s *Store) prepare(ctx context.Context, r *Record, photos map[string][]byte) (*incoming, error) {
-	in := &incoming{Record: r, photos: photos}
+func (s *Store) prepare(ctx context.Context, r *Job, photos map[string][]byte) (*incoming, error) {
+	in := &incoming{Job: r, photos: photos}
 	var here string
 	err := s.db.QueryRowContext(ctx, "SELECT number FROM jobs JOIN entries ON entries.job = jobs.id WHERE entries.id = ?",
 		r.Log[0].ID).Scan(&here)
@@ -125,7 +125,7 @@ func (s *Store) write(ctx context.Context, tx *sql.Tx, in *incoming, number stri
 	}
 	if in.fresh {
 		if err := run("INSERT INTO pumps (tag, record, plate) VALUES (?, ?, ?)", in.Pump.Tag, in.pump,
-			plateWords(in.Pump)); err != nil {
+			in.Pump.Plate()); err != nil {
 			return err
 		}
 	}

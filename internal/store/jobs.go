@@ -11,6 +11,7 @@ import (
 
 	"settle/core/job"
 	"settle/core/plan"
+	"settle/core/record"
 )
 
 // times are written so that they sort as text.
@@ -25,9 +26,9 @@ func stamp(text string) time.Time {
 }
 
 // Record is one job with the pump it is about.
-type Record struct {
+type Job struct {
 	Number string
-	Pump   Pump
+	Pump   record.Pump
 	job.Job
 
 	id int64
@@ -36,7 +37,7 @@ type Record struct {
 func (s *Store) now() time.Time { return s.clock().UTC().Truncate(time.Millisecond) }
 
 // Job returns a job with its whole log.
-func (s *Store) Job(ctx context.Context, number string) (*Record, error) {
+func (s *Store) Job(ctx context.Context, number string) (*Job, error) {
 	var id int64
 	var length int
 	var record, hash string
@@ -48,7 +49,7 @@ func (s *Store) Job(ctx context.Context, number string) (*Record, error) {
 	if err != nil {
 		return nil, err
 	}
-	r := &Record{Number: number, id: id}
+	r := &Job{Number: number, id: id}
 	if err := json.Unmarshal([]byte(record), &r.Pump); err != nil {
 		return nil, err
 	}

@@ -57,7 +57,7 @@ func (s *Store) glance(ctx context.Context, id int64) (job.Glance, error) {
 
 // Changed lists what today's rules judge otherwise than those by which somebody
 // last looked at the job, or by which it was signed.
-func (s *Store) Changed(ctx context.Context, r *Record, sheet *job.Sheet) ([]job.Difference, error) {
+func (s *Store) Changed(ctx context.Context, r *Job, sheet *job.Sheet) ([]job.Difference, error) {
 	if sheet.State == job.Signed || sheet.State == job.Closed {
 		return job.Otherwise(r.Job)
 	}
@@ -69,7 +69,7 @@ func (s *Store) Changed(ctx context.Context, r *Record, sheet *job.Sheet) ([]job
 }
 
 // Looked notes that somebody has looked at what changed in an open job.
-func (s *Store) Looked(ctx context.Context, number string) (*Record, error) {
+func (s *Store) Looked(ctx context.Context, number string) (*Job, error) {
 	s.writing.Lock()
 	defer s.writing.Unlock()
 	r, err := s.Job(ctx, number)

@@ -10,6 +10,7 @@ import (
 
 	"settle/core/job"
 	"settle/core/judge"
+	"settle/core/record"
 )
 
 // Summary is what the list of jobs shows of one: derived at each append, so
@@ -181,14 +182,9 @@ func like(word string) string {
 	return "%" + strings.NewReplacer(`\`, `\\`, "%", `\%`, "_", `\_`).Replace(word) + "%"
 }
 
-// plateWords are what a pump is found by.
-func plateWords(p Pump) string {
-	return strings.ToLower(strings.Join([]string{p.Tag, p.Name, p.Place, p.Maker, p.Model, p.Serial}, " "))
-}
-
 // jobWords are what a job is found by when it is opened.
-func jobWords(number string, p Pump, complaint string) string {
-	return strings.ToLower(number + " " + plateWords(p) + " " + complaint)
+func jobWords(number string, p record.Pump, complaint string) string {
+	return strings.ToLower(number + " " + p.Plate() + " " + complaint)
 }
 
 // said are the words that an entry adds to what its job is found by: what was

@@ -18,6 +18,7 @@ import (
 	"settle/core/gauge"
 	"settle/core/job"
 	"settle/core/quantity"
+	"settle/core/record"
 	"settle/internal/drill"
 )
 
@@ -55,7 +56,7 @@ func furnish(t testing.TB, s *Store) (job.Person, string) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if err := s.SavePump(ctx, Pump{Tag: "LS-1", Name: "Filter feed", Construction: "A",
+	if err := s.SavePump(ctx, record.Pump{Tag: "LS-1", Name: "Filter feed", Construction: "A",
 		Plan: "end-suction-back-pull-out", Maker: "Corran & Pike"}, true); err != nil {
 		t.Fatal(err)
 	}
@@ -197,7 +198,7 @@ func TestFindingJobs(t *testing.T) {
 	s, by, _ := shop(t)
 	for i := range 7 {
 		tag := fmt.Sprintf("IN-%d", i)
-		if err := s.SavePump(ctx, Pump{Tag: tag, Name: "Intake 50% duty", Construction: "A",
+		if err := s.SavePump(ctx, record.Pump{Tag: tag, Name: "Intake 50% duty", Construction: "A",
 			Plan: "end-suction-back-pull-out"}, true); err != nil {
 			t.Fatal(err)
 		}
@@ -231,7 +232,7 @@ func TestFindingJobs(t *testing.T) {
 
 func TestPumpsAndPeople(t *testing.T) {
 	s, _, _ := shop(t)
-	for name, p := range map[string]Pump{
+	for name, p := range map[string]record.Pump{
 		"no tag": {Name: "x"}, "no name": {Tag: "x"}, "a slash": {Tag: "a/b", Name: "x"}, "taken": {Tag: "ls-1",
 			Name: "x"}, "no such plan": {Tag: "x", Name: "x", Plan: "y"},
 		"bad papers": {Tag: "x", Name: "x", Plan: "end-suction-back-pull-out",
@@ -242,7 +243,7 @@ func TestPumpsAndPeople(t *testing.T) {
 		}
 	}
 	var missing *NotFound
-	if err := s.SavePump(ctx, Pump{Tag: "XX", Name: "x"}, false); !errors.As(err, &missing) {
+	if err := s.SavePump(ctx, record.Pump{Tag: "XX", Name: "x"}, false); !errors.As(err, &missing) {
 		t.Errorf("writing over no pump: %v", err)
 	}
 	for name, role := range map[string]string{"": "technician", "A. Nother": "king", "M. Okafor": "lead"} {

@@ -1111,8 +1111,10 @@ export interface components {
         };
         LimitSaid: {
             limit: components["schemas"]["LimitShown"];
-            /** @description pump, shop, plan or the title of the general set */
-            who: string;
+            /** @description who that is, in words */
+            title: string;
+            /** @enum {string} */
+            who: "pump" | "shop" | "plan" | "general";
         };
         LimitShown: {
             max?: components["schemas"]["Figure"];

@@ -40,7 +40,6 @@ export function LimitsPage() {
 }
 
 const blank: LimitForm = { source: '' }
-const who: Record<string, string> = { pump: 'This pump', shop: 'The shop', plan: 'The plan' }
 
 function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsView }) {
   const save = useSaveLimits(tag)
@@ -151,7 +150,7 @@ function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsVie
                       key={s.who}
                       sx={{ ...small, ...(i > 0 ? { textDecoration: 'line-through' } : {}) }}
                     >
-                      {s.limit.source.startsWith(s.who) ? '' : `${who[s.who] ?? s.who}: `}
+                      {s.who === 'general' ? '' : `${s.title}: `}
                       {i > 0 && `${limitText(s.limit, show)}, `}
                       {s.limit.source}
                     </Box>
