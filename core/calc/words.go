@@ -31,6 +31,14 @@ func (w *Words) say(format string, lengths ...quantity.Length) quantity.Sentence
 	return quantity.Say(format, lengths...)
 }
 
+// bare is a length without its unit, to be written into a picture.
+func (w *Words) bare(l quantity.Length) quantity.Sentence {
+	if w.fine {
+		return quantity.BareFine(l)
+	}
+	return quantity.Bare(l)
+}
+
 // Row is one figure with its name.
 type Row struct {
 	Name  string            `json:"name"`
@@ -150,9 +158,7 @@ func Preview(kind string, input []byte, unit quantity.Unit) Look {
 	lengthsOf(reflect.ValueOf(out), func(l quantity.Length) {
 		if !seen[l] {
 			seen[l] = true
-			s := words.say("%s", l)
-			look.Figures = append(look.Figures, Label{l, quantity.Sentence{Thou: strings.TrimSuffix(s.Thou, " thou"),
-				Mm: strings.TrimSuffix(s.Mm, " mm")}})
+			look.Figures = append(look.Figures, Label{l, words.bare(l)})
 		}
 	})
 	return look

@@ -214,7 +214,7 @@ func vector(st plan.Station, check *plan.Check, r *Reading) (judge.Vector, bool)
 	if r.Dial == nil || r.Dial.Fitted == nil {
 		return judge.Vector{}, false
 	}
-	v := judge.Vector{Name: words.Lower(check.Title), OnSleeve: st.Sleeve, Size: r.Dial.Fitted.Length,
+	v := judge.Vector{Name: words.Lower(check.Title), OnSleeve: plan.Is(st.Sleeve), Size: r.Dial.Fitted.Length,
 		Uncertainty: r.Uncertainty.Length}
 	if r.Dial.HighDeg != nil {
 		v.Directed, v.Degrees = true, *r.Dial.HighDeg

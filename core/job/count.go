@@ -59,7 +59,7 @@ func counted(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	case n.Sign() < 0 || n.Cmp(big.NewRat(maxCount, 1)) > 0:
 		r.Errors.Add("count.count", fmt.Errorf("is %s: write a number from 0 to %d", f.Count, maxCount))
 		return nil
-	case !n.IsInt() && !step.Turns:
+	case !n.IsInt() && !plan.Is(step.Turns):
 		r.Errors.Add("count.count", fmt.Errorf("is %s: write a whole number, what is counted here has no halves", f.Count))
 		return nil
 	}
@@ -85,7 +85,7 @@ func counted(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	return reading
 }
 
-func counting(_ *terms, step *plan.Step, p *Panel) { p.Of, p.Turns = step.Of, step.Turns }
+func counting(_ *terms, step *plan.Step, p *Panel) { p.Of, p.Turns = step.Of, plan.Is(step.Turns) }
 
 func countBefore(s *scale, step *plan.Step, p *Panel) {
 	if n := s.counted(step.SameAs); n != nil {

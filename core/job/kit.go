@@ -52,7 +52,7 @@ func kit(s *scale, work workDone) []KitLine {
 func laidOut(s *scale, work workDone) bool {
 	for i := range work.stages {
 		for k := range work.stages[i].Steps {
-			if step := &work.stages[i].Steps[k]; step.State == Done && s.plan.Step(step.ID).LaidOut {
+			if step := &work.stages[i].Steps[k]; step.State == Done && plan.Is(s.plan.Step(step.ID).LaidOut) {
 				return true
 			}
 		}

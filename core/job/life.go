@@ -4,8 +4,8 @@ import (
 	"cmp"
 	"fmt"
 	"slices"
-	"strings"
 
+	"settle/core/field"
 	"settle/core/judge"
 	"settle/core/quantity"
 )
@@ -94,7 +94,7 @@ func (l *Life) work(planned *float64) {
 	worn, err := judge.Wear([]judge.Worn{{Hours: before.Hours, Clearance: set.Length},
 		{Hours: now.Hours, Clearance: now.Found.Length}}, top, stop)
 	if err != nil {
-		l.Words = plainly(strings.TrimPrefix(err.Error(), "history: "))
+		l.Words = plainly(field.All(err)[0].Message)
 		return
 	}
 	l.Rate = figure(worn.Rate)

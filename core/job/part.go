@@ -107,11 +107,12 @@ func settledBeforehand(s *scale, step *plan.Step, p *Panel) {
 
 // vanes is how many the impeller has, 0 where the pump's papers do not say.
 func (t *terms) vanes() int {
-	n, err := strconv.Atoi(strings.TrimSpace(t.opening.Values["vanes"].Text))
-	if err != nil {
-		return 0
+	for _, v := range t.plan.Values {
+		if n, err := strconv.Atoi(strings.TrimSpace(t.opening.Values[v.Key].Text)); plan.Is(v.Vanes) && err == nil {
+			return n
+		}
 	}
-	return n
+	return 0
 }
 
 // measured are the findings that readings make: one past its limit says something

@@ -57,7 +57,7 @@ func PastOf(number string, j Job) (Past, error) {
 		return p, nil // it says nothing of the pump
 	}
 	p.NewSeal = slices.ContainsFunc(d.scale.plan.Parts, func(part plan.Part) bool {
-		return part.Seal && d.scale.parts[part.Key] == judge.Replace
+		return plan.Is(part.Seal) && d.scale.parts[part.Key] == judge.Replace
 	})
 	for i := range sheet.Checks {
 		row := &sheet.Checks[i]

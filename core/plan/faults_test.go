@@ -15,7 +15,7 @@ tools: [Dial indicator]
 options:
   - {key: seal, title: Seal, default: single, choices: [{key: single, title: Single}, {key: double, title: Double}]}
 values:
-  - {key: vanes, title: Vanes, kind: number, default: "5"}
+  - {key: vanes, title: Vanes, kind: number, default: "5", vanes: true}
   - {key: bore, title: Bearing bore, kind: length}
   - {key: fit, title: Class of the journal, kind: words, default: k5}
   - {key: pull, title: Bolt torque, kind: torque, default: 40 N·m}
@@ -30,8 +30,8 @@ shaft_line:
   stations: [{check: runout, at: bearing-outboard.journal}]
 checks:
   runout: {title: Run-out, short: Run-out, instrument: dial, surface: rim, indicator: fixed,
-      places: ["12", "3", "6", "9"], limit: [shaft-runout-seal]}
-  play: {title: Play, short: Play, instrument: float, repeats: 3, limit: [end-play-single]}
+      places: ["12", "3", "6", "9"], limit: [shaft-runout-seal], sign: seal-runout}
+  play: {title: Play, short: Play, instrument: float, repeats: 3, limit: [end-play-single], sign: end-play}
   gap: {title: Gap, short: Gap, instrument: feeler, place_name: vane, places_from: vanes, limit: [impeller-clearance]}
   lift: {title: Lift, short: Lift, instrument: travel, down: depth-down, up: depth-up, limit: [shaft-travel]}
   seat: {title: Seat, short: Seat, instrument: fit, seat: shaft, of: bore, class: fit}

@@ -67,7 +67,7 @@ shaft_line:
   pieces: [driver, bearing-inboard, bearing-outboard]
   stations: [{check: play, at: "bearing-{end}.bearing"}]
 checks:
-  play: {for: end, title: Play, short: Play, instrument: float, repeats: 3, limit: [end-play-single]}
+  play: {for: end, title: Play, short: Play, instrument: float, repeats: 3, limit: [end-play-single], sign: end-play}
 parts:
   - {key: bearing, for: end, title: Bearing, quantity: 1, drags: [washer], findings: [{key: rough,
       words: Rough, outcome: replace, rule: it goes}]}
@@ -207,5 +207,44 @@ func TestSchema(t *testing.T) {
 		if !strings.Contains(string(b), key) {
 			t.Errorf("the schema has no %s", key)
 		}
+	}
+}
+
+// What a name may mean is asked of a new plan, field by field; what it says stands, and
+// a plan that is kept is read as it was meant.
+func TestWhatANameMayMeanIsAsked(t *testing.T) {
+	const plain = head + `values:
+  - {key: vanes, title: Vanes, kind: number}
+shaft_line: {pieces: [seal-chamber], stations: [{check: run, at: seal-chamber.sleeve}]}
+checks:
+  run: {title: Run-out, short: Run-out, instrument: direct, limit: [shaft-runout-seal]}
+parts:
+  - {key: lip-seal, title: Lip seal, quantity: 1}
+stages:
+  - id: s
+    title: S
+    steps:
+      - {id: lay-out, kind: do, title: Lay out}
+      - {id: n, kind: count, of: Turns of the nut, title: Count}
+      - {id: m, kind: measure, phase: built, check: run, title: M}
+`
+	_, err := Read("plain.yaml", []byte(plain))
+	for _, want := range []string{":6: value vanes", "seal: false", "sleeve: true", "sign: seal-runout", "laid_out: true",
+		"turns: true"} {
+		if err == nil || !strings.Contains(err.Error(), want) {
+			t.Errorf("%v; want %s asked", err, want)
+		}
+	}
+	kept, err := ReadKept("plain.yaml", []byte(plain))
+	if err != nil || !Is(kept.Parts[0].Seal) || kept.Checks["run"].Sign != SealRunout || !Is(kept.Step("lay-out").LaidOut) ||
+		len(kept.Notes) != 6 {
+		t.Errorf("kept: %v, %+v", err, kept.Notes)
+	}
+	said := strings.NewReplacer("kind: number}", "kind: number, vanes: true}", "sleeve}", "sleeve, sleeve: false}",
+		"seal]}", "seal], sign: none}", "quantity: 1}", "quantity: 1, seal: false}", "Lay out}", "Lay out, laid_out: true}",
+		"title: Count}", "title: Count, turns: true}").Replace(plain)
+	p, err := Read("said.yaml", []byte(said))
+	if err != nil || Is(p.Parts[0].Seal) || p.Checks["run"].Sign != NoSign || Is(p.ShaftLine.Stations[0].Sleeve) {
+		t.Errorf("said in so many words: %v", err)
 	}
 }

@@ -12,7 +12,7 @@ import (
 
 // imported says what is wrong with a plan by the rules for new ones.
 func (p *Plan) imported() []*Error {
-	var faults []*Error
+	faults := slices.Clone(p.told)
 	fault := func(line int, step, format string, args ...any) {
 		faults = append(faults, &Error{Line: line, Step: step, Message: fmt.Sprintf(format, args...)})
 	}

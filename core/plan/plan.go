@@ -35,6 +35,7 @@ type Plan struct {
 	// which a job keeps.
 	Text []byte `yaml:"-"`
 
+	told     []*Error // what only a name says, for want of a field
 	steps    map[string]*Step
 	parts    map[string]*Part
 	repeated sync.Map // counts → *Plan
@@ -93,6 +94,7 @@ type Ask struct {
 	Title   string `yaml:"title" json:"title"`
 	Kind    string `yaml:"kind" json:"kind" enum:"length,torque,number,amount,words" doc:"amount: any figure"`
 	Default string `yaml:"default" json:"default,omitempty" doc:"used while nothing is written on the pump"`
+	Vanes   *bool  `yaml:"vanes" json:"-" doc:"it counts the vanes of the impeller: a finding at one is held against it"`
 
 	line int
 }
@@ -129,7 +131,7 @@ type Station struct {
 	Check string `yaml:"check" json:"check"`
 	At    string `yaml:"at" json:"at"`
 	// Sleeve is true of a place on the sleeve: it may be off where the shaft is true.
-	Sleeve bool `yaml:"sleeve" json:"-" doc:"the place is on the shaft sleeve, not on the shaft"`
+	Sleeve *bool `yaml:"sleeve" json:"-" doc:"the place is on the shaft sleeve, not on the shaft"`
 
 	line int
 }
@@ -171,10 +173,11 @@ const (
 	Bore           = "bore"         // a register rim or bore off centre
 	SealSetting    = "seal-setting" // set too long or too short
 	GlandGap       = "gland-gap"    // much gap is much compression to come
+	NoSign         = "none"         // of nothing but its own limit
 )
 
 // Signs are all of them.
-var Signs = []string{SealRunout, CouplingRunout, EndPlay, RadialPlay, Face, Bore, SealSetting, GlandGap}
+var Signs = []string{SealRunout, CouplingRunout, EndPlay, RadialPlay, Face, Bore, SealSetting, GlandGap, NoSign}
 
 // LimitKey names the limit of a check; the first whose condition holds counts.
 type LimitKey struct {
@@ -201,7 +204,7 @@ type Part struct {
 	Returnable bool       `yaml:"returnable" doc:"goes back for credit when it stays unopened"`
 	Lubricant  string     `yaml:"lubricant" doc:"what goes on it: dry, rubber lubricant, food-grade, as the kit says"`
 	Drags      []string   `yaml:"drags" doc:"parts replaced with it"`
-	Seal       bool       `yaml:"seal" doc:"a mechanical seal: its running hours are told from one new one to the next"`
+	Seal       *bool      `yaml:"seal" doc:"a mechanical seal: its running hours are told from one new one to the next"`
 	Lead       bool       `yaml:"lead" doc:"to decide against the rule takes a lead"`
 	When       Conditions `yaml:"when" doc:"the pump has it only then"`
 	Judged     []JudgedBy `yaml:"judged" doc:"checks whose reading past its limit says something of the part"`
@@ -271,7 +274,7 @@ type Step struct {
 	Needs    []string   `yaml:"needs" doc:"ids of steps that must be done before"`
 	Lead     bool       `yaml:"lead" doc:"only a lead may do it"`
 	Follows  bool       `yaml:"follows" doc:"comes after the hand-back and does not hold up the signature"`
-	LaidOut  bool       `yaml:"laid_out" doc:"with it the kit lies on the bench"`
+	LaidOut  *bool      `yaml:"laid_out" doc:"with it the kit lies on the bench"`
 	Reopens  []string   `yaml:"reopens" doc:"stages to be done again when this comes out wrong"`
 	Compound string     `yaml:"compound" doc:"what goes on: dry, light oil, anti-seize, locking fluid"`
 
@@ -279,7 +282,7 @@ type Step struct {
 	Phase    string   `yaml:"phase" enum:"found,built" doc:"measure, turn: as found or as built"`
 	Part     string   `yaml:"part" doc:"inspect: key of the part"`
 	Of       string   `yaml:"of" doc:"count: what is counted; photo: what is to be seen"`
-	Turns    bool     `yaml:"turns" doc:"count: turns are counted, so halves and quarters are numbers too"`
+	Turns    *bool    `yaml:"turns" doc:"count: turns are counted, so halves and quarters are numbers too"`
 	SameAs   string   `yaml:"same_as" doc:"count: the step whose number must come back"`
 	Marks    []string `yaml:"marks" doc:"mark: what is marked"`
 	Bolts    string   `yaml:"bolts" doc:"torque: value that counts the bolts"`

@@ -60,11 +60,21 @@ func Say(format string, lengths ...Length) Sentence { return say(1, format, leng
 // a tenth of a thou is two of them and a half.
 func SayFine(format string, lengths ...Length) Sentence { return say(2, format, lengths) }
 
+// Bare is a length as Say writes it, without its unit.
+func Bare(l Length) Sentence { return bare(1, l) }
+
+// BareFine is a length as SayFine writes it, without its unit.
+func BareFine(l Length) Sentence { return bare(2, l) }
+
+func bare(thouDecimals int, l Length) Sentence {
+	return Sentence{short(l, UnitThou, thouDecimals), short(l, UnitMillimetre, 3)}
+}
+
 func say(thouDecimals int, format string, lengths []Length) Sentence {
 	thou, mm := make([]any, len(lengths)), make([]any, len(lengths))
 	for i, l := range lengths {
-		thou[i] = short(l, UnitThou, thouDecimals) + " thou"
-		mm[i] = short(l, UnitMillimetre, 3) + " mm"
+		s := bare(thouDecimals, l)
+		thou[i], mm[i] = s.Thou+" thou", s.Mm+" mm"
 	}
 	return Sentence{fmt.Sprintf(format, thou...), fmt.Sprintf(format, mm...)}
 }

@@ -472,7 +472,7 @@ func TestSheetPDF(t *testing.T) {
 		"J-0004/sheet.pdf": {"Build sheet J-0004", "Tern Rock Aquarium", "LS-204", "Check, thou",
 			"Shaft run-out at the seal", "≤ 2.0", "Maker's manual, table 4", "12.0 to 18.0",
 			"Mechanical seal", "heat marks", "8 × 45.0 lbf·ft", "R. Lindqvist", "Next time: New wear plate.",
-			"plan end-suction-back-pull-out version 3", "page 1 of", "Bearings at a teardown: always new", "Settle advises",
+			"plan end-suction-back-pull-out version 4", "page 1 of", "Bearings at a teardown: always new", "Settle advises",
 			"Number on the plate or stamped: 41877", "Heat to 95 °C, 203 °F, home in", "take off 1.2 thou",
 			"Groove a fingernail catches"},
 		"J-0004/sheet.pdf?unit=mm&paper=letter": {"Check, mm", "≤ 0.051", "0.305 to 0.457", "take off 0.030 mm"},
@@ -683,10 +683,10 @@ func TestLimitsPages(t *testing.T) {
 	srv := demoShop(t)
 	for _, test := range []struct{ path, key, who, why string }{
 		{"/shop/limits", "chamber-bore", "shop", "The shop's rule counts where the pump has none of its own."},
-		{"/shop/limits", "chamber-face", "General service", "The shop has no rule: the general set counts."},
+		{"/shop/limits", "chamber-face", "general", "The shop has no rule: the general set counts."},
 		{"/shop/limits", "impeller-clearance", "", "Nobody has given one: look it up in the maker's manual."},
 		{"/pumps/LS-204/limits", "chamber-bore", "shop", "The pump has none of its own: the shop's rule counts."},
-		{"/pumps/LS-204/limits", "chamber-face", "General service",
+		{"/pumps/LS-204/limits", "chamber-face", "general",
 			"The pump has none of its own and the shop has no rule: the general set counts."},
 		{"/pumps/LS-204/limits", "impeller-clearance", "pump", "The pump's own counts before all others."},
 	} {
@@ -707,7 +707,7 @@ func TestLimitsPages(t *testing.T) {
 			found = true
 			who := ""
 			if len(row.Said) > 0 {
-				who = row.Said[0].Who
+				who = string(row.Said[0].Who)
 			}
 			if row.Why != test.why || who != test.who {
 				t.Errorf("%s, %s: %s wins, %q", test.path, test.key, who, row.Why)

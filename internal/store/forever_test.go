@@ -117,7 +117,8 @@ func TestAnOlderShopOpensDerivesAndVerifies(t *testing.T) {
 	})
 	for i := range reflect.TypeFor[job.Body]().NumField() {
 		name, _, _ := strings.Cut(reflect.TypeFor[job.Body]().Field(i).Tag.Get("json"), ",")
-		if !kinds[name] {
+		// What was added since is not in a shop of that day.
+		if !kinds[name] && name != "places" {
 			t.Errorf("no entry with %s is among the test data", name)
 		}
 	}
