@@ -66,6 +66,7 @@ type StepSheet struct {
 	Kind     string    `json:"kind" doc:"one of the kinds of steps"`
 	Base     string    `json:"base,omitempty" doc:"the step this is one of several of: the same work on each end or stage"`
 	Member   string    `json:"member,omitempty" doc:"which of them, short"`
+	Repeat   string    `json:"repeat,omitempty" doc:"what there are several of, such as Stages"`
 	Work     string    `json:"work,omitempty" doc:"what the work is called on each of them"`
 	Title    string    `json:"title"`
 	Short    string    `json:"short" doc:"for the order of work"`

@@ -19,7 +19,8 @@ type terms struct {
 	taking      map[string][]*plan.Step // check → the steps that take it, in order
 	found       map[string][]*plan.Step // check → those of them that take it as found
 	limits      map[*plan.Check]*judge.Limit
-	panels      map[any]*Panel // of the steps that have the same: by their check, or by their kind
+	repeats     map[string]string // repeat → its title
+	panels      map[any]*Panel    // of the steps that have the same: by their check, or by their kind
 }
 
 // task is a step of the plan with what is known of it before anything is entered.
@@ -39,6 +40,10 @@ func newTerms(j Job) *terms {
 	t.found = make(map[string][]*plan.Step, len(t.plan.Checks))
 	t.limits = make(map[*plan.Check]*judge.Limit, len(t.plan.Checks))
 	t.steps, t.panels = make(map[string]*task, n), make(map[any]*Panel, n)
+	t.repeats = make(map[string]string, len(j.Plan.Repeats))
+	for _, r := range j.Plan.Repeats {
+		t.repeats[r.Key] = r.Title
+	}
 	for _, check := range t.plan.Checks {
 		t.limits[check] = t.resolve(check)
 	}

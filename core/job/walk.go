@@ -91,7 +91,7 @@ func (w *walker) fill(s *StepSheet, step *task) {
 		s.Short = w.plan.Checks[step.Check].Short
 	}
 	if base, title, m := w.plan.Base(step.Step); m != nil {
-		s.Base, s.Member, s.Work = base, m.Short, title
+		s.Base, s.Member, s.Work, s.Repeat = base, m.Short, title, w.repeats[step.For]
 	}
 	found, before := w.foundBefore(step.Step)
 	if step.kind.live == nil && before == nil {

@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"settle/core/gauge"
+	"settle/core/judge"
 	"settle/core/plan"
 	"settle/core/quantity"
 	"settle/core/words"
@@ -220,4 +221,30 @@ func whyCounts(said []LimitSaid, silent []Who) string {
 		}
 	}
 	return words.Capital(from(strings.Join(asked, " and "), ": ") + counts[said[0].Who])
+}
+
+// The build sheet.
+const (
+	notTaken       = "not taken"
+	noneKnownShort = "none known"
+)
+
+// verdictWords are the verdicts in words; "" is of what was not measured.
+var verdictWords = map[judge.Result]string{judge.Within: "Within", judge.Close: "Close to limit", judge.Out: "Out",
+	judge.Undecided: "Undecided", judge.NoLimit: "No limit known"}
+
+func boltsAt(n int, p Pull) string {
+	return fmt.Sprintf("%d × %s lbf·ft (%s N·m)", n, p.LbfFt, p.NM)
+}
+func ruleSays(outcome judge.Outcome) string { return " (the rule says " + string(outcome) + ")" }
+
+var became = map[string]string{Kept: "entered again", Decided: "accepted", Withdrawn: "withdrawn", Amended: "amended",
+	Ended: "ended unsigned"}
+
+// noteOf is what a note is about and what became of it.
+func noteOf(n SheetNote) string { return from(n.Title, ", ") + became[n.Kind] }
+
+// noteOfSeveral is a note about several members of a repeat.
+func noteOfSeveral(n SheetNote, step *StepSheet, members []string) string {
+	return step.workTitle() + ", " + words.Lower(step.Repeat) + " " + words.List(members, "and") + ", " + became[n.Kind]
 }

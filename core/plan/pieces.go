@@ -1,5 +1,11 @@
 package plan
 
+import "maps"
+
+// Pieces returns the pieces a shaft line may be drawn from, each with its points in their
+// order from the driver end.
+func Pieces() map[string][]string { return maps.Clone(pieces) }
+
 // pieces lists what a shaft line can be drawn from, and the points of each on
 // which a station may stand. The screen draws the pieces; the names are the
 // border between the two. The points stand in their order from the driver end.

@@ -6,14 +6,9 @@ import (
 	"strings"
 
 	"codeberg.org/go-pdf/fpdf"
-	"golang.org/x/image/font/gofont/gobold"
-	"golang.org/x/image/font/gofont/gomono"
-	"golang.org/x/image/font/gofont/goregular"
 
 	"settle/core/job"
-	"settle/core/plan"
 	"settle/core/quantity"
-	"settle/core/words"
 	"settle/internal/store"
 )
 
@@ -28,35 +23,37 @@ type Printing struct {
 
 const (
 	margin = 12.0 // mm
-	line   = 4.6
+	line   = 4.1  // height of a line of a table
 )
 
-// PDF returns the build sheet as it is printed: what was found beside what was
-// built, limits with their sources, parts, corrections, pictures, signatures.
+// PDF returns the build sheet as it is printed: the paper that a customer gets. Its rows
+// are those of job.PaperOf; here they are laid out.
 func PDF(r *store.Job, sheet *job.Sheet, how Printing) ([]byte, error) {
 	size := "A4"
 	if how.Letter {
 		size = "Letter"
 	}
-	p := &paper{Fpdf: fpdf.New("P", "mm", size, ""), how: how, r: r, sheet: sheet}
-	p.AddUTF8FontFromBytes("text", "", goregular.TTF)
-	p.AddUTF8FontFromBytes("text", "B", gobold.TTF)
-	p.AddUTF8FontFromBytes("mono", "", gomono.TTF)
+	p := &page{Fpdf: fpdf.New("P", "mm", size, ""), how: how, r: r, sheet: sheet, rows: job.PaperOf(sheet),
+		head: job.HeadOf(r.Job, sheet)}
+	p.addFonts()
 	p.SetMargins(margin, margin, margin)
 	p.SetAutoPageBreak(true, margin+6)
 	p.AliasNbPages("{all}")
 	p.SetTitle("Build sheet "+r.Number, true)
 	p.SetFooterFunc(p.footer)
+	p.ink(inkColour)
 	p.AddPage()
-	p.head()
+	p.top()
+	p.shaftLine()
 	p.checks()
+	p.repeats()
 	p.parts()
-	p.rest()
+	p.done()
 	p.notes()
 	if err := p.photos(); err != nil {
 		return nil, err
 	}
-	p.end()
+	p.closing()
 	var out bytes.Buffer
 	if err := p.Output(&out); err != nil {
 		return nil, fmt.Errorf("writing the sheet: %w", err)
@@ -64,375 +61,155 @@ func PDF(r *store.Job, sheet *job.Sheet, how Printing) ([]byte, error) {
 	return out.Bytes(), nil
 }
 
-type paper struct {
+// page is the paper as it is written.
+type page struct {
 	*fpdf.Fpdf
 	how   Printing
 	r     *store.Job
 	sheet *job.Sheet
+	rows  *job.Paper
+	head  job.Head
 }
 
-// inFont is a text as far as a font of the paper reaches: what a person typed may
-// hold signs beyond its 65,536, such as an emoji, on which the paper's maker fails.
-func inFont(text string) string {
-	return strings.Map(func(r rune) rune {
-		if r > 0xffff {
-			return '\ufffd'
-		}
-		return r
-	}, text)
-}
-
-// CellFormat, MultiCell and SplitText are the only ways by which text gets on
-// paper.
-
-func (p *paper) CellFormat(w, h float64, text, border string, ln int, align string, fill bool, link int,
-	linkStr string) {
-	p.Fpdf.CellFormat(w, h, inFont(text), border, ln, align, fill, link, linkStr)
-}
-
-func (p *paper) MultiCell(w, h float64, text, border, align string, fill bool) {
-	p.Fpdf.MultiCell(w, h, inFont(text), border, align, fill)
-}
-
-func (p *paper) SplitText(text string, w float64) []string { return p.Fpdf.SplitText(inFont(text), w) }
-
-func (p *paper) width() float64 {
+func (p *page) width() float64 {
 	w, _ := p.GetPageSize()
 	return w - 2*margin
 }
 
-func (p *paper) footer() {
-	p.SetY(-margin - 2)
-	p.font("", 8)
-	p.CellFormat(p.width()/2, 4, fmt.Sprintf("%s, %s, plan %s version %d", p.r.Number, p.r.Pump.Tag, p.r.Plan.Key,
-		p.r.Plan.Version), "", 0, "L", false, 0, "")
-	p.CellFormat(p.width()/2, 4, fmt.Sprintf("page %d of {all}", p.PageNo()), "", 0, "R", false, 0, "")
+// room is what is left of the page above its foot.
+func (p *page) room() float64 {
+	_, h := p.GetPageSize()
+	return h - margin - 8 - p.GetY()
 }
 
-func (p *paper) font(style string, size float64) { p.SetFont("text", style, size) }
-
-// show writes a figure in the unit of the paper.
-func (p *paper) show(f *job.Figure) string {
-	if f == nil {
-		return ""
-	}
+func (p *page) unit() string {
 	if p.how.Unit == quantity.UnitMillimetre {
-		return f.In(quantity.UnitMillimetre, 3)
+		return "mm"
 	}
-	return f.In(quantity.UnitThou, 1)
+	return "thou"
 }
 
-func (p *paper) say(s job.Sentence) string {
+func (p *page) say(s job.Sentence) string {
 	if p.how.Unit == quantity.UnitMillimetre {
 		return s.Mm
 	}
 	return s.Thou
 }
 
-func (p *paper) head() {
-	p.font("B", 17)
-	p.CellFormat(p.width()-50, 8, "Build sheet "+p.r.Number, "", 0, "L", false, 0, "")
-	p.font("", 10)
-	p.CellFormat(50, 8, p.how.Shop, "", 1, "R", false, 0, "")
-	p.font("B", 12)
-	p.CellFormat(0, 6, p.r.Pump.Tag+"  "+p.r.Pump.Name, "", 1, "L", false, 0, "")
-	p.font("", 9)
-	plate := []string{}
-	add := func(name, value string) {
-		if value != "" {
-			plate = append(plate, name+" "+value)
-		}
-	}
+func (p *page) footer() {
+	p.SetY(-margin - 2)
+	p.cell(p.width()*0.8, 4, plain(7.5), fmt.Sprintf("%s, %s, plan %s version %d", p.r.Number, p.r.Pump.Tag, p.r.Plan.Key,
+		p.r.Plan.Version), "L")
+	p.cell(p.width()*0.2, 4, plain(7.5), fmt.Sprintf("page %d of {all}", p.PageNo()), "R")
+}
+
+// top is the head of the first page: what it is, the plate of the pump, the shop with
+// room for its sign.
+func (p *page) top() {
+	const left, right = 58.0, 42.0
+	y := p.GetY()
+	p.dye()
+	p.at(margin, y).cell(left, 4, title(9), "Build sheet", "L")
+	p.ink(inkColour)
+	p.at(margin, y+4).cell(left, 9, title(22), p.r.Pump.Tag, "L")
+	p.at(margin, y+13)
+	p.SetRightMargin(p.width() + margin - left)
+	p.lines(title(11), 4.6, p.r.Pump.Name)
+	p.SetX(margin)
+	p.lines(plain(8.5), line, fmt.Sprintf("%s, opened %s by %s", p.r.Number, p.head.Opened.Local().Format("2 January 2006"),
+		p.head.By))
+	p.SetRightMargin(margin)
+	end := max(p.GetY(), p.plate(margin+left+4, y, p.width()-left-right-8), y+26)
+	p.at(margin+p.width()-right, y).cell(right, 5, title(11), p.how.Shop, "R")
+	p.at(margin, end+1)
+	p.lines(plain(8.5), line, fmt.Sprintf("Why it was here: %s.", p.head.Complaint))
+	p.Ln(1)
+}
+
+// plate is the nameplate, in a frame; it returns where it ends.
+func (p *page) plate(x, y, w float64) float64 {
 	pump := p.r.Pump
-	add("Type", pump.Kind)
-	add("Maker", strings.TrimSpace(pump.Maker+" "+pump.Model))
-	add("Serial", pump.Serial)
-	add("Place", pump.Place)
-	add("Duty", pump.Duty)
-	add("Speed", pump.Speed)
-	add("Liquid", pump.Liquid)
-	open := p.r.Log[0]
-	if open.Open.Hours != nil {
-		add("Running hours", fmt.Sprintf("%g", *open.Open.Hours))
+	rows := [][2]string{{"Type", pump.Kind}, {"Maker", strings.TrimSpace(pump.Maker + " " + pump.Model)},
+		{"Serial", pump.Serial}, {"Place", pump.Place}, {"Duty", pump.Duty}, {"Speed", pump.Speed}, {"Shaft", pump.Shaft},
+		{"Impeller", pump.Impeller}, {"Motor", pump.Motor}, {"Liquid", pump.Liquid}}
+	if p.head.Hours != nil {
+		rows = append(rows, [2]string{"Running hours", fmt.Sprintf("%g", *p.head.Hours)})
 	}
-	p.MultiCell(0, line, strings.Join(plate, "   "), "", "L", false)
-	p.MultiCell(0, line, fmt.Sprintf("Why it was here: %s. Opened %s by %s.", open.Open.Complaint,
-		open.At.Local().Format("2 January 2006"), open.By.Name), "", "L", false)
-	p.Ln(2)
+	top := y
+	y += 1
+	for _, row := range rows {
+		if row[1] == "" {
+			continue
+		}
+		p.at(x+2, y).cell(20, 3.6, title(8), row[0], "L")
+		lines := p.split(plain(8), row[1], w-24)
+		for i, text := range lines {
+			p.at(x+22, y+float64(i)*3.6).cell(w-24, 3.6, plain(8), text, "L")
+		}
+		y += 3.6 * float64(max(len(lines), 1))
+	}
+	p.SetLineWidth(0.3)
+	p.Rect(x, top, w, y+1-top, "D")
+	for _, at := range [][2]float64{{x + 1, top + 1}, {x + w - 1, top + 1}, {x + 1, y}, {x + w - 1, y}} {
+		p.Circle(at[0], at[1], 0.4, "D")
+	}
+	p.SetLineWidth(0.2)
+	return y + 1
 }
 
-// table writes rows under a head, which stands on each page they run over; the
-// widths are shares of the page.
-func (p *paper) table(head []string, shares []float64, align string, rows [][]string) {
-	if len(rows) == 0 {
-		return
+// closing is what stands at the end: where the limits come from, how the shop works,
+// who signed, and by what the sheet is known.
+func (p *page) closing() {
+	if len(p.rows.Sources) > 0 {
+		var notes []string
+		for i, source := range p.rows.Sources {
+			notes = append(notes, fmt.Sprintf("%d %s", i+1, source))
+		}
+		p.lines(plain(7.5), 3.4, "Limits from: "+strings.Join(notes, ".  ")+".")
+		p.Ln(1)
 	}
-	_, page := p.GetPageSize()
-	for i, row := range rows {
-		p.font("", 8.5)
-		cells, high := make([][]string, len(row)), 0.0
-		for i, text := range row {
-			cells[i] = p.SplitText(text, shares[i]*p.width())
-			high = max(high, float64(len(cells[i]))*line)
-		}
-		over := p.GetY()+high > page-margin-8
-		if i == 0 {
-			over = p.GetY()+line+high > page-margin-8
-		}
-		if over {
-			p.AddPage()
-		}
-		if i == 0 || over {
-			p.font("B", 8.5)
-			for i, h := range head {
-				p.CellFormat(shares[i]*p.width(), line+0.6, h, "B", 0, string(align[i]), false, 0, "")
-			}
-			p.Ln(-1)
-			p.font("", 8.5)
-		}
-		x, y := p.GetXY()
-		for i, lines := range cells {
-			for n, text := range lines {
-				p.SetXY(x, y+float64(n)*line)
-				p.CellFormat(shares[i]*p.width(), line, text, "", 0, string(align[i]), false, 0, "")
-			}
-			x += shares[i] * p.width()
-		}
-		p.SetDrawColor(190, 190, 185)
-		p.Line(margin, y+high, margin+p.width(), y+high)
-		p.SetDrawColor(18, 24, 48)
-		p.SetXY(margin, y+high)
-	}
-	p.Ln(3)
-}
-
-var verdicts = map[string]string{"within": "Within", "close": "Close to limit", "out": "Out",
-	"undecided": "Undecided", "no-limit": "No limit known", "": "Not measured"}
-
-func (p *paper) checks() {
-	unit := "thou"
-	if p.how.Unit == quantity.UnitMillimetre {
-		unit = "mm"
-	}
-	var rows [][]string
-	for _, c := range p.sheet.Checks {
-		verdict := "Not measured"
-		built, reason := "", ""
-		if c.Built != nil {
-			verdict = verdicts[string(c.Built.Verdict)]
-			for i, e := range c.Built.Earlier {
-				built += fmt.Sprintf("round %d: %s\n", i+1, p.show(e.Figure))
-			}
-			built += p.span(c.Built)
-			if c.Built.Decision != nil {
-				reason = ", accepted"
-			}
-		}
-		rows = append(rows, []string{c.Letter, c.Title, p.span(c.Found), p.limit(c.Limit), c.Limit.Source, built,
-			p.show(c.Change), verdict + reason})
-	}
-	p.table([]string{"", "Check, " + unit, "Found", "Limit", "Limit from", "Built", "Change", "Verdict"},
-		[]float64{0.03, 0.20, 0.11, 0.12, 0.235, 0.12, 0.07, 0.115}, "LLRRLRRL", rows)
-}
-
-func (p *paper) span(t *job.Taken) string {
-	switch {
-	case t == nil:
-		return "–"
-	case t.Figure == nil:
-		return "not taken"
-	case t.High != nil && t.High.Length != t.Figure.Length:
-		return p.show(t.Figure) + " – " + p.show(t.High)
-	}
-	return p.show(t.Figure)
-}
-
-func (p *paper) limit(l *job.LimitShown) string {
-	switch {
-	case l.Min != nil && l.Max != nil:
-		return p.show(l.Min) + " to " + p.show(l.Max)
-	case l.Max != nil:
-		return "≤ " + p.show(l.Max)
-	case l.Min != nil:
-		return "≥ " + p.show(l.Min)
-	}
-	return "none known"
-}
-
-func (p *paper) each(visit func(s *job.StepSheet)) {
-	for i := range p.sheet.Stages {
-		for j := range p.sheet.Stages[i].Steps {
-			visit(&p.sheet.Stages[i].Steps[j])
-		}
-	}
-}
-
-func (p *paper) parts() {
-	var rows [][]string
-	p.each(func(s *job.StepSheet) {
-		if s.Kind != plan.Inspect {
-			return
-		}
-		r := s.Reading
-		if r == nil {
-			rows = append(rows, []string{s.Panel.Part, "––", ""})
-			return
-		}
-		found := strings.Trim(r.Text+"; "+r.Rule, "; ")
-		if r.ByRule != "" {
-			found += " (the rule says " + string(r.ByRule) + ")"
-		}
-		rows = append(rows, []string{s.Panel.Part, words.Capital(string(r.Outcome)), found})
-	})
-	p.table([]string{"Part", "Decision", "Found, and the rule"}, []float64{0.27, 0.12, 0.61}, "LLL", rows)
-}
-
-// rest is what was counted, marked, tightened, set and tested.
-func (p *paper) rest() {
-	var rows [][]string
-	p.each(func(s *job.StepSheet) {
-		r := s.Reading
-		if r == nil || s.Kind == plan.Do || s.Kind == plan.Caution || s.Kind == plan.Measure || s.Kind == plan.Inspect ||
-			s.Kind == plan.Sign {
-			return
-		}
-		text := r.Text
-		switch {
-		case r.Torque != nil:
-			text = fmt.Sprintf("%d × %s lbf·ft (%s N·m)", len(s.Panel.Order), r.Torque.LbfFt, r.Torque.NM)
-			if r.Text != "" {
-				text += "; " + r.Text
-			}
-		case s.Kind == plan.Heat && r.Tool != nil && r.Tool.Words != nil: // how it went home stands in its text
-			text = r.Tool.Words.Main.Name + " " + r.Text
-		case r.Tool != nil && r.Tool.Words != nil:
-			text = r.Tool.Words.Main.Name + " " + p.say(r.Tool.Words.Main.Value)
-		case s.Kind == plan.Count && r.High != nil:
-			text += ", together " + p.show(r.High)
-		case text == "" && r.Figure != nil:
-			text = p.show(r.Figure)
-		}
-		verdict := ""
-		if r.Verdict != "" {
-			verdict = verdicts[string(r.Verdict)]
-		}
-		if s.Decision != nil {
-			verdict += ", accepted"
-		}
-		rows = append(rows, []string{s.Title, text, verdict})
-	})
-	p.table([]string{"Done", "What", "Verdict"}, []float64{0.42, 0.42, 0.16}, "LLL", rows)
-}
-
-// said is what became of an entry, by the kind of the note about it.
-var said = map[string]string{
-	job.Kept: "entered again", job.Decided: "accepted", job.Withdrawn: "withdrawn", job.Amended: "amended",
-	job.Ended: "ended unsigned",
-}
-
-// notes are corrections, decisions and what was taken back, with what stood there
-// before.
-func (p *paper) notes() {
-	var rows [][]string
-	for _, n := range p.sheet.Notes {
-		rows = append(rows, []string{strings.TrimPrefix(n.Title+", "+said[n.Kind], ", "), n.Reason, p.say(n.Before),
-			n.By + ", " + n.At.Local().Format("2 Jan 2006 15:04")})
-	}
-	p.table([]string{"Corrected, accepted, withdrawn", "Reason", "What stood there before", "By"},
-		[]float64{0.28, 0.27, 0.25, 0.20}, "LLLL", rows)
-}
-
-const thumb = 42.0 // mm
-
-func (p *paper) photos() error {
-	if p.how.Photo == nil {
-		return nil
-	}
-	var err error
-	x := margin
-	_, page := p.GetPageSize()
-	p.each(func(s *job.StepSheet) {
-		for _, shot := range s.Pictures {
-			if err != nil {
-				return
-			}
-			id, jpeg := shot.ID, []byte(nil)
-			if jpeg, err = p.how.Photo(id); err != nil {
-				return
-			}
-			if x+thumb > margin+p.width() {
-				x = margin
-				p.SetY(p.GetY() + thumb*0.75 + 6)
-			}
-			if p.GetY()+thumb > page-margin-8 {
-				p.AddPage()
-				x = margin
-			}
-			y := p.GetY()
-			p.RegisterImageOptionsReader(id, fpdf.ImageOptions{ImageType: "JPEG"}, bytes.NewReader(jpeg))
-			p.ClipRect(x, y, thumb, thumb*0.75, false)
-			p.ImageOptions(id, x, y, thumb, 0, false, fpdf.ImageOptions{ImageType: "JPEG"}, 0, "")
-			p.ClipEnd()
-			p.SetXY(x, y+thumb*0.75)
-			p.font("", 7)
-			title := s.Title
-			if shot.Of != "" {
-				title = shot.Of
-			}
-			p.CellFormat(thumb, 4, title, "", 0, "L", false, 0, "")
-			p.SetY(y)
-			x += thumb + 3
-		}
-	})
-	if x > margin {
-		p.SetY(p.GetY() + thumb*0.75 + 8)
-	}
-	return err
-}
-
-func (p *paper) end() {
-	_, page := p.GetPageSize()
-	if p.GetY() > page-margin-46 {
+	if p.room() < 42 {
 		p.AddPage()
 	}
-	p.font("", 8.5)
 	s := p.sheet
 	if s.Signed != nil && s.Signed.Remark != "" {
-		p.MultiCell(0, line, "Next time: "+s.Signed.Remark, "", "L", false)
-	}
-	var schools []string
-	for _, c := range plan.Schools {
-		for _, o := range c.Choices {
-			if o.Key == p.r.Log[0].Open.Schools[c.Key] {
-				schools = append(schools, c.Title+": "+strings.ToLower(o.Title))
-			}
-		}
+		p.lines(bold(8.5), line, "Next time: "+s.Signed.Remark)
 	}
 	if n := len(s.Amended); n > 0 {
 		last := s.Amended[n-1]
-		p.MultiCell(0, line, fmt.Sprintf("Amended after the signature, last by %s, %s. The sheet as it was signed is kept.",
-			last.By.Name, last.At.Local().Format("2 January 2006 15:04")), "", "L", false)
+		p.lines(plain(8), line, fmt.Sprintf("Amended after the signature, last by %s, %s. The sheet as it was signed is kept.",
+			last.By.Name, last.At.Local().Format("2 January 2006 15:04")))
 	}
-	p.MultiCell(0, line, fmt.Sprintf("Plan: %s, version %d. %s. Settle advises; the maker's manual, site permits "+
-		"and local codes come first.", p.r.Plan.Title, p.r.Plan.Version, strings.Join(schools, ". ")), "", "L", false)
-	p.Ln(5)
-	third := p.width() / 3
-	name := "not signed yet"
+	var schools []string
+	for _, c := range p.head.Schools {
+		schools = append(schools, c.Title+": "+strings.ToLower(c.Choice))
+	}
+	p.lines(plain(7.5), 3.4, fmt.Sprintf("Plan: %s. %s. Settle advises; the maker's manual, site permits and local codes "+
+		"come first.", p.head.Plan, strings.Join(schools, ". ")))
+	p.Ln(3)
+	p.signatures()
+	p.Ln(2)
+	p.lines(mono(6.5), 3, fmt.Sprintf("Fingerprint of the record, %d entries, SHA-256: %s", p.head.Entries, p.head.Hash))
+}
+
+func (p *page) signatures() {
+	name, s := "not signed yet", p.sheet
 	if s.Ended != nil {
 		name = "ended unsigned by " + s.Ended.By.Name
 	}
 	if s.Signed != nil {
 		name = s.Signed.By.Name + ", " + s.Signed.At.Local().Format("2 January 2006 15:04")
 	}
-	p.font("B", 9)
-	for _, title := range []string{"Rebuilt by", "Checked by", "Handed back to"} {
-		p.CellFormat(third, line, title, "", 0, "L", false, 0, "")
+	third, y := p.width()/3, p.GetY()
+	for i, who := range []string{"Rebuilt by", "Checked by", "Handed back to"} {
+		x := margin + float64(i)*third
+		p.dye()
+		p.at(x, y).cell(third-5, line, title(9), who, "L")
+		p.ink(inkColour)
+		if i == 0 {
+			p.at(x, y+5).cell(third-5, 6, bold(9), name, "L")
+		}
+		p.Line(x, y+11.5, x+third-5, y+11.5)
 	}
-	p.Ln(-1)
-	p.font("", 9)
-	for _, text := range []string{name, "", ""} {
-		p.CellFormat(third-6, 9, text, "B", 0, "L", false, 0, "")
-		p.CellFormat(6, 9, "", "", 0, "L", false, 0, "")
-	}
-	p.Ln(-1)
+	p.SetXY(margin, y+12)
 }

@@ -1,4 +1,6 @@
-// Package report writes a job out for others: the build sheet as JSON and CSV.
+// Package report writes a job out for others: the build sheet as JSON, CSV and PDF, the
+// parts list, what is due as a calendar, and the label of a pump. What stands in the rows
+// is the core's; here it is laid out.
 package report
 
 import (
@@ -190,73 +192,47 @@ func verify(r *store.Job, w whole) error {
 // CSV returns the checks of a sheet, one row each, in micrometres, thou and millimetres;
 // then what was decided about the parts.
 func CSV(r *store.Job, sheet *job.Sheet) ([]byte, error) {
-	var b bytes.Buffer
-	w := csv.NewWriter(&b)
-	head := []string{"job", "pump", "station", "check", "found_um", "built_um", "change_um", "min_um", "max_um",
-		"limit_source", "verdict", "reason",
-		"found_thou", "built_thou", "found_mm", "built_mm"}
-	if err := w.Write(head); err != nil {
-		return nil, err
-	}
-	for _, c := range sheet.Checks {
-		var found, built, low, high *job.Figure
+	paper := job.PaperOf(sheet)
+	rows := [][]string{{"job", "pump", "station", "check", "found_um", "built_um", "change_um", "min_um", "max_um",
+		"limit_source", "verdict", "reason", "found_thou", "built_thou", "found_mm", "built_mm"}}
+	for i := range paper.Checks {
+		c := &paper.Checks[i]
+		found, built, change, limit := c.Figures()
 		verdict, reason := "not-measured", ""
-		if c.Found != nil {
-			found = c.Found.Figure
-		}
 		if c.Built != nil {
-			built = c.Built.Figure
+			reason = c.Built.Accepted
 			if c.Built.Verdict != "" {
 				verdict = string(c.Built.Verdict)
 			}
-			if c.Built.Decision != nil {
-				reason = c.Built.Decision.Reason
-			}
 		}
-		if c.Limit != nil {
-			low, high = c.Limit.Min, c.Limit.Max
-		}
-		if err := w.Write([]string{r.Number, register.Guard(r.Pump.Tag), c.Letter, c.Title, um(found), um(built),
-			um(c.Change),
-			um(low), um(high), register.Guard(c.Limit.Source), verdict, register.Guard(reason),
-			short(found, quantity.UnitThou, 1), short(built, quantity.UnitThou, 1), short(found, quantity.UnitMillimetre,
-				3), short(built, quantity.UnitMillimetre, 3)}); err != nil {
-			return nil, err
-		}
+		rows = append(rows, []string{r.Number, register.Guard(r.Pump.Tag), c.Letter, c.Title, um(found), um(built),
+			um(change), um(limit.Min), um(limit.Max), register.Guard(limit.Source), verdict, register.Guard(reason),
+			short(found, quantity.UnitThou, 1), short(built, quantity.UnitThou, 1), short(found, quantity.UnitMillimetre, 3),
+			short(built, quantity.UnitMillimetre, 3)})
 	}
-	if err := parts(w, sheet); err != nil {
-		return nil, err
+	rows = append(rows, []string{"part", "decision", "found", "rule", "by"})
+	for _, part := range paper.Parts {
+		if part.Outcome == "" {
+			continue
+		}
+		by := "rule"
+		if part.ByRule != "" {
+			by = fmt.Sprintf("person, rule said %s", part.ByRule)
+		}
+		rows = append(rows, []string{part.Part, string(part.Outcome), register.Guard(part.Found), register.Guard(part.Rule),
+			by})
 	}
-	w.Flush()
-	return b.Bytes(), w.Error()
+	return written(rows)
 }
 
-func parts(w *csv.Writer, sheet *job.Sheet) error {
-	if err := w.Write([]string{"part", "decision", "found", "rule", "by"}); err != nil {
-		return err
-	}
-	for _, stage := range sheet.Stages {
-		for _, s := range stage.Steps {
-			if s.Reading == nil || s.Reading.Outcome == "" {
-				continue
-			}
-			by := "rule"
-			if s.Reading.ByRule != "" {
-				by = fmt.Sprintf("person, rule said %s", s.Reading.ByRule)
-			}
-			if err := w.Write([]string{s.Panel.Part, string(s.Reading.Outcome), register.Guard(s.Reading.Text),
-				register.Guard(s.Reading.Rule), by}); err != nil {
-				return err
-			}
-		}
-	}
-	return nil
+func written(rows [][]string) ([]byte, error) {
+	var b bytes.Buffer
+	err := csv.NewWriter(&b).WriteAll(rows)
+	return b.Bytes(), err
 }
 
 // Kit returns the parts list, one row a line.
 func Kit(r *store.Job) ([]byte, error) {
-	var b bytes.Buffer
-	w := csv.NewWriter(&b)
 	sheet, err := job.Show(r.Job)
 	if err != nil {
 		return nil, err
@@ -266,10 +242,7 @@ func Kit(r *store.Job) ([]byte, error) {
 		rows = append(rows, []string{r.Number, register.Guard(r.Pump.Tag), register.Guard(l.Title),
 			strconv.Itoa(l.Quantity), l.Use, string(l.State), register.Guard(l.Lubricant), r.Pump.Elastomer})
 	}
-	if err := w.WriteAll(rows); err != nil {
-		return nil, err
-	}
-	return b.Bytes(), nil
+	return written(rows)
 }
 
 func um(f *job.Figure) string {

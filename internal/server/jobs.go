@@ -11,7 +11,6 @@ import (
 	"settle/core/field"
 	"settle/core/job"
 	"settle/core/judge"
-	"settle/core/plan"
 	"settle/core/quantity"
 	"settle/core/record"
 	"settle/internal/report"
@@ -20,16 +19,16 @@ import (
 
 // JobView is one job as the bench shows it.
 type JobView struct {
-	Number    string      `json:"number"`
-	Pump      record.Pump `json:"pump"`
-	Complaint string      `json:"complaint"`
-	Opened    time.Time   `json:"opened"`
-	By        job.Person  `json:"opened_by"`
-	Plan      string      `json:"plan" doc:"title and version of the plan it was started with"`
-	Schools   []School    `json:"schools" doc:"which way the shop works, where good shops differ"`
-	Elastomer string      `json:"elastomer_warning,omitempty" doc:"why the pump's elastomer hardly suits its liquid"`
-	Sheet     *job.Sheet  `json:"sheet"`
-	Log       []job.Entry `json:"log"`
+	Number    string             `json:"number"`
+	Pump      record.Pump        `json:"pump"`
+	Complaint string             `json:"complaint"`
+	Opened    time.Time          `json:"opened"`
+	By        job.Person         `json:"opened_by"`
+	Plan      string             `json:"plan" doc:"title and version of the plan it was started with"`
+	Schools   []job.SchoolChosen `json:"schools" doc:"which way the shop works, where good shops differ"`
+	Elastomer string             `json:"elastomer_warning,omitempty" doc:"why the pump's elastomer hardly suits its liquid"`
+	Sheet     *job.Sheet         `json:"sheet"`
+	Log       []job.Entry        `json:"log"`
 
 	Said    map[string]job.Sentence `json:"said" doc:"what each entry says, by its id"`
 	Rules   int                     `json:"rules" doc:"number of today's rules"`
@@ -47,12 +46,6 @@ type SheetKept struct {
 	Later bool      `json:"later,omitempty" doc:"made for a job that was signed before sheets were kept"`
 }
 
-// School is a choice of the shop in words.
-type School struct {
-	Title  string `json:"title"`
-	Choice string `json:"choice"`
-}
-
 // view is a job as it stands. The sheet may be nil: then it is worked out.
 func (s *server) view(ctx context.Context, r *store.Job, sheet *job.Sheet) (*body[JobView], error) {
 	var err error
@@ -63,16 +56,9 @@ func (s *server) view(ctx context.Context, r *store.Job, sheet *job.Sheet) (*bod
 	}
 	first := r.Log[0]
 	v := JobView{Number: r.Number, Pump: r.Pump, Complaint: first.Open.Complaint, Opened: first.At, By: first.By,
-		Plan: fmt.Sprintf("%s, version %d", r.Plan.Title, r.Plan.Version), Schools: []School{},
+		Plan: fmt.Sprintf("%s, version %d", r.Plan.Title, r.Plan.Version), Schools: job.SchoolsOf(first.Open),
 		Elastomer: judge.Suits(r.Pump.Elastomer, r.Pump.Liquid), Sheet: sheet, Log: r.Log,
 		Said: job.Said(r.Job), Rules: job.RulesNumber, Sheets: []SheetKept{}}
-	for _, s := range plan.Schools {
-		for _, c := range s.Choices {
-			if c.Key == first.Open.Schools[s.Key] {
-				v.Schools = append(v.Schools, School{s.Title, c.Title})
-			}
-		}
-	}
 	for _, k := range r.Kept {
 		e := r.Log[k.Seq-1]
 		v.Sheets = append(v.Sheets, SheetKept{k.Seq, e.At, e.By.Name, e.Kind, k.Later})

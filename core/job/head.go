@@ -1,0 +1,47 @@
+package job
+
+import (
+	"fmt"
+	"time"
+
+	"settle/core/plan"
+)
+
+// Head is what stands on a sheet beside its rows.
+type Head struct {
+	Complaint string         `json:"complaint"`
+	Opened    time.Time      `json:"opened"`
+	By        string         `json:"by" doc:"who opened it"`
+	Hours     *float64       `json:"hours,omitempty" doc:"running hours it came in with"`
+	Plan      string         `json:"plan" doc:"title and version"`
+	Schools   []SchoolChosen `json:"schools" nullable:"false" doc:"which way the shop works, where good shops differ"`
+	// By what the sheet is known: the hash of its last entry covers all before it.
+	Entries int    `json:"entries"`
+	Hash    string `json:"hash"`
+}
+
+// SchoolChosen is a choice of the shop in words.
+type SchoolChosen struct {
+	Title  string `json:"title"`
+	Choice string `json:"choice"`
+}
+
+// HeadOf is the head of a job's sheet, which may be one that was kept.
+func HeadOf(j Job, s *Sheet) Head {
+	first, last := &j.Log[0], &j.Log[min(s.Length, len(j.Log))-1]
+	return Head{first.Open.Complaint, first.At, first.By.Name, first.Open.Hours,
+		fmt.Sprintf("%s, version %d", j.Plan.Title, j.Plan.Version), SchoolsOf(first.Open), last.Seq, last.Hash}
+}
+
+// SchoolsOf are the schools that a job was opened with.
+func SchoolsOf(o *Opening) []SchoolChosen {
+	out := []SchoolChosen{}
+	for _, s := range plan.Schools {
+		for _, c := range s.Choices {
+			if c.Key == o.Schools[s.Key] {
+				out = append(out, SchoolChosen{s.Title, c.Title})
+			}
+		}
+	}
+	return out
+}

@@ -1,0 +1,441 @@
+package job
+
+import (
+	"slices"
+	"strings"
+	"time"
+
+	"settle/core/judge"
+	"settle/core/plan"
+	"settle/core/quantity"
+)
+
+// Paper is the build sheet as rows, ready to be laid out: by the screen, by the PDF and
+// by the CSV. It is made from a sheet as it stands or as it was kept, and nothing is
+// worked out after it.
+type Paper struct {
+	Checks  []CheckRow  `json:"checks" nullable:"false" doc:"all of them, those of a repeat too"`
+	Repeats []RepeatRow `json:"repeats" nullable:"false" doc:"what the pump has several of, a table each"`
+	Parts   []PartRow   `json:"parts" nullable:"false" doc:"all of them"`
+	Sound   []string    `json:"sound" nullable:"false" doc:"parts with nothing against them, to stand on one line"`
+	Waiting []string    `json:"waiting" nullable:"false" doc:"parts that nobody has looked at yet"`
+	Done    []DoneRow   `json:"done" nullable:"false" doc:"turned, counted, marked, tightened, set, tested"`
+	Notes   []NoteRow   `json:"notes" nullable:"false" doc:"corrections, decisions and what was taken back"`
+	Photos  []PhotoRow  `json:"photos" nullable:"false"`
+	// Sources are footnotes: where limits come from. A row names its own from 1.
+	Sources []string `json:"sources" nullable:"false"`
+}
+
+// Cell is a reading on the sheet. Text has no unit: it stands at the head.
+type Cell struct {
+	Text     Sentence     `json:"text"`
+	Verdict  judge.Result `json:"verdict,omitempty" enum:"within,close,out,undecided,no-limit"`
+	Word     string       `json:"word,omitempty" doc:"the verdict in words"`
+	Accepted string       `json:"accepted,omitempty" doc:"why a person accepted it"`
+	Figure   *Figure      `json:"figure,omitempty"`
+	High     *Figure      `json:"high,omitempty" doc:"the other end, where it is a range"`
+}
+
+// CheckRow is a check as found beside as built.
+type CheckRow struct {
+	Check   string      `json:"check"`
+	Letter  string      `json:"letter,omitempty" doc:"of its place on the shaft line"`
+	Title   string      `json:"title"`
+	Found   *Cell       `json:"found,omitempty"`
+	Built   *Cell       `json:"built,omitempty"`
+	Earlier []Cell      `json:"earlier,omitempty" doc:"as built, before its stage was done again"`
+	Change  *Sentence   `json:"change,omitempty"`
+	Limit   Sentence    `json:"limit" doc:"in figures"`
+	From    int         `json:"from,omitempty" doc:"number of its source"`
+	Repeat  bool        `json:"repeat,omitempty" doc:"it stands in the table of its repeat"`
+	limit   *LimitShown // for the CSV
+	change  *Figure
+}
+
+// Figures are the exact figures of a row, for whoever calculates with them; one that is
+// not there is nil, the limit never.
+func (c *CheckRow) Figures() (found, built, change *Figure, limit LimitShown) {
+	if c.Found != nil {
+		found = c.Found.Figure
+	}
+	if c.Built != nil {
+		built = c.Built.Figure
+	}
+	if c.limit != nil {
+		limit = *c.limit
+	}
+	return found, built, c.change, limit
+}
+
+// RepeatRow is the table of a repeat: a column for each member, a row for each check,
+// part or act that is there for each.
+type RepeatRow struct {
+	Title   string         `json:"title" doc:"what there are several of"`
+	Members []string       `json:"members" nullable:"false"`
+	Rows    []RepeatedWork `json:"rows" nullable:"false"`
+}
+
+// RepeatedWork is one of them.
+type RepeatedWork struct {
+	Title string      `json:"title"`
+	Limit *Sentence   `json:"limit,omitempty"`
+	From  int         `json:"from,omitempty"`
+	Cells []*WorkCell `json:"cells" nullable:"false" doc:"in the order of the members; null where one has none"`
+}
+
+// WorkCell is what a member came to: a check as found and as built, a part, or what
+// was done.
+type WorkCell struct {
+	Letter  string        `json:"letter,omitempty"`
+	Found   *Cell         `json:"found,omitempty"`
+	Built   *Cell         `json:"built,omitempty"`
+	Outcome judge.Outcome `json:"outcome,omitempty" enum:"reuse,dress,repair,replace,order"`
+	Done    *Cell         `json:"done,omitempty"`
+}
+
+// PartRow is what becomes of a part.
+type PartRow struct {
+	Part    string        `json:"part"`
+	Outcome judge.Outcome `json:"outcome,omitempty" enum:"reuse,dress,repair,replace,order"`
+	Found   string        `json:"found,omitempty"`
+	Rule    string        `json:"rule,omitempty" doc:"or why a person decided otherwise"`
+	Words   string        `json:"words" doc:"both, in a line"`
+	ByRule  judge.Outcome `json:"by_rule,omitempty" enum:"reuse,dress,repair,replace,order" doc:"overruled by a person"`
+	Sound   bool          `json:"sound,omitempty" doc:"nothing is against it"`
+	Repeat  bool          `json:"repeat,omitempty"`
+}
+
+// DoneRow is what was turned, counted, marked, tightened, set or tested.
+type DoneRow struct {
+	Title   string `json:"title"`
+	Entered *Cell  `json:"entered,omitempty"`
+	Repeat  bool   `json:"repeat,omitempty" doc:"its repeat's table says all of it"`
+	work    string // before it was repeated
+}
+
+// NoteRow is a correction, a decision, or what was taken back.
+type NoteRow struct {
+	Kind   string    `json:"kind" enum:"kept,decided,withdrawn,ended,amended"`
+	What   string    `json:"what"`
+	Reason string    `json:"reason"`
+	Before Sentence  `json:"before" doc:"what stood there before"`
+	By     string    `json:"by"`
+	At     time.Time `json:"at"`
+}
+
+// PhotoRow is a picture with its words.
+type PhotoRow struct {
+	ID    string `json:"id"`
+	Title string `json:"title"`
+}
+
+// PaperOf lays the rows of a sheet out.
+func PaperOf(s *Sheet) *Paper {
+	p := &Paper{Checks: []CheckRow{}, Repeats: []RepeatRow{}, Parts: []PartRow{}, Sound: []string{}, Waiting: []string{}, Done: []DoneRow{},
+		Notes: []NoteRow{}, Photos: []PhotoRow{}, Sources: []string{}}
+	repeated := repeatedChecks(s)
+	for i := range s.Checks {
+		p.Checks = append(p.Checks, p.checkRow(&s.Checks[i], repeated[s.Checks[i].Check]))
+	}
+	for i := range s.Stages {
+		for k := range s.Stages[i].Steps {
+			p.step(&s.Stages[i].Steps[k])
+		}
+	}
+	p.repeats(s)
+	p.notes(s)
+	return p
+}
+
+func repeatedChecks(s *Sheet) map[string]bool {
+	out := map[string]bool{}
+	for i := range s.Stages {
+		for k := range s.Stages[i].Steps {
+			if step := &s.Stages[i].Steps[k]; step.Member != "" {
+				out[step.Check] = true
+			}
+		}
+	}
+	return out
+}
+
+// source is the number of a footnote; the same words have the same one.
+func (p *Paper) source(l *LimitShown) int {
+	if l == nil || l.Source == "" {
+		return 0
+	}
+	i := slices.Index(p.Sources, l.Source)
+	if i < 0 {
+		i = len(p.Sources)
+		p.Sources = append(p.Sources, l.Source)
+	}
+	return i + 1
+}
+
+func (p *Paper) checkRow(c *CheckSheet, repeat bool) CheckRow {
+	row := CheckRow{Check: c.Check, Letter: c.Letter, Title: c.Title, Found: takenCell(c.Found), Built: takenCell(c.Built),
+		Limit: limitFigures(c.Limit), From: p.source(c.Limit), Repeat: repeat, limit: c.Limit, change: c.Change}
+	if c.Built != nil {
+		for _, r := range c.Built.Earlier {
+			row.Earlier = append(row.Earlier, *cell(r.Figure, r.High, r.Verdict))
+		}
+	}
+	if c.Change != nil {
+		row.Change = new(quantity.Bare(c.Change.Length))
+	}
+	return row
+}
+
+func takenCell(t *Taken) *Cell {
+	if t == nil {
+		return nil
+	}
+	c := cell(t.Figure, t.High, t.Verdict)
+	if t.Figure == nil {
+		c.Text = plainly(notTaken)
+	}
+	if t.Decision != nil {
+		c.Accepted = t.Decision.Reason
+	}
+	return c
+}
+
+// cell is a figure, or the smallest and the largest where it was taken at several
+// places.
+func cell(low, high *Figure, verdict judge.Result) *Cell {
+	c := &Cell{Verdict: verdict, Word: verdictWords[verdict], Figure: low}
+	switch {
+	case low == nil:
+	case high != nil && high.Length != low.Length:
+		a, b := quantity.Bare(low.Length), quantity.Bare(high.Length)
+		c.High, c.Text = high, Sentence{Thou: a.Thou + " – " + b.Thou, Mm: a.Mm + " – " + b.Mm}
+	default:
+		c.Text = quantity.Bare(low.Length)
+	}
+	return c
+}
+
+// limitFigures is a limit without its unit.
+func limitFigures(l *LimitShown) Sentence {
+	switch {
+	case l == nil || l.Min == nil && l.Max == nil:
+		return plainly(noneKnownShort)
+	case l.Max == nil:
+		return bareWith(l.Min.Length, " min")
+	case l.Min == nil:
+		return bareWith(l.Max.Length, " max")
+	}
+	low, high := quantity.Bare(l.Min.Length), quantity.Bare(l.Max.Length)
+	return Sentence{Thou: low.Thou + " to " + high.Thou, Mm: low.Mm + " to " + high.Mm}
+}
+
+func bareWith(l quantity.Length, more string) Sentence {
+	s := quantity.Bare(l)
+	return Sentence{Thou: s.Thou + more, Mm: s.Mm + more}
+}
+
+// step gives a step its row in the table of its kind.
+func (p *Paper) step(s *StepSheet) {
+	repeat := s.Member != ""
+	switch tableOf(s.Kind) {
+	case PartsTable:
+		row := partRow(s)
+		row.Repeat = repeat && (row.Sound || row.Outcome == "")
+		p.Parts = append(p.Parts, row)
+		switch {
+		case repeat:
+		case row.Sound:
+			p.Sound = append(p.Sound, row.Part)
+		case s.Reading == nil:
+			p.Waiting = append(p.Waiting, row.Part)
+		}
+	case DoneTable:
+		p.Done = append(p.Done, DoneRow{s.Title, doneCell(s), repeat, s.Base})
+	}
+	for _, shot := range s.Pictures {
+		title := s.Title
+		if shot.Of != "" {
+			title = s.Panel.Part + ": " + shot.Of
+		}
+		p.Photos = append(p.Photos, PhotoRow{shot.ID, title})
+	}
+}
+
+func partRow(s *StepSheet) PartRow {
+	row := PartRow{Part: s.Panel.Part}
+	r := s.Reading
+	if r == nil {
+		return row
+	}
+	row.Outcome, row.ByRule = r.Outcome, r.ByRule
+	row.Sound = r.Outcome == judge.Reuse && len(r.Found) == 0 && r.ByRule == "" && r.Was == "" && r.nothingElse()
+	row.Found, row.Rule = r.Text, r.Rule
+	row.Words = strings.Join(slices.DeleteFunc([]string{r.Text, r.Rule}, blank), "; ")
+	if r.ByRule != "" {
+		row.Words += ruleSays(r.ByRule)
+	}
+	return row
+}
+
+// nothingElse reports whether a part has no words against it: none from a reading out
+// of its limit, and none that a person wrote.
+func (r *Reading) nothingElse() bool { return r.Text == "" || r.Text == nothingFound }
+
+func doneCell(s *StepSheet) *Cell {
+	r := s.Reading
+	if r == nil {
+		return nil
+	}
+	c := &Cell{Text: r.onPaper(s.Panel), Verdict: r.Verdict, Word: verdictWords[r.Verdict], Figure: r.Figure, High: r.High}
+	if s.Decision != nil {
+		c.Accepted = s.Decision.Reason
+	}
+	return c
+}
+
+// onPaper is what a reading says in a row of its own.
+func (r *Reading) onPaper(panel *Panel) Sentence {
+	switch {
+	case r.Torque != nil:
+		return plainly(boltsAt(len(panel.Order), *r.Torque) + after("; ", r.Text))
+	case r.Tool != nil && r.Tool.Words != nil && r.Text != "" && r.HomeS == nil && panel.Instrument == "heat":
+		return plainly(r.Tool.Words.Main.Name + " " + r.Text) // kept before a heating had its seconds
+	case r.Figure != nil && r.Tool == nil && r.Text == "":
+		return say("%s", r.Figure.Length)
+	case r.High != nil && r.Figure == nil:
+		together := say(", together %s", r.High.Length)
+		return Sentence{Thou: r.Text + together.Thou, Mm: r.Text + together.Mm}
+	}
+	return r.entered()
+}
+
+// repeats makes a table for each set of members, in the order in which they come.
+func (p *Paper) repeats(s *Sheet) {
+	checks := map[string]*CheckRow{}
+	for i := range p.Checks {
+		checks[p.Checks[i].Check] = &p.Checks[i]
+	}
+	type place struct{ table, row int }
+	rows := map[string]place{} // the step before it was repeated → its row
+	for i := range s.Stages {
+		for k := range s.Stages[i].Steps {
+			step := &s.Stages[i].Steps[k]
+			if step.Member == "" || tableOf(step.Kind) == "" {
+				continue
+			}
+			work := step.Base
+			if step.Check != "" { // found and built are one row
+				work = "check " + step.workTitle()
+			}
+			at, known := rows[work]
+			if !known {
+				at = place{p.table(step.Repeat), 0}
+				at.row = len(p.Repeats[at.table].Rows)
+				rows[work] = at
+				p.Repeats[at.table].Rows = append(p.Repeats[at.table].Rows, RepeatedWork{Title: step.workTitle()})
+			}
+			p.Repeats[at.table].put(at.row, step, checks[step.Check])
+		}
+	}
+	for t := range p.Repeats {
+		for r := range p.Repeats[t].Rows {
+			row := &p.Repeats[t].Rows[r]
+			for len(row.Cells) < len(p.Repeats[t].Members) {
+				row.Cells = append(row.Cells, nil)
+			}
+		}
+	}
+	p.unlike()
+}
+
+// few is how many members have room for words in their table.
+const few = 4
+
+// unlike gives what was done rows of their own where a table of many members has no
+// room for what they say: where one says otherwise than another.
+func (p *Paper) unlike() {
+	type said struct {
+		text     Sentence
+		verdict  judge.Result
+		accepted string
+	}
+	members, ways := map[string]int{}, map[string]map[said]bool{}
+	for _, row := range p.Done {
+		members[row.work]++
+		if row.Entered == nil {
+			continue
+		}
+		if ways[row.work] == nil {
+			ways[row.work] = map[said]bool{}
+		}
+		ways[row.work][said{row.Entered.Text, row.Entered.Verdict, row.Entered.Accepted}] = true
+	}
+	for i := range p.Done {
+		if row := &p.Done[i]; members[row.work] > few && len(ways[row.work]) > 1 {
+			row.Repeat = false
+		}
+	}
+}
+
+// notes are those of a sheet. The same decision about each of several is one row.
+func (p *Paper) notes(s *Sheet) {
+	before := ""
+	var members []string
+	for _, n := range s.Notes {
+		row := NoteRow{n.Kind, noteOf(n), n.Reason, n.Before, n.By, n.At}
+		step := s.Step(n.Step)
+		if step == nil || step.Member == "" || n.Kind != Decided {
+			p.Notes, before = append(p.Notes, row), ""
+			continue
+		}
+		if alike := step.Base + "\n" + n.Reason + "\n" + n.By; alike == before {
+			members = append(members, step.Member)
+			row.What = noteOfSeveral(n, step, members)
+			p.Notes[len(p.Notes)-1] = row
+		} else {
+			p.Notes, before, members = append(p.Notes, row), alike, []string{step.Member}
+		}
+	}
+}
+
+func (s *StepSheet) workTitle() string {
+	if s.Work != "" {
+		return s.Work
+	}
+	return s.Short // of a sheet kept before the work had a title of its own
+}
+
+// table is that of a repeat, a new one where there is none yet.
+func (p *Paper) table(repeat string) int {
+	at := slices.IndexFunc(p.Repeats, func(t RepeatRow) bool { return t.Title == repeat })
+	if at < 0 {
+		at = len(p.Repeats)
+		p.Repeats = append(p.Repeats, RepeatRow{Title: repeat, Members: []string{}, Rows: []RepeatedWork{}})
+	}
+	return at
+}
+
+func (t *RepeatRow) put(row int, step *StepSheet, check *CheckRow) {
+	at := slices.Index(t.Members, step.Member)
+	if at < 0 {
+		at = len(t.Members)
+		t.Members = append(t.Members, step.Member)
+	}
+	work := &t.Rows[row]
+	for len(work.Cells) <= at {
+		work.Cells = append(work.Cells, nil)
+	}
+	c := &WorkCell{}
+	switch {
+	case check != nil:
+		c.Letter, c.Found, c.Built = check.Letter, check.Found, check.Built
+		work.Limit, work.From = &check.Limit, check.From
+	case step.Kind == plan.Inspect:
+		if step.Reading != nil {
+			c.Outcome = step.Reading.Outcome
+		}
+	default:
+		c.Done = doneCell(step)
+	}
+	work.Cells[at] = c
+}

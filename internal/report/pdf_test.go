@@ -1,0 +1,129 @@
+package report
+
+import (
+	"bytes"
+	"fmt"
+	"maps"
+	"regexp"
+	"slices"
+	"testing"
+	"time"
+
+	"settle/core/job"
+	"settle/core/plan"
+	"settle/core/quantity"
+	"settle/core/record"
+	"settle/internal/hand"
+	"settle/internal/store"
+)
+
+// The drawing has every piece and point that a plan may name, and no other; the points
+// stand in the plan's order from the driver end.
+func TestThePlanAndTheDrawingHaveTheSamePieces(t *testing.T) {
+	named := plan.Pieces()
+	for _, name := range slices.Sorted(maps.Keys(named)) {
+		d, ok := drawn[name]
+		if !ok || len(d.Shapes) == 0 {
+			t.Errorf("%s is not drawn", name)
+			continue
+		}
+		if len(d.Points) != len(named[name]) {
+			t.Errorf("%s has the points %v in a plan and %v in the drawing", name, named[name], d.Points)
+		}
+		for i, point := range named[name] {
+			at, ok := d.Points[point]
+			if !ok {
+				t.Errorf("%s.%s is not in the drawing", name, point)
+			}
+			if i > 0 && at.X+25 < d.Points[named[name][i-1]].X { // faces of one flange stand together
+				t.Errorf("%s: %s stands before %s", name, point, named[name][i-1])
+			}
+		}
+	}
+	for name := range drawn {
+		if named[name] == nil {
+			t.Errorf("%s is drawn, and no plan may name it", name)
+		}
+	}
+}
+
+var (
+	lead  = job.Person{ID: "p", Name: "R. Lindqvist", Role: job.Lead}
+	start = time.Date(2026, 11, 2, 8, 0, 0, 0, time.UTC)
+)
+
+// walked is a job of a shipped plan, from start to signature.
+func walked(t *testing.T, key string, values map[string]job.Value) *store.Job {
+	t.Helper()
+	p := plan.Library()[key]
+	o, err := job.NewOpening(p, "IN-110", job.Papers{Values: values}, job.Rules{}, "worn by sand")
+	if err != nil {
+		t.Fatal(err)
+	}
+	e, err := job.Seal(nil, job.Entry{ID: "open", By: lead, Kind: job.Opened, Open: o}, start)
+	if err != nil {
+		t.Fatal(err)
+	}
+	j := job.Job{Plan: p, Log: []job.Entry{e}, Memo: new(job.Memo)}
+	for n := 1; ; n++ {
+		sheet := job.Derive(j)
+		if sheet.Next == "" || n > 2000 {
+			break
+		}
+		step, at := sheet.Step(sheet.Next), start.Add(time.Duration(n)*time.Minute)
+		next := job.Entry{ID: fmt.Sprint(n), By: lead, Kind: job.Kept, Step: step.ID}
+		if step.State == job.Decide {
+			next.Kind, next.On, next.Reason = job.Decided, step.Entry, "as the sister pump"
+		} else {
+			next.Body = new(hand.Entry(step, true, at))
+		}
+		if j, _, err = job.Append(j, next, at); err != nil {
+			t.Fatalf("%s: %v", step.ID, err)
+		}
+	}
+	return &store.Job{Number: "J-0001", Pump: record.Pump{Tag: "IN-110", Name: "Borehole, freshwater", Kind: p.Title}, Job: j}
+}
+
+var onePage = regexp.MustCompile(`/Type /Page\b[^s]`)
+
+// The sheet of a pump of eleven stages prints on two pages, and every shipped plan's on
+// four at the most.
+func TestPagesOfASheet(t *testing.T) {
+	for key := range plan.Library() {
+		most, values := 4, map[string]job.Value{}
+		if key == "submersible-stacked" {
+			most, values["stages"] = 2, job.Value{Text: "11", Source: "plate"}
+		}
+		r := walked(t, key, values)
+		sheet, err := job.Show(r.Job)
+		if err != nil || sheet.State != job.Signed {
+			t.Fatalf("%s: %s, %v", key, sheet.State, err)
+		}
+		for _, how := range []Printing{{Shop: "Tern Rock Aquarium", Unit: quantity.UnitThou},
+			{Shop: "Tern Rock Aquarium", Unit: quantity.UnitMillimetre, Letter: true}} {
+			pdf, err := PDF(r, sheet, how)
+			if err != nil {
+				t.Fatalf("%s: %v", key, err)
+			}
+			if n := len(onePage.FindAll(pdf, -1)); n < 1 || n > most {
+				t.Errorf("%s is printed on %d pages, %d at the most", key, n, most)
+			}
+			if !bytes.HasPrefix(pdf, []byte("%PDF-")) {
+				t.Errorf("%s: no PDF", key)
+			}
+		}
+	}
+}
+
+// What the typefaces of the paper lack is set in another, and what none has is marked.
+func TestLettersThatTheTypefaceLacks(t *testing.T) {
+	r := walked(t, "inline-circulator", nil)
+	r.Pump.Name = "Насос № 7, Ωmega, ł 🙂"
+	sheet, err := job.Show(r.Job)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := PDF(r, sheet, Printing{Shop: "Łódź", Unit: quantity.UnitThou}); err != nil {
+		t.Error(err)
+	}
+}

@@ -1,0 +1,245 @@
+package report
+
+import (
+	_ "embed" // the drawing
+	"encoding/json"
+	"fmt"
+	"math"
+	"strings"
+
+	"codeberg.org/go-pdf/fpdf"
+
+	"settle/core/judge"
+)
+
+// The shaft line is drawn from what the screen draws, written out as numbers by
+// web/shaft.mjs: there is one drawing of each piece.
+
+//go:embed shaft.json
+var shaftJSON []byte
+
+// piece is one piece of a shaft line, from its own x = 0, round the centre line y = 0.
+type piece struct {
+	Advance float64                           `json:"advance"` // where the next piece begins
+	Points  map[string]struct{ X, Y float64 } `json:"points"`
+	Shapes  []struct {
+		Path   [][]any   `json:"path"` // M, L and C with their numbers; Z
+		Fill   string    `json:"fill"`
+		Stroke string    `json:"stroke"`
+		Width  float64   `json:"width"`
+		Dash   []float64 `json:"dash"`
+		Pale   bool      `json:"pale"`
+	} `json:"shapes"`
+}
+
+var drawn = func() map[string]piece {
+	var all map[string]piece
+	if err := json.Unmarshal(shaftJSON, &all); err != nil {
+		panic(fmt.Sprintf("report: shaft.json: %v", err))
+	}
+	return all
+}()
+
+// fills are the inks of the drawing on white paper.
+var fills = map[string]colour{"ink": inkColour, "ink2": greyInk, "paper": {255, 255, 255}, "stone": {236, 234, 230},
+	"wash": {220, 223, 240}, "sleeve": {169, 178, 226}, "brass": {201, 162, 74}}
+
+const (
+	reach    = 88.0   // of the metal above and below the centre line, in units of the drawing
+	letters  = 74.0   // height of the band of letters above it
+	shortest = 1150.0 // a shorter pump stands in the middle of the same paper
+)
+
+// canvas brings units of the drawing to millimetres of the page.
+type canvas struct {
+	*page
+	x, y, k float64
+}
+
+func (c canvas) to(x, y float64) (float64, float64) { return c.x + x*c.k, c.y + y*c.k }
+
+// shaftLine is the pump with the letters of its stations, and the verdict of each.
+func (p *page) shaftLine() {
+	if len(p.sheet.Pieces) == 0 {
+		return
+	}
+	at, span := map[string]float64{}, 40.0
+	for _, piece := range p.sheet.Pieces {
+		if _, twice := at[piece.Piece]; !twice {
+			at[piece.Piece] = span
+		}
+		span += drawn[piece.Piece].Advance
+	}
+	span += 30
+	wide := max(span, shortest)
+	c := canvas{page: p, k: p.width() / wide}
+	c.x, c.y = margin+(wide-span)/2*c.k, p.GetY()+(letters+reach)*c.k
+	x := 40.0
+	for _, piece := range p.sheet.Pieces {
+		c.piece(drawn[piece.Piece], x)
+		x += drawn[piece.Piece].Advance
+	}
+	p.dye()
+	p.dashed(c.k, 16, 4, 3, 4)
+	x1, y := c.to(0, 0)
+	x2, _ := c.to(span, 0)
+	p.Line(x1, y, x2, y)
+	p.SetDashPattern(nil, 0)
+	p.ink(inkColour)
+	c.stations(at, wide, span)
+	p.SetXY(margin, c.y+reach*c.k+2)
+}
+
+func (p *page) dashed(k float64, lengths ...float64) {
+	scaled := make([]float64, len(lengths))
+	for i, l := range lengths {
+		scaled[i] = l * k
+	}
+	p.SetDashPattern(scaled, 0)
+}
+
+// stations are the letters above, each with a line to its place on the metal.
+func (c canvas) stations(at map[string]float64, wide, span float64) {
+	n := len(c.sheet.Stations)
+	for i, s := range c.sheet.Stations {
+		name, point, _ := strings.Cut(s.At, ".")
+		px := at[name] + drawn[name].Points[point].X
+		py := drawn[name].Points[point].Y
+		// Letters keep their distance where points crowd.
+		even := 40 - (wide-span)/2 + float64(i)*(wide-80)/math.Max(float64(n-1), 1)
+		x, y := c.to(max(px, 0)*0.55+even*0.45, -reach-6)
+		x1, y1 := c.to(px, -reach+12)
+		x2, y2 := c.to(px, py)
+		for _, pass := range []struct {
+			ink   colour
+			width float64
+		}{{colour{255, 255, 255}, 1}, {inkColour, 0.25}} {
+			c.ink(pass.ink)
+			c.SetLineWidth(pass.width)
+			c.MoveTo(x, y)
+			c.LineTo(x1, y1)
+			c.LineTo(x2, y2)
+			c.DrawPath("D")
+		}
+		c.SetLineWidth(0.2)
+		verdict := judge.Result("")
+		if s.Built != nil {
+			verdict = s.Built.Verdict
+		}
+		c.SetLineWidth(0.3)
+		verdictShapes[verdict](c.page, x-1.5, y-3.6, 3)
+		c.SetLineWidth(0.2)
+		c.dye()
+		c.page.at(x-5, y-8.6).cell(10, 4.6, title(12), s.Letter, "C")
+		c.ink(inkColour)
+	}
+}
+
+func (c canvas) piece(d piece, x float64) {
+	for _, s := range d.Shapes {
+		if s.Pale {
+			c.SetAlpha(0.45, "Normal")
+		}
+		lean, hatched := strings.CutPrefix(s.Fill, "hatch-")
+		if hatched {
+			c.hatch(outlines(s.Path), x, lean == "left")
+		}
+		how := ""
+		if f, ok := fills[s.Fill]; ok {
+			c.SetFillColor(f[0], f[1], f[2])
+			how = "F"
+		}
+		if s.Stroke != "" {
+			f := fills[s.Stroke]
+			c.SetDrawColor(f[0], f[1], f[2])
+			c.SetLineWidth(max(s.Width*c.k, 0.12))
+			if len(s.Dash) > 0 {
+				c.dashed(c.k, s.Dash...)
+			}
+			how += "D"
+		}
+		if how != "" {
+			c.trace(s.Path, x)
+			c.DrawPath(map[string]string{"F": "F", "D": "D", "FD": "FD"}[how])
+		}
+		c.SetDashPattern(nil, 0)
+		if s.Pale {
+			c.SetAlpha(1, "Normal")
+		}
+	}
+	c.SetLineWidth(0.2)
+}
+
+// numbers are those behind the letter of a segment.
+func numbers(segment []any) []float64 {
+	out := make([]float64, 0, len(segment)-1)
+	for _, v := range segment[1:] {
+		out = append(out, v.(float64)) // JSON of our own making
+	}
+	return out
+}
+
+func (c canvas) trace(path [][]any, x float64) {
+	for _, segment := range path {
+		n := numbers(segment)
+		for i := 0; i+1 < len(n); i += 2 {
+			n[i], n[i+1] = c.to(x+n[i], n[i+1])
+		}
+		switch segment[0] {
+		case "M":
+			c.MoveTo(n[0], n[1])
+		case "L":
+			c.LineTo(n[0], n[1])
+		case "C":
+			c.CurveBezierCubicTo(n[0], n[1], n[2], n[3], n[4], n[5])
+		case "Z":
+			c.ClosePath()
+		}
+	}
+}
+
+// outlines are the closed lines of a path; of a curve its end is near enough to hatch by.
+func outlines(path [][]any) [][]fpdf.PointType {
+	var all [][]fpdf.PointType
+	for _, segment := range path {
+		n := numbers(segment)
+		if segment[0] == "M" {
+			all = append(all, nil)
+		}
+		if len(n) > 1 {
+			all[len(all)-1] = append(all[len(all)-1], fpdf.PointType{X: n[len(n)-2], Y: n[len(n)-1]})
+		}
+	}
+	return all
+}
+
+// hatch is cut metal; neighbours lean opposite ways.
+func (c canvas) hatch(lines [][]fpdf.PointType, x float64, left bool) {
+	const pitch = 7.0
+	for _, points := range lines {
+		if len(points) < 3 {
+			continue
+		}
+		low, high := points[0], points[0]
+		scaled := make([]fpdf.PointType, len(points))
+		for i, pt := range points {
+			low.X, low.Y = min(low.X, pt.X), min(low.Y, pt.Y)
+			high.X, high.Y = max(high.X, pt.X), max(high.Y, pt.Y)
+			scaled[i].X, scaled[i].Y = c.to(x+pt.X, pt.Y)
+		}
+		c.ClipPolygon(scaled, false)
+		c.ink(inkColour)
+		c.SetLineWidth(0.1)
+		rise := high.Y - low.Y
+		for at := low.X - rise; at < high.X+rise; at += pitch {
+			from, to := at, at+rise
+			if left {
+				from, to = to, from
+			}
+			x1, y1 := c.to(x+from, low.Y)
+			x2, y2 := c.to(x+to, high.Y)
+			c.Line(x1, y1, x2, y2)
+		}
+		c.ClipEnd()
+	}
+}

@@ -1,0 +1,337 @@
+package report
+
+import (
+	"bytes"
+	"fmt"
+	"slices"
+	"strings"
+
+	"codeberg.org/go-pdf/fpdf"
+
+	"settle/core/job"
+	"settle/core/judge"
+	"settle/core/words"
+)
+
+// box is a cell of a table: a text, with a shape before it where it has one.
+type box struct {
+	text  string
+	face  face
+	shape shape
+	grey  bool
+}
+
+func text(s string) box   { return box{text: s, face: plain(8.5)} }
+func strong(s string) box { return box{text: s, face: bold(8.5)} }
+func small(s string) box  { return box{text: s, face: plain(7.5), grey: true} }
+func number(s string) box { return box{text: s, face: mono(7.5)} }
+
+// column is a column of a table: its head, its share of the width, how it is aligned.
+type column struct {
+	head  string
+	share float64
+	align string
+}
+
+const mark = 2.6 // side of a shape in a table
+
+// table writes rows under a head, which stands on each page they run over.
+func (p *page) table(columns []column, rows [][]box) {
+	if len(rows) == 0 {
+		return
+	}
+	for i, row := range rows {
+		lines, high := p.broken(columns, row)
+		if over := p.room() < high; i == 0 || over {
+			if over || p.room() < high+2*line {
+				p.AddPage()
+			}
+			p.heads(columns)
+		}
+		x, y := margin, p.GetY()
+		for k, b := range row {
+			w := columns[k].share * p.width()
+			p.box(x, y, w, b, lines[k], columns[k].align)
+			x += w
+		}
+		p.SetDrawColor(hairLine[0], hairLine[1], hairLine[2])
+		p.Line(margin, y+high, margin+p.width(), y+high)
+		p.ink(inkColour)
+		p.SetXY(margin, y+high)
+	}
+	p.Ln(2.5)
+}
+
+// broken are the lines of each cell of a row, and its height.
+func (p *page) broken(columns []column, row []box) ([][]string, float64) {
+	lines, most := make([][]string, len(row)), 1
+	for k, b := range row {
+		w := columns[k].share*p.width() - 1
+		if b.shape != nil {
+			w -= mark + 0.8
+		}
+		lines[k] = p.split(b.face, b.text, w)
+		most = max(most, len(lines[k]))
+	}
+	return lines, float64(most)*line + 0.3
+}
+
+func (p *page) heads(columns []column) {
+	p.dye()
+	y := p.GetY()
+	p.SetLineWidth(0.4)
+	p.Line(margin, y, margin+p.width(), y)
+	p.SetLineWidth(0.2)
+	x := margin
+	for _, c := range columns {
+		p.at(x, y).cell(c.share*p.width()-1, line+0.6, title(8.5), c.head, c.align)
+		x += c.share * p.width()
+	}
+	p.ink(inkColour)
+	p.Line(margin, y+line+0.7, margin+p.width(), y+line+0.7)
+	p.SetXY(margin, y+line+0.8)
+}
+
+// box writes a cell. A shape stands before the last line, where the figure is.
+func (p *page) box(x, y, w float64, b box, lines []string, align string) {
+	if b.grey {
+		p.ink(greyInk)
+	}
+	for i, s := range lines {
+		left, room := x, w-1
+		if b.shape != nil {
+			left, room = x+mark+0.8, room-mark-0.8
+		}
+		p.at(left, y+float64(i)*line).cell(room, line, b.face, s, align)
+	}
+	if b.shape != nil {
+		p.ink(inkColour)
+		at, last := x, len(lines)-1
+		if align != "L" && last >= 0 {
+			p.set(b.face, lines[last])
+			if at = x + w - 1 - p.GetStringWidth(lines[last]) - mark - 1.4; align == "C" {
+				at = (x + mark + 0.8 + at) / 2
+			}
+		} else if align == "C" {
+			at = x + (w-mark)/2
+		}
+		p.SetLineWidth(0.3)
+		b.shape(p, max(at, x), y+float64(max(len(lines)-1, 0))*line+(line-mark)/2, mark)
+		p.SetLineWidth(0.2)
+	}
+	p.ink(inkColour)
+}
+
+// reading is a cell with a figure and the shape of its verdict.
+func (p *page) reading(c *job.Cell, f face) box {
+	if c == nil {
+		return box{text: "–", face: f}
+	}
+	b := box{text: p.say(c.Text), face: f}
+	if c.Verdict != "" {
+		b.shape = verdictShapes[c.Verdict]
+	}
+	return b
+}
+
+// verdict is a verdict in words, with its shape.
+func verdict(c *job.Cell) box {
+	switch {
+	case c == nil:
+		return box{text: "Not measured", face: plain(8.5), shape: verdictShapes[""]}
+	case c.Verdict == "":
+		return text(c.Word)
+	}
+	b := box{text: c.Word, face: bold(8), shape: verdictShapes[c.Verdict]}
+	if c.Accepted != "" {
+		b.text += ", accepted"
+	}
+	return b
+}
+
+func from(n int) box {
+	if n == 0 {
+		return small("")
+	}
+	return small(fmt.Sprint(n))
+}
+
+func (p *page) checks() {
+	var rows [][]box
+	for _, c := range p.rows.Checks {
+		if c.Repeat {
+			continue
+		}
+		built := p.reading(c.Built, figure(8.5))
+		built.shape = nil // its verdict stands in words
+		for i := range c.Earlier {
+			built.text = fmt.Sprintf("round %d: %s\n", i+1, p.say(c.Earlier[i].Text)) + built.text
+		}
+		change := ""
+		if c.Change != nil {
+			change = p.say(*c.Change)
+		}
+		limit := number(p.say(c.Limit))
+		rows = append(rows, []box{{text: c.Letter, face: title(9.5)}, text(c.Title), p.reading(c.Found, mono(8)), limit,
+			from(c.From), built, number(change), verdict(c.Built)})
+	}
+	p.table([]column{{"", 0.03, "L"}, {"Check, " + p.unit(), 0.235, "L"}, {"Found", 0.135, "R"}, {"Limit", 0.14, "R"},
+		{"", 0.025, "L"}, {"Built", 0.14, "R"}, {"Change", 0.075, "R"}, {"   Verdict", 0.22, "L"}}, rows)
+}
+
+// across is how many members of a repeat stand beside each other.
+const across = 12
+
+// repeats are the tables of what the pump has several of: a column for each member.
+func (p *page) repeats() {
+	for _, t := range p.rows.Repeats {
+		for from := 0; from < len(t.Members); from += across {
+			p.repeat(t, from, min(from+across, len(t.Members)))
+		}
+	}
+}
+
+func (p *page) repeat(t job.RepeatRow, low, high int) {
+	const name, limit, note = 0.2, 0.11, 0.025
+	each := (1 - name - limit - note) / float64(high-low)
+	columns := []column{{t.Title, name, "L"}, {"Limit", limit, "R"}, {"", note, "L"}}
+	for _, m := range t.Members[low:high] {
+		columns = append(columns, column{m, each, "C"})
+	}
+	few := high-low <= 4
+	var rows [][]box
+	for _, w := range t.Rows {
+		row := []box{text(w.Title), number(""), from(w.From)}
+		if slices.ContainsFunc(w.Cells, func(c *job.WorkCell) bool { return c != nil && c.Found != nil }) {
+			row[0].text += "\nfound, and built"
+		}
+		if w.Limit != nil {
+			row[1] = number(p.say(*w.Limit))
+		}
+		for _, c := range w.Cells[low:high] {
+			row = append(row, p.work(c, few))
+		}
+		rows = append(rows, row)
+	}
+	p.table(columns, rows)
+}
+
+// work is what one member came to.
+func (p *page) work(c *job.WorkCell, few bool) box {
+	size := 7.0
+	if few {
+		size = 8
+	}
+	switch {
+	case c == nil:
+		return small("")
+	case c.Outcome != "":
+		return box{text: pick(few, words.Capital(string(c.Outcome)), ""), face: bold(size), shape: outcomeShapes[c.Outcome]}
+	case c.Done != nil:
+		b := box{text: pick(few, p.say(c.Done.Text), "done"), face: plain(size)}
+		if c.Done.Verdict != "" {
+			b.shape, b.text = verdictShapes[c.Done.Verdict], pick(few, b.text, "")
+		}
+		return b
+	case c.Found == nil && c.Built == nil:
+		return small("–")
+	}
+	b := p.reading(c.Built, figure(size))
+	if c.Found != nil {
+		b.text = p.say(c.Found.Text) + "\n" + b.text
+	}
+	if c.Letter != "" {
+		b.text = c.Letter + "  " + b.text
+	}
+	return b
+}
+
+func pick(yes bool, a, b string) string {
+	if yes {
+		return a
+	}
+	return b
+}
+
+func outcome(o judge.Outcome) box {
+	if o == "" {
+		return text("––")
+	}
+	return box{text: words.Capital(string(o)), face: bold(8.5), shape: outcomeShapes[o]}
+}
+
+func (p *page) parts() {
+	var rows [][]box
+	for _, r := range p.rows.Parts {
+		if !r.Sound && !r.Repeat && (r.Outcome != "" || r.Words != "") {
+			rows = append(rows, []box{text(r.Part), outcome(r.Outcome), text(r.Words)})
+		}
+	}
+	if n := len(p.rows.Sound); n > 0 {
+		rows = append(rows, []box{text("Nothing against them"), outcome(judge.Reuse),
+			text(strings.Join(p.rows.Sound, ", "))})
+	}
+	if len(p.rows.Waiting) > 0 {
+		rows = append(rows, []box{text("Not looked at yet"), text("––"), text(strings.Join(p.rows.Waiting, ", "))})
+	}
+	p.table([]column{{"Part", 0.26, "L"}, {"Decision", 0.12, "L"}, {"Found, and the rule", 0.62, "L"}}, rows)
+}
+
+func (p *page) done() {
+	var rows [][]box
+	for _, r := range p.rows.Done {
+		if r.Repeat || r.Entered == nil {
+			continue
+		}
+		rows = append(rows, []box{text(r.Title), strong(p.say(r.Entered.Text)), verdict(r.Entered)})
+	}
+	p.table([]column{{"Turned, tightened, set, tested", 0.36, "L"}, {"Entered", 0.42, "L"}, {"Verdict", 0.22, "L"}}, rows)
+}
+
+// notes are corrections, decisions and what was taken back, with what stood there
+// before.
+func (p *page) notes() {
+	var rows [][]box
+	for _, n := range p.rows.Notes {
+		rows = append(rows, []box{text(n.What), text(n.Reason), small(p.say(n.Before)),
+			small(n.By + ", " + n.At.Local().Format("2 Jan 2006 15:04"))})
+	}
+	p.table([]column{{"Corrected, accepted, withdrawn", 0.29, "L"}, {"Reason", 0.27, "L"},
+		{"What stood there before", 0.25, "L"}, {"By", 0.19, "L"}}, rows)
+}
+
+const thumb = 36.0 // mm
+
+func (p *page) photos() error {
+	if p.how.Photo == nil || len(p.rows.Photos) == 0 {
+		return nil
+	}
+	x := margin
+	for _, shot := range p.rows.Photos {
+		jpeg, err := p.how.Photo(shot.ID)
+		if err != nil {
+			return err
+		}
+		if x+thumb > margin+p.width() {
+			x = margin
+			p.SetY(p.GetY() + thumb*0.75 + 5)
+		}
+		if p.room() < thumb {
+			p.AddPage()
+			x = margin
+		}
+		y := p.GetY()
+		p.RegisterImageOptionsReader(shot.ID, fpdf.ImageOptions{ImageType: "JPEG"}, bytes.NewReader(jpeg))
+		p.ClipRect(x, y, thumb, thumb*0.75, true)
+		p.ImageOptions(shot.ID, x, y, thumb, 0, false, fpdf.ImageOptions{ImageType: "JPEG"}, 0, "")
+		p.ClipEnd()
+		label := p.split(plain(7), shot.Title, thumb)
+		if len(label) > 0 {
+			p.at(x, y+thumb*0.75).cell(thumb, 3.6, plain(7), label[0], "L")
+		}
+		p.SetXY(margin, y)
+		x += thumb + 2.4
+	}
+	p.SetY(p.GetY() + thumb*0.75 + 6)
+	return nil
+}
