@@ -3,6 +3,7 @@
 //
 //   node shaft.mjs ../internal/report/shaft.json
 import { writeFileSync } from 'node:fs'
+import process from 'node:process'
 import { createServer } from 'vite'
 
 const vite = await createServer({

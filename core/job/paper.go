@@ -131,7 +131,8 @@ type PhotoRow struct {
 
 // PaperOf lays the rows of a sheet out.
 func PaperOf(s *Sheet) *Paper {
-	p := &Paper{Checks: []CheckRow{}, Repeats: []RepeatRow{}, Parts: []PartRow{}, Sound: []string{}, Waiting: []string{}, Done: []DoneRow{},
+	p := &Paper{Checks: []CheckRow{}, Repeats: []RepeatRow{}, Parts: []PartRow{}, Sound: []string{},
+		Waiting: []string{}, Done: []DoneRow{},
 		Notes: []NoteRow{}, Photos: []PhotoRow{}, Sources: []string{}}
 	repeated := repeatedChecks(s)
 	for i := range s.Checks {

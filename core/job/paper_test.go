@@ -16,7 +16,8 @@ func TestPaper(t *testing.T) {
 	b.walk(bodies(t))
 	p := PaperOf(withNotes(b.Job))
 	row := p.Checks[3]
-	if row.Check != "shaft-runout-seal" || row.Letter != "D" || row.Found.Text.Thou != "3.0" || row.Built.Text.Thou != "1.0" ||
+	if row.Check != "shaft-runout-seal" || row.Letter != "D" ||
+		row.Found.Text.Thou != "3.0" || row.Built.Text.Thou != "1.0" ||
 		row.Change.Thou != "-2.0" || row.Limit.Thou != "2.0 max" || row.Built.Word != "Within" ||
 		p.Sources[row.From-1] != "manual, table 4" {
 		t.Errorf("the run-out at the seal is %+v", row)
@@ -34,7 +35,8 @@ func TestPaper(t *testing.T) {
 			clearance = c
 		}
 	}
-	if clearance.Built.Text.Thou != "14.0 – 15.0" || clearance.Limit.Thou != "12.0 to 18.0" || clearance.Limit.Mm != "0.305 to 0.457" {
+	if clearance.Built.Text.Thou != "14.0 – 15.0" || clearance.Limit.Thou != "12.0 to 18.0" ||
+		clearance.Limit.Mm != "0.305 to 0.457" {
 		t.Errorf("the clearance is %+v, %+v", clearance.Built, clearance.Limit)
 	}
 	for _, part := range p.Parts {
@@ -73,7 +75,7 @@ func TestPaperOfAKeptSheet(t *testing.T) {
 }
 
 const stages = `
-values: [{key: n, title: Stages, kind: number}, {key: bolts, title: Bolts, kind: number}, {key: t, title: T, kind: torque}]
+values: [{key: n, title: Stages, kind: number}]
 repeats: [{key: stage, title: Stages, count: n, short: stage}]
 limits: {gap: {max: 0.1 mm, source: drawing}}
 checks: {gap: {for: stage, title: Gap, short: Gap, instrument: direct, limit: [gap]}}

@@ -236,8 +236,8 @@ stages:
 		}
 	}
 	kept, err := ReadKept("plain.yaml", []byte(plain))
-	if err != nil || !Is(kept.Parts[0].Seal) || kept.Checks["run"].Sign != SealRunout || !Is(kept.Step("lay-out").LaidOut) ||
-		len(kept.Notes) != 6 {
+	if err != nil || !Is(kept.Parts[0].Seal) || kept.Checks["run"].Sign != SealRunout ||
+		!Is(kept.Step("lay-out").LaidOut) || len(kept.Notes) != 6 {
 		t.Errorf("kept: %v, %+v", err, kept.Notes)
 	}
 	said := strings.NewReplacer("kind: number}", "kind: number, vanes: true}", "sleeve}", "sleeve, sleeve: false}",

@@ -116,8 +116,8 @@ func (p *page) top() {
 	p.SetRightMargin(p.width() + margin - left)
 	p.lines(title(11), 4.6, p.r.Pump.Name)
 	p.SetX(margin)
-	p.lines(plain(8.5), line, fmt.Sprintf("%s, opened %s by %s", p.r.Number, p.head.Opened.Local().Format("2 January 2006"),
-		p.head.By))
+	opened := p.head.Opened.Local().Format("2 January 2006")
+	p.lines(plain(8.5), line, fmt.Sprintf("%s, opened %s by %s", p.r.Number, opened, p.head.By))
 	p.SetRightMargin(margin)
 	end := max(p.GetY(), p.plate(margin+left+4, y, p.width()-left-right-8), y+26)
 	p.at(margin+p.width()-right, y).cell(right, 5, title(11), p.how.Shop, "R")
@@ -177,8 +177,9 @@ func (p *page) closing() {
 	}
 	if n := len(s.Amended); n > 0 {
 		last := s.Amended[n-1]
-		p.lines(plain(8), line, fmt.Sprintf("Amended after the signature, last by %s, %s. The sheet as it was signed is kept.",
-			last.By.Name, last.At.Local().Format("2 January 2006 15:04")))
+		at := last.At.Local().Format("2 January 2006 15:04")
+		p.lines(plain(8), line, "Amended after the signature, last by "+last.By.Name+", "+at+
+			". The sheet as it was signed is kept.")
 	}
 	var schools []string
 	for _, c := range p.head.Schools {

@@ -81,7 +81,8 @@ func walked(t *testing.T, key string, values map[string]job.Value) *store.Job {
 			t.Fatalf("%s: %v", step.ID, err)
 		}
 	}
-	return &store.Job{Number: "J-0001", Pump: record.Pump{Tag: "IN-110", Name: "Borehole, freshwater", Kind: p.Title}, Job: j}
+	pump := record.Pump{Tag: "IN-110", Name: "Borehole, freshwater", Kind: p.Title}
+	return &store.Job{Number: "J-0001", Pump: pump, Job: j}
 }
 
 var onePage = regexp.MustCompile(`/Type /Page\b[^s]`)

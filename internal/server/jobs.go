@@ -26,7 +26,7 @@ type JobView struct {
 	By        job.Person         `json:"opened_by"`
 	Plan      string             `json:"plan" doc:"title and version of the plan it was started with"`
 	Schools   []job.SchoolChosen `json:"schools" doc:"which way the shop works, where good shops differ"`
-	Elastomer string             `json:"elastomer_warning,omitempty" doc:"why the pump's elastomer hardly suits its liquid"`
+	Elastomer string             `json:"elastomer_warning,omitempty" doc:"why it hardly suits the liquid"`
 	Sheet     *job.Sheet         `json:"sheet"`
 	Log       []job.Entry        `json:"log"`
 
@@ -99,144 +99,147 @@ type JobPath struct {
 }
 
 func (s *server) jobs(api huma.API) {
-	operation(api, http.MethodGet, "/jobs", "list-jobs", "List jobs, the one changed last first",
-		func(ctx context.Context, in *struct {
-			Words        string `query:"q" maxLength:"100" doc:"words in number, plate, complaint, findings, reasons or remarks"`
-			State        string `query:"state" enum:"open,decide,signed,ended,all" default:"all"`
-			Pump         string `query:"pump" doc:"tag"`
-			Construction string `query:"construction" doc:"letter"`
-			Sort         string `query:"sort" enum:"changed,opened,number,tag" default:"changed"`
-			After        string `query:"after" doc:"number of the last job of the page before"`
-			Limit        int    `query:"limit" minimum:"1" maximum:"200" default:"50"`
-		}) (*body[[]store.JobRow], error) {
-			state := in.State
-			if state == "all" {
-				state = ""
-			}
-			rows, err := s.store.Jobs(ctx, store.JobQuery{Words: in.Words, State: state, Pump: in.Pump,
-				Construction: in.Construction, Sort: in.Sort, After: in.After, Limit: in.Limit})
-			return &body[[]store.JobRow]{rows}, err
-		})
-	operation(api, http.MethodPost, "/jobs", "open-job", "Open a job for a pump", func(ctx context.Context, in *struct {
-		Body struct {
-			ID        string   `json:"id" minLength:"1" maxLength:"64" doc:"made by the sender; sending it twice is harmless"`
-			By        string   `json:"by" doc:"id of the person at work"`
-			Pump      string   `json:"pump" doc:"tag"`
-			Complaint string   `json:"complaint" doc:"why the pump is here"`
-			Hours     *float64 `json:"hours,omitempty" doc:"its running hours, where they are known"`
-		}
-	}) (*body[JobView], error) {
-		by, err := s.store.Person(ctx, in.Body.By)
-		if err != nil {
-			return nil, err
-		}
-		number, err := s.store.OpenJob(ctx, in.Body.ID, in.Body.Pump, in.Body.Complaint, in.Body.Hours, by)
-		if err != nil {
-			return nil, err
-		}
-		r, err := s.store.Job(ctx, number)
-		if err != nil {
-			return nil, err
-		}
-		return s.view(ctx, r, nil)
-	})
+	operation(api, http.MethodGet, "/jobs", "list-jobs", "List jobs, the one changed last first", s.listJobs)
+	operation(api, http.MethodPost, "/jobs", "open-job", "Open a job for a pump", s.openJob)
 	operation(api, http.MethodGet, "/jobs/{number}", "get-job", "One job with its sheet and its log", s.getJob)
+	operation(api, http.MethodGet, "/jobs/{number}/sheet", "get-sheet", "The build sheet as rows, ready to be laid out",
+		s.getPaper)
 	operation(api, http.MethodPost, "/jobs/{number}/entries", "append-entry",
 		"Keep an entry, decide on one, withdraw one; end a job, or amend a signed one", s.appendEntry)
 	operation(api, http.MethodPost, "/jobs/{number}/looked", "look-at-changes",
 		"Say that somebody has looked at what a change of rules made of an open job", s.looked)
 	operation(api, http.MethodPost, "/jobs/{number}/steps/{step}/preview", "preview",
-		"Work out a panel that is still being typed", func(ctx context.Context, in *struct {
-			JobPath
-			Step string `path:"step"`
-			Body job.Body
-		}) (*body[PreviewView], error) {
-			r, err := s.store.Job(ctx, in.Number)
-			if err != nil {
-				return nil, err
-			}
-			reading, tell, err := job.Preview(r.Job, in.Step, &in.Body)
-			if tell == nil {
-				return nil, err
-			}
-			v := PreviewView{Reading: reading, Tell: tell, Errors: []*field.Error{}}
-			if err != nil {
-				v.Errors = field.All(err)
-			}
-			return &body[PreviewView]{v}, nil
-		})
-	huma.Register(api, huma.Operation{OperationID: "sheet-file", Method: http.MethodGet,
-		Path: "/api/v1/jobs/{number}/sheet.{format}", Summary: "The build sheet as a file",
-		Errors: []int{http.StatusNotFound}}, func(ctx context.Context, in *struct {
-		JobPath
-		Format string `path:"format" enum:"json,csv,pdf"`
-		Unit   string `query:"unit" enum:"thou,mm" default:"thou" doc:"pdf: lengths in thou or mm"`
-		Paper  string `query:"paper" enum:"a4,letter" default:"a4" doc:"pdf: the size of its pages"`
-		As     int    `query:"as" doc:"number of an entry: the sheet that was kept with it; not for json"`
-	}) (*file, error) {
-		r, err := s.store.Job(ctx, in.Number)
-		if err != nil {
-			return nil, problem(err)
-		}
-		sheet, err := job.Show(r.Job)
-		if in.As != 0 {
-			sheet, err = keptWith(r, in.As)
-		}
-		if err != nil {
-			return nil, problem(err)
-		}
-		out := &file{Type: "application/json", Name: fmt.Sprintf("attachment; filename=%q", r.Number+"."+in.Format)}
-		switch in.Format {
-		case "csv":
-			out.Type = "text/csv; charset=utf-8"
-			out.Body, err = report.CSV(r, sheet)
-		case "pdf":
-			var shop store.Shop
-			if shop, err = s.store.Shop(ctx); err != nil {
-				return nil, err
-			}
-			out.Type = "application/pdf"
-			out.Body, err = report.PDF(r, sheet, report.Printing{
-				Shop: shop.Name, Letter: in.Paper == "letter", Unit: quantity.Unit(in.Unit),
-				Photo: func(id string) ([]byte, error) { return s.store.Photo(ctx, id) },
-			})
-		default:
-			out.Body, err = report.JSON(r, func(id string) ([]byte, error) { return s.store.Photo(ctx, id) })
-		}
-		return out, problem(err)
-	})
+		"Work out a panel that is still being typed", s.preview)
+	download(api, "/jobs/{number}/sheet.{format}", "sheet-file", "The build sheet as a file", s.sheetFile)
+	download(api, "/jobs/{number}/kit.csv", "kit-file", "The parts list as a file", s.kitFile)
 	huma.Register(api, huma.Operation{OperationID: "import-job", Method: http.MethodPost, Path: "/api/v1/jobs/import",
-		Summary:       "Take in a job of another Settle, from its JSON file",
-		DefaultStatus: http.StatusCreated, SkipValidateBody: true, MaxBodyBytes: maxImport,
-		Errors: []int{http.StatusUnprocessableEntity, http.StatusRequestEntityTooLarge}},
-		func(ctx context.Context, in *struct {
-			RawBody []byte `contentType:"application/json"`
-		}) (*body[JobView], error) {
-			r, photos, err := report.Read(in.RawBody)
-			if err != nil {
-				return nil, problem(err)
-			}
-			number, err := s.store.ImportJob(ctx, r, photos)
-			if err != nil {
-				return nil, problem(err)
-			}
-			if r, err = s.store.Job(ctx, number); err != nil {
-				return nil, problem(err)
-			}
-			v, err := s.view(ctx, r, nil)
-			return v, problem(err)
-		})
-	huma.Register(api, huma.Operation{OperationID: "kit-file", Method: http.MethodGet,
-		Path: "/api/v1/jobs/{number}/kit.csv", Summary: "The parts list as a file",
-		Errors: []int{http.StatusNotFound}}, func(ctx context.Context, in *JobPath) (*file, error) {
-		r, err := s.store.Job(ctx, in.Number)
-		if err != nil {
-			return nil, problem(err)
+		Summary: "Take in a job of another Settle, from its JSON file", DefaultStatus: http.StatusCreated,
+		SkipValidateBody: true, MaxBodyBytes: maxImport,
+		Errors: []int{http.StatusUnprocessableEntity, http.StatusRequestEntityTooLarge}}, s.importJob)
+}
+
+func (s *server) listJobs(ctx context.Context, in *struct {
+	Words        string `query:"q" maxLength:"100" doc:"words in number, plate, complaint, findings, reasons or remarks"`
+	State        string `query:"state" enum:"open,decide,signed,ended,all" default:"all"`
+	Pump         string `query:"pump" doc:"tag"`
+	Construction string `query:"construction" doc:"letter"`
+	Sort         string `query:"sort" enum:"changed,opened,number,tag" default:"changed"`
+	After        string `query:"after" doc:"number of the last job of the page before"`
+	Limit        int    `query:"limit" minimum:"1" maximum:"200" default:"50"`
+}) (*body[[]store.JobRow], error) {
+	state := in.State
+	if state == "all" {
+		state = ""
+	}
+	rows, err := s.store.Jobs(ctx, store.JobQuery{Words: in.Words, State: state, Pump: in.Pump,
+		Construction: in.Construction, Sort: in.Sort, After: in.After, Limit: in.Limit})
+	return &body[[]store.JobRow]{rows}, err
+}
+
+func (s *server) openJob(ctx context.Context, in *struct {
+	Body struct {
+		ID        string   `json:"id" minLength:"1" maxLength:"64" doc:"made by the sender; sending it twice is harmless"`
+		By        string   `json:"by" doc:"id of the person at work"`
+		Pump      string   `json:"pump" doc:"tag"`
+		Complaint string   `json:"complaint" doc:"why the pump is here"`
+		Hours     *float64 `json:"hours,omitempty" doc:"its running hours, where they are known"`
+	}
+}) (*body[JobView], error) {
+	by, err := s.store.Person(ctx, in.Body.By)
+	if err != nil {
+		return nil, err
+	}
+	number, err := s.store.OpenJob(ctx, in.Body.ID, in.Body.Pump, in.Body.Complaint, in.Body.Hours, by)
+	if err != nil {
+		return nil, err
+	}
+	r, err := s.store.Job(ctx, number)
+	if err != nil {
+		return nil, err
+	}
+	return s.view(ctx, r, nil)
+}
+
+func (s *server) preview(ctx context.Context, in *struct {
+	JobPath
+	Step string `path:"step"`
+	Body job.Body
+}) (*body[PreviewView], error) {
+	r, err := s.store.Job(ctx, in.Number)
+	if err != nil {
+		return nil, err
+	}
+	reading, tell, err := job.Preview(r.Job, in.Step, &in.Body)
+	if tell == nil {
+		return nil, err
+	}
+	v := PreviewView{Reading: reading, Tell: tell, Errors: []*field.Error{}}
+	if err != nil {
+		v.Errors = field.All(err)
+	}
+	return &body[PreviewView]{v}, nil
+}
+
+func (s *server) sheetFile(ctx context.Context, in *struct {
+	JobPath
+	Format string `path:"format" enum:"json,csv,pdf"`
+	Unit   string `query:"unit" enum:"thou,mm" default:"thou" doc:"pdf: lengths in thou or mm"`
+	Paper  string `query:"paper" enum:"a4,letter" default:"a4" doc:"pdf: the size of its pages"`
+	As     int    `query:"as" doc:"number of an entry: the sheet that was kept with it; not for json"`
+}) (*file, error) {
+	r, err := s.store.Job(ctx, in.Number)
+	if err != nil {
+		return nil, err
+	}
+	sheet, err := sheetAs(r, in.As)
+	if err != nil {
+		return nil, err
+	}
+	photo := func(id string) ([]byte, error) { return s.store.Photo(ctx, id) }
+	out := &file{Type: "application/json", Name: fmt.Sprintf("attachment; filename=%q", r.Number+"."+in.Format)}
+	switch in.Format {
+	case "csv":
+		out.Type = "text/csv; charset=utf-8"
+		out.Body, err = report.CSV(r, sheet)
+	case "pdf":
+		var shop store.Shop
+		if shop, err = s.store.Shop(ctx); err != nil {
+			return nil, err
 		}
-		b, err := report.Kit(r)
-		return &file{"text/csv; charset=utf-8", fmt.Sprintf("attachment; filename=%q", r.Number+"-parts.csv"), b},
-			problem(err)
-	})
+		out.Type = "application/pdf"
+		out.Body, err = report.PDF(r, sheet, report.Printing{Shop: shop.Name, Letter: in.Paper == "letter",
+			Unit: quantity.Unit(in.Unit), Photo: photo})
+	default:
+		out.Body, err = report.JSON(r, photo)
+	}
+	return out, err
+}
+
+func (s *server) kitFile(ctx context.Context, in *JobPath) (*file, error) {
+	r, err := s.store.Job(ctx, in.Number)
+	if err != nil {
+		return nil, err
+	}
+	b, err := report.Kit(r)
+	return &file{"text/csv; charset=utf-8", fmt.Sprintf("attachment; filename=%q", r.Number+"-parts.csv"), b}, err
+}
+
+func (s *server) importJob(ctx context.Context, in *struct {
+	RawBody []byte `contentType:"application/json"`
+}) (*body[JobView], error) {
+	r, photos, err := report.Read(in.RawBody)
+	if err != nil {
+		return nil, problem(err)
+	}
+	number, err := s.store.ImportJob(ctx, r, photos)
+	if err != nil {
+		return nil, problem(err)
+	}
+	if r, err = s.store.Job(ctx, number); err != nil {
+		return nil, problem(err)
+	}
+	v, err := s.view(ctx, r, nil)
+	return v, problem(err)
 }
 
 func (s *server) getJob(ctx context.Context, in *struct {
@@ -259,6 +262,35 @@ func (s *server) getJob(ctx context.Context, in *struct {
 		v.Body.As = in.As
 	}
 	return v, err
+}
+
+// PaperView is the build sheet as rows, with what stands beside them.
+type PaperView struct {
+	job.Paper
+	Head job.Head `json:"head"`
+}
+
+func (s *server) getPaper(ctx context.Context, in *struct {
+	JobPath
+	As int `query:"as" doc:"number of an entry: the sheet that was kept with it"`
+}) (*body[PaperView], error) {
+	r, err := s.store.Job(ctx, in.Number)
+	if err != nil {
+		return nil, err
+	}
+	sheet, err := sheetAs(r, in.As)
+	if err != nil {
+		return nil, err
+	}
+	return &body[PaperView]{PaperView{*job.PaperOf(sheet), job.HeadOf(r.Job, sheet)}}, nil
+}
+
+// sheetAs is the sheet to show of a job, or the one that was kept with an entry.
+func sheetAs(r *store.Job, as int) (*job.Sheet, error) {
+	if as != 0 {
+		return keptWith(r, as)
+	}
+	return job.Show(r.Job)
 }
 
 // keptWith is the sheet that was kept with an entry.

@@ -108,5 +108,14 @@ func operation[I, O any](api huma.API, method, path, id, summary string, answer 
 	})
 }
 
+// download registers an answer that is a file.
+func download[I any](api huma.API, path, id, summary string, answer func(context.Context, *I) (*file, error)) {
+	huma.Register(api, huma.Operation{OperationID: id, Method: http.MethodGet, Path: "/api/v1" + path, Summary: summary,
+		Errors: []int{http.StatusNotFound}}, func(ctx context.Context, in *I) (*file, error) {
+		out, err := answer(ctx, in)
+		return out, problem(err)
+	})
+}
+
 // body is an answer with nothing but a body.
 type body[T any] struct{ Body T }

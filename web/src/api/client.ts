@@ -8,7 +8,7 @@ import {
 } from '@tanstack/react-query'
 import { device } from '../app/device'
 import { keys } from './keys'
-import type { Body, EntryForm, Look, Problem } from './types'
+import type { Body, EntryForm, JobView, Look, Problem } from './types'
 import type { paths } from './schema.gen'
 
 export const api = createClient<paths>({ baseUrl: '/' })
@@ -173,6 +173,18 @@ export const useKeptSheet = (number: string, seq: number) =>
       ),
     enabled: seq > 0,
     staleTime: Infinity,
+  })
+
+/** The rows of the build sheet that a job shows. */
+export const useRows = (job: JobView) =>
+  useQuery({
+    queryKey: keys.rows(job.number, job.as ?? 0, job.sheet.length),
+    queryFn: () =>
+      answer(
+        api.GET('/api/v1/jobs/{number}/sheet', {
+          params: { path: { number: job.number }, query: { as: job.as } },
+        }),
+      ),
   })
 
 /** Keeps an entry; the answer is the job with it. */

@@ -9,6 +9,7 @@ export const keys = {
   jobList: (list: object) => ['jobs', list] as const,
   job: (number: string) => ['job', number] as const,
   jobAs: (number: string, seq: number) => ['job', number, seq] as const,
+  rows: (number: string, seq: number, length: number) => ['rows', number, seq, length] as const,
   previews: (number: string) => ['preview', number] as const,
   preview: (number: string, step: string, body: Body | null) =>
     ['preview', number, step, body] as const,

@@ -158,6 +158,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{number}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The build sheet as rows, ready to be laid out */
+        get: operations["get-sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{number}/sheet.{format}": {
         parameters: {
             query?: never;
@@ -620,6 +637,18 @@ export interface components {
             /** @description key of the pump's value it is */
             value?: string;
         };
+        Cell: {
+            /** @description why a person accepted it */
+            accepted?: string;
+            figure?: components["schemas"]["Figure"];
+            /** @description the other end, where it is a range */
+            high?: components["schemas"]["Figure"];
+            text: components["schemas"]["Sentence"];
+            /** @enum {string} */
+            verdict?: "within" | "close" | "out" | "undecided" | "no-limit";
+            /** @description the verdict in words */
+            word?: string;
+        };
         Change: {
             /** @description which of its keys are different */
             keys?: string[];
@@ -628,6 +657,26 @@ export interface components {
             title?: string;
             /** @description step, check, part, option, value or limit, with its key */
             what: string;
+        };
+        CheckRow: {
+            built?: components["schemas"]["Cell"];
+            change?: components["schemas"]["Sentence"];
+            check: string;
+            /** @description as built, before its stage was done again */
+            earlier?: components["schemas"]["Cell"][];
+            found?: components["schemas"]["Cell"];
+            /**
+             * Format: int64
+             * @description number of its source
+             */
+            from?: number;
+            /** @description of its place on the shaft line */
+            letter?: string;
+            /** @description in figures */
+            limit: components["schemas"]["Sentence"];
+            /** @description it stands in the table of its repeat */
+            repeat?: boolean;
+            title: string;
         };
         CheckSheet: {
             built?: components["schemas"]["Taken"];
@@ -705,6 +754,12 @@ export interface components {
             /** @description the thickest leaf that goes: no graduation is asked */
             leaf?: boolean;
             value?: string;
+        };
+        DoneRow: {
+            entered?: components["schemas"]["Cell"];
+            /** @description its repeat's table says all of it */
+            repeat?: boolean;
+            title: string;
         };
         Due: {
             /** @description the day follows from readings, nobody set it */
@@ -906,6 +961,25 @@ export interface components {
             graduation?: string;
             positions?: components["schemas"]["PositionForm"][];
         };
+        Head: {
+            /** @description who opened it */
+            by: string;
+            complaint: string;
+            /** Format: int64 */
+            entries: number;
+            hash: string;
+            /**
+             * Format: double
+             * @description running hours it came in with
+             */
+            hours?: number;
+            /** Format: date-time */
+            opened: string;
+            /** @description title and version */
+            plan: string;
+            /** @description which way the shop works, where good shops differ */
+            schools: components["schemas"]["SchoolChosen"][];
+        };
         Heard: {
             field: string;
             figure: components["schemas"]["Figure"];
@@ -980,7 +1054,7 @@ export interface components {
             /** @description what today's rules judge otherwise */
             changed: components["schemas"]["Difference"][];
             complaint: string;
-            /** @description why the pump's elastomer hardly suits its liquid */
+            /** @description why it hardly suits the liquid */
             elastomer_warning?: string;
             log: components["schemas"]["Entry"][];
             number: string;
@@ -1000,7 +1074,7 @@ export interface components {
                 [key: string]: components["schemas"]["Sentence"];
             };
             /** @description which way the shop works, where good shops differ */
-            schools: components["schemas"]["School"][];
+            schools: components["schemas"]["SchoolChosen"][];
             sheet: components["schemas"]["Sheet"];
             /** @description those that are kept, the oldest first */
             sheets: components["schemas"]["SheetKept"][];
@@ -1217,6 +1291,17 @@ export interface components {
             remark?: string;
             unit: string;
         };
+        NoteRow: {
+            /** Format: date-time */
+            at: string;
+            /** @description what stood there before */
+            before: components["schemas"]["Sentence"];
+            by: string;
+            /** @enum {string} */
+            kind: "kept" | "decided" | "withdrawn" | "ended" | "amended";
+            reason: string;
+            what: string;
+        };
         Notice: {
             /** @enum {string} */
             kind: "settle" | "typeface" | "go" | "npm";
@@ -1378,6 +1463,43 @@ export interface components {
             /** @description named by the entry of the pump's log; the file is at /api/v1/papers/{id} */
             id: string;
         };
+        PaperView: {
+            /** @description all of them, those of a repeat too */
+            checks: components["schemas"]["CheckRow"][];
+            /** @description turned, counted, marked, tightened, set, tested */
+            done: components["schemas"]["DoneRow"][];
+            head: components["schemas"]["Head"];
+            /** @description corrections, decisions and what was taken back */
+            notes: components["schemas"]["NoteRow"][];
+            /** @description all of them */
+            parts: components["schemas"]["PartRow"][];
+            photos: components["schemas"]["PhotoRow"][];
+            /** @description what the pump has several of, a table each */
+            repeats: components["schemas"]["RepeatRow"][];
+            /** @description parts with nothing against them, to stand on one line */
+            sound: string[];
+            sources: string[];
+            /** @description parts that nobody has looked at yet */
+            waiting: string[];
+        };
+        PartRow: {
+            /**
+             * @description overruled by a person
+             * @enum {string}
+             */
+            by_rule?: "reuse" | "dress" | "repair" | "replace" | "order";
+            found?: string;
+            /** @enum {string} */
+            outcome?: "reuse" | "dress" | "repair" | "replace" | "order";
+            part: string;
+            repeat?: boolean;
+            /** @description or why a person decided otherwise */
+            rule?: string;
+            /** @description nothing is against it */
+            sound?: boolean;
+            /** @description both, in a line */
+            words: string;
+        };
         Pass: {
             /** @description the last, round the circle at the full torque */
             check?: boolean;
@@ -1428,6 +1550,10 @@ export interface components {
         PhotoKept: {
             /** @description named by the entry of the step; the picture is at /api/v1/photos/{id} */
             id: string;
+        };
+        PhotoRow: {
+            id: string;
+            title: string;
         };
         Picture: {
             /** Format: date-time */
@@ -1709,6 +1835,20 @@ export interface components {
             deg?: number;
             value?: string;
         };
+        RepeatRow: {
+            members: string[];
+            rows: components["schemas"]["RepeatedWork"][];
+            /** @description what there are several of */
+            title: string;
+        };
+        RepeatedWork: {
+            /** @description in the order of the members; null where one has none */
+            cells: components["schemas"]["WorkCell"][];
+            /** Format: int64 */
+            from?: number;
+            limit?: components["schemas"]["Sentence"];
+            title: string;
+        };
         Round: {
             figure?: components["schemas"]["Figure"];
             high?: components["schemas"]["Figure"];
@@ -1739,7 +1879,7 @@ export interface components {
             /** @description key of the general limit set */
             set: string;
         };
-        School: {
+        SchoolChosen: {
             choice: string;
             title: string;
         };
@@ -1915,6 +2055,8 @@ export interface components {
             /** @description of the step and of the findings at it */
             pictures?: components["schemas"]["Picture"][];
             reading?: components["schemas"]["Reading"];
+            /** @description what there are several of, such as Stages */
+            repeat?: string;
             /** @description for the order of work */
             short: string;
             /** @enum {string} */
@@ -2043,6 +2185,14 @@ export interface components {
             rows: components["schemas"]["Row"][];
             /** @description one of the verdicts; missing where nothing is judged */
             verdict?: string;
+        };
+        WorkCell: {
+            built?: components["schemas"]["Cell"];
+            done?: components["schemas"]["Cell"];
+            found?: components["schemas"]["Cell"];
+            letter?: string;
+            /** @enum {string} */
+            outcome?: "reuse" | "dress" | "repair" | "replace" | "order";
         };
     };
     responses: never;
@@ -2605,6 +2755,68 @@ export interface operations {
             };
             /** @description Request Entity Too Large */
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-sheet": {
+        parameters: {
+            query?: {
+                /** @description number of an entry: the sheet that was kept with it */
+                as?: number;
+            };
+            header?: never;
+            path: {
+                /** @description J-0147 */
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

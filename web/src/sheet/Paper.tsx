@@ -1,8 +1,7 @@
 import Box from '@mui/material/Box'
-import type { Check, JobView, Sheet, Step } from '../api/types'
+import type { JobView, Outcome, Rows, Sheet, Verdict } from '../api/types'
 import { photoAt } from '../api/client'
 import { useUnit } from '../app/settings'
-import { limitText } from '../bench/Result'
 import { Nameplate } from '../pumps/Nameplate'
 import { lay, locate } from '../shaft/geometry'
 import { Metal } from '../shaft/ShaftLine'
@@ -50,9 +49,9 @@ const paper = {
   },
 } as const
 
-export function Paper({ job }: { job: JobView }) {
+/** The build sheet as the server lays its rows out, with the plate and the shaft line above. */
+export function Paper({ job, rows }: { job: JobView; rows: Rows }) {
   const { sheet, pump } = job
-  const steps = sheet.stages.flatMap((s) => s.steps)
   const date = new Date(sheet.signed?.at ?? job.opened).toLocaleDateString(undefined, {
     dateStyle: 'medium',
   })
@@ -89,7 +88,10 @@ export function Paper({ job }: { job: JobView }) {
         <Nameplate pump={pump} />
         <LetterLine sheet={sheet} />
       </Box>
-      <Checks sheet={sheet} />
+      <Checks rows={rows} />
+      {rows.repeats.map((t) => (
+        <Several key={t.title} table={t} />
+      ))}
       <Box
         sx={{
           display: 'grid',
@@ -99,11 +101,12 @@ export function Paper({ job }: { job: JobView }) {
           '@media print': { gridTemplateColumns: 'minmax(0, 3fr) minmax(0, 2fr)', gap: 4, mt: 2 },
         }}
       >
-        <Parts steps={steps} />
-        <Rest steps={steps} />
+        <Parts rows={rows} />
+        <Done rows={rows} />
       </Box>
-      <Notes job={job} />
-      <Photos steps={steps} />
+      <Notes rows={rows} />
+      <Photos rows={rows} />
+      <Sources rows={rows} />
       <Box
         component="section"
         sx={{
@@ -133,9 +136,15 @@ export function Paper({ job }: { job: JobView }) {
       </Box>
       <Box sx={{ mt: 3, color: ink('ink2'), fontSize: '0.8125rem' }}>
         {sheet.signed?.remark && <>Next time: {sheet.signed.remark} </>}
-        Why it was here: {job.complaint}. Plan: {job.plan}.{' '}
-        {job.schools.map((s) => `${s.title}: ${s.choice.toLowerCase()}`).join('. ')}. Settle
+        Why it was here: {rows.head.complaint}. Plan: {rows.head.plan}.{' '}
+        {rows.head.schools.map((s) => `${s.title}: ${s.choice.toLowerCase()}`).join('. ')}. Settle
         advises; the maker's manual, site permits and local codes come first.
+      </Box>
+      <Box sx={{ mt: 1, color: ink('ink2'), fontSize: '0.75rem', overflowWrap: 'anywhere' }}>
+        Fingerprint of the record, {rows.head.entries} entries, SHA-256:{' '}
+        <Box component="span" sx={{ fontFamily: mono }}>
+          {rows.head.hash}
+        </Box>
       </Box>
     </Box>
   )
@@ -193,7 +202,35 @@ function LetterLine({ sheet }: { sheet: Sheet }) {
   )
 }
 
-function Checks({ sheet }: { sheet: Sheet }) {
+type Cell = NonNullable<Rows['checks'][number]['built']>
+
+/** A reading with the shape of its verdict. */
+function Reading({ cell, none = '' }: { cell: Cell | null | undefined; none?: string }) {
+  const { show } = useUnit()
+  if (!cell) return none
+  return (
+    <>
+      {cell.verdict && <VerdictShape verdict={cell.verdict} size={12} />} {show(cell.text)}
+    </>
+  )
+}
+
+function VerdictWords({ cell }: { cell: Cell | undefined }) {
+  const verdict: Verdict = cell?.verdict ?? ''
+  return (
+    <>
+      <VerdictShape verdict={verdict} size={12} /> {cell?.word ?? verdictWord('')}
+      {cell?.accepted ? ', accepted' : ''}
+    </>
+  )
+}
+
+const note = (from: number | undefined) =>
+  from ? <sup style={{ color: ink('ink2'), marginLeft: 3 }}>{from}</sup> : null
+const right = { textAlign: 'right' } as const
+const grey = { color: ink('ink2') } as const
+
+function Checks({ rows }: { rows: Rows }) {
   const { show, unit } = useUnit()
   return (
     <Box component="section" sx={{ overflowX: 'auto' }}>
@@ -202,57 +239,99 @@ function Checks({ sheet }: { sheet: Sheet }) {
           <tr>
             <th />
             <th>Check, {unit}</th>
-            <th style={{ textAlign: 'right' }}>Found</th>
-            <th style={{ textAlign: 'right' }}>Limit</th>
-            <th>Limit from</th>
-            <th style={{ textAlign: 'right' }}>Built</th>
-            <th style={{ textAlign: 'right' }}>Change</th>
-            <th>Verdict</th>
+            <th style={right}>Found</th>
+            <th style={right}>Limit</th>
+            <th style={right}>Built</th>
+            <th style={right}>Change</th>
+            <th style={{ paddingLeft: 12 }}>Verdict</th>
           </tr>
         </thead>
         <tbody>
-          {sheet.checks.map((c) => (
-            <tr key={c.check} data-check={c.check}>
-              <td
-                style={{
-                  fontFamily: condensed,
-                  fontWeight: 600,
-                  color: ink('dyeText'),
-                  fontSize: '1.1em',
-                }}
-              >
-                {c.letter}
+          {rows.checks
+            .filter((c) => !c.repeat)
+            .map((c) => (
+              <tr key={c.check} data-check={c.check}>
+                <td style={letter}>{c.letter}</td>
+                <td>{c.title}</td>
+                <td className="n" style={grey}>
+                  <Reading cell={c.found} />
+                </td>
+                <td className="n">
+                  {show(c.limit)}
+                  {note(c.from)}
+                </td>
+                <td className="n" style={{ fontWeight: 600, fontSize: '1.08em' }} data-built>
+                  {c.earlier?.map((r, i) => (
+                    <div key={i} style={{ fontWeight: 400, ...grey }}>
+                      round {i + 1}: <Reading cell={r} />
+                    </div>
+                  ))}
+                  {c.built ? show(c.built.text) : '––'}
+                </td>
+                <td className="n" style={grey}>
+                  {c.change && show(c.change)}
+                </td>
+                <td
+                  style={{
+                    color: verdictInk(c.built?.verdict),
+                    fontWeight: 600,
+                    whiteSpace: 'nowrap',
+                    paddingLeft: 12,
+                  }}
+                >
+                  <VerdictWords cell={c.built} />
+                </td>
+              </tr>
+            ))}
+        </tbody>
+      </table>
+    </Box>
+  )
+}
+
+const letter = {
+  fontFamily: condensed,
+  fontWeight: 600,
+  color: ink('dyeText'),
+  fontSize: '1.1em',
+} as const
+
+type Table = Rows['repeats'][number]
+
+/** What the pump has several of, such as stages: a column for each. */
+function Several({ table }: { table: Table }) {
+  const { show } = useUnit()
+  const few = table.members.length <= 4
+  return (
+    <Box component="section" sx={{ overflowX: 'auto', mt: 3 }} data-repeat={table.title}>
+      <table>
+        <thead>
+          <tr>
+            <th>{table.title}</th>
+            <th style={right}>Limit</th>
+            {table.members.map((m) => (
+              <th key={m} style={{ textAlign: 'center' }}>
+                {m}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {table.rows.map((w, i) => (
+            <tr key={i}>
+              <td>
+                {w.title}
+                {w.cells.some((c) => c?.found) && <div style={grey}>found, and built</div>}
               </td>
-              <td>{c.title}</td>
-              <td className="n" style={{ color: ink('ink2') }}>
-                {c.found && <VerdictShape verdict={c.found.verdict} size={12} />}{' '}
-                {range(c, 'found', show)}
+              <td className="n">
+                {w.limit && show(w.limit)}
+                {note(w.from)}
               </td>
-              <td className="n">{limitText(c.limit, show)}</td>
-              <td style={{ color: ink('ink2'), fontSize: '0.92em' }}>{c.limit.source}</td>
-              <td className="n" style={{ fontWeight: 600, fontSize: '1.08em' }} data-built>
-                {c.built?.earlier?.map((r, i) => (
-                  <div key={i} style={{ fontWeight: 400, color: ink('ink2') }} title={r.why}>
-                    round {i + 1}: {show(r.figure, 'not taken')}{' '}
-                    <VerdictShape verdict={r.verdict} size={11} />
-                  </div>
-                ))}
-                {range(c, 'built', show)}
-              </td>
-              <td className="n" style={{ color: ink('ink2') }}>
-                {show(c.change)}
-              </td>
-              <td
-                style={{
-                  color: verdictInk(c.built?.verdict),
-                  fontWeight: 600,
-                  whiteSpace: 'nowrap',
-                }}
-              >
-                <VerdictShape verdict={c.built?.verdict} size={12} />{' '}
-                {verdictWord(c.built?.verdict)}
-                {c.built?.decision ? ', accepted' : ''}
-              </td>
+              {w.cells.map((c, k) => (
+                <td key={k} className="n" style={{ textAlign: 'center' }}>
+                  {c && <Work cell={c} few={few} />}
+                </td>
+              ))}
             </tr>
           ))}
         </tbody>
@@ -261,17 +340,53 @@ function Checks({ sheet }: { sheet: Sheet }) {
   )
 }
 
-/** A figure, or the smallest and largest where it was taken at several places. */
-function range(c: Check, which: 'found' | 'built', show: ReturnType<typeof useUnit>['show']) {
-  const t = c[which]
-  if (!t) return which === 'built' ? '––' : ''
-  if (!t.figure) return 'not taken'
-  return t.high && t.high.um !== t.figure.um
-    ? `${show(t.figure)} – ${show(t.high)}`
-    : show(t.figure)
+function Work({
+  cell,
+  few,
+}: {
+  cell: NonNullable<Table['rows'][number]['cells'][number]>
+  few: boolean
+}) {
+  const { show } = useUnit()
+  if (cell.outcome)
+    return (
+      <>
+        <OutcomeShape outcome={cell.outcome} size={12} /> {few && outcomeWord(cell.outcome)}
+      </>
+    )
+  if (cell.done) {
+    if (few) return <Reading cell={cell.done} />
+    return cell.done.verdict ? <VerdictShape verdict={cell.done.verdict} size={12} /> : 'done'
+  }
+  return (
+    <>
+      {cell.letter && <span style={letter}>{cell.letter} </span>}
+      {cell.found && <div style={grey}>{show(cell.found.text)}</div>}
+      <Reading cell={cell.built} none="–" />
+    </>
+  )
 }
 
-function Parts({ steps }: { steps: Step[] }) {
+function Decision({ outcome }: { outcome: Outcome | undefined }) {
+  if (!outcome) return '––'
+  return (
+    <>
+      <OutcomeShape outcome={outcome} size={12} /> {outcomeWord(outcome)}
+    </>
+  )
+}
+
+function Parts({ rows }: { rows: Rows }) {
+  const own = rows.parts
+    .filter((p) => !p.sound && !p.repeat && (p.outcome || p.words))
+    .map((p) => ({ part: p.part, outcome: p.outcome, words: p.words }))
+  const together = (part: string, outcome: Outcome | undefined, of: string[]) =>
+    of.length > 0 ? [{ part, outcome, words: of.join(', ') }] : []
+  const all = [
+    ...own,
+    ...together('Nothing against them', 'reuse', rows.sound),
+    ...together('Not looked at yet', undefined, rows.waiting),
+  ]
   return (
     <section>
       <table>
@@ -283,71 +398,24 @@ function Parts({ steps }: { steps: Step[] }) {
           </tr>
         </thead>
         <tbody>
-          {steps
-            .filter((s) => s.kind === 'inspect')
-            .map((s) => (
-              <tr key={s.id}>
-                <td style={{ fontWeight: 500 }}>{s.panel.part}</td>
-                <td style={{ whiteSpace: 'nowrap', fontWeight: 600 }}>
-                  {s.reading?.outcome ? (
-                    <>
-                      <OutcomeShape outcome={s.reading.outcome} size={12} />{' '}
-                      {outcomeWord(s.reading.outcome)}
-                    </>
-                  ) : (
-                    '––'
-                  )}
-                </td>
-                <td>
-                  {s.reading?.outcome ? (
-                    <>
-                      {[s.reading.text, s.reading.rule].filter(Boolean).join('; ')}
-                      {s.reading.by_rule &&
-                        ` (the rule says ${outcomeWord(s.reading.by_rule).toLowerCase()})`}
-                    </>
-                  ) : (
-                    s.reading?.text
-                  )}
-                </td>
-              </tr>
-            ))}
+          {all.map((p) => (
+            <tr key={p.part}>
+              <td style={{ fontWeight: 500 }}>{p.part}</td>
+              <td style={{ whiteSpace: 'nowrap', fontWeight: 600 }}>
+                <Decision outcome={p.outcome} />
+              </td>
+              <td>{p.words}</td>
+            </tr>
+          ))}
         </tbody>
       </table>
     </section>
   )
 }
 
-// What is neither a check nor a part, by the kind of its step.
-const others = [
-  'turn',
-  'count',
-  'mark',
-  'torque',
-  'set',
-  'heat',
-  'wait',
-  'drip',
-  'test',
-  'align',
-  'grease',
-  'photo',
-]
-
 /** What was turned, counted, marked, tightened, set and tested. */
-function Rest({ steps }: { steps: Step[] }) {
-  const { show, unit } = useUnit()
-  const rows = steps.filter((s) => others.includes(s.kind))
-  const entered = ({ reading, panel, kind }: Step) => {
-    if (!reading) return '––'
-    if (reading.torque)
-      return `${panel.order?.length} × ${reading.torque.lbf_ft} lbf·ft (${reading.torque.nm} N·m)`
-    const words = reading.tool?.words?.main
-    // How a bearing went home stands in its text.
-    if (words) return `${words.name} ${kind === 'heat' ? reading.text : show(words.value)}`
-    return (
-      reading.text + (kind === 'count' && reading.high ? `, ${show(reading.high)} ${unit}` : '')
-    )
-  }
+function Done({ rows }: { rows: Rows }) {
+  const { show } = useUnit()
   return (
     <section>
       <table>
@@ -359,34 +427,27 @@ function Rest({ steps }: { steps: Step[] }) {
           </tr>
         </thead>
         <tbody>
-          {rows.map((s) => (
-            <tr key={s.id}>
-              <td>{s.title}</td>
-              <td style={{ fontWeight: 600 }}>{entered(s)}</td>
-              <td>
-                {s.reading?.verdict && <VerdictShape verdict={s.reading.verdict} size={12} />}
-              </td>
-            </tr>
-          ))}
+          {rows.done
+            .filter((d) => !d.repeat)
+            .map((d) => (
+              <tr key={d.title}>
+                <td>{d.title}</td>
+                <td style={{ fontWeight: 600 }}>{d.entered ? show(d.entered.text) : '––'}</td>
+                <td>
+                  {d.entered?.verdict && <VerdictShape verdict={d.entered.verdict} size={12} />}
+                </td>
+              </tr>
+            ))}
         </tbody>
       </table>
     </section>
   )
 }
 
-const what = {
-  kept: 'entered again',
-  decided: 'accepted',
-  withdrawn: 'withdrawn',
-  amended: 'amended',
-  ended: 'ended unsigned',
-}
-
 /** Corrections, decisions and what was taken back: the entry and what it took the place of. */
-function Notes({ job }: { job: JobView }) {
+function Notes({ rows }: { rows: Rows }) {
   const { show } = useUnit()
-  const rows = job.sheet.notes
-  if (rows.length === 0) return null
+  if (rows.notes.length === 0) return null
   return (
     <Box component="section" sx={{ mt: 3 }}>
       <table>
@@ -399,12 +460,9 @@ function Notes({ job }: { job: JobView }) {
           </tr>
         </thead>
         <tbody>
-          {rows.map((n) => (
-            <tr key={n.entry} data-note={n.kind}>
-              <td>
-                {n.title ? `${n.title}, ` : ''}
-                {what[n.kind]}
-              </td>
+          {rows.notes.map((n, i) => (
+            <tr key={i} data-note={n.kind}>
+              <td>{n.what}</td>
               <td>{n.reason}</td>
               <td>{show(n.before)}</td>
               <td style={{ whiteSpace: 'nowrap' }}>
@@ -421,17 +479,11 @@ function Notes({ job }: { job: JobView }) {
 const day = (at: string) => new Date(at).toLocaleDateString(undefined, { dateStyle: 'medium' })
 
 /** The pictures of the job, small, with the step they belong to. */
-function Photos({ steps }: { steps: Step[] }) {
-  const taken = steps.flatMap((s) =>
-    (s.pictures ?? []).map((p) => ({
-      id: p.id,
-      title: p.of ? `${s.panel.part}: ${p.of}` : s.title,
-    })),
-  )
-  if (taken.length === 0) return null
+function Photos({ rows }: { rows: Rows }) {
+  if (rows.photos.length === 0) return null
   return (
     <Box component="section" sx={{ mt: 3, display: 'flex', flexWrap: 'wrap', gap: 3 }}>
-      {taken.map((p, i) => (
+      {rows.photos.map((p, i) => (
         <Box component="figure" key={i} sx={{ m: 0, width: 150, breakInside: 'avoid' }}>
           <img
             src={photoAt(p.id)}
@@ -448,6 +500,18 @@ function Photos({ steps }: { steps: Step[] }) {
             {p.title}
           </Box>
         </Box>
+      ))}
+    </Box>
+  )
+}
+
+/** Where the limits come from, by the number that stands behind each. */
+function Sources({ rows }: { rows: Rows }) {
+  if (rows.sources.length === 0) return null
+  return (
+    <Box component="ol" sx={{ mt: 3, mb: 0, pl: 4, color: ink('ink2'), fontSize: '0.8125rem' }}>
+      {rows.sources.map((s) => (
+        <li key={s}>{s}</li>
       ))}
     </Box>
   )

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
-import { useJob, useKeptSheet } from '../api/client'
+import { useJob, useKeptSheet, useRows } from '../api/client'
 import type { JobView } from '../api/types'
 import { JobTitle } from '../app/JobTitle'
 import { useKeys } from '../app/keys'
@@ -47,6 +47,7 @@ function Page({ job }: { job: JobView }) {
   const navigate = useNavigate()
   const { unit } = useSettings()
   useKeys({ b: () => void navigate(`/jobs/${job.number}`) })
+  const rows = useRows(job)
   const { state } = job.sheet
   const signing = job.sheet.stages.flatMap((s) => s.steps).find((s) => s.kind === 'sign')
   const file = (format: string) => `/api/v1/jobs/${job.number}/sheet.${format}`
@@ -62,7 +63,13 @@ function Page({ job }: { job: JobView }) {
         '@media print': { display: 'block', p: 0 },
       }}
     >
-      <Paper job={job} />
+      {rows.data ? (
+        <Paper job={job} rows={rows.data} />
+      ) : rows.error ? (
+        <Failure error={rows.error} again={() => void rows.refetch()} />
+      ) : (
+        <Loading what="the sheet" />
+      )}
       <Box
         component="aside"
         aria-label="Sign and print"

@@ -1,7 +1,8 @@
 // Command unpack takes the TrueType font out of a WOFF file: what the paper is set in
 // comes from the same packages as the typefaces of the screens.
 //
-//	go run ./internal/report/fonts/unpack web/node_modules/@fontsource/barlow/files/barlow-latin-400-normal.woff barlow-400.ttf
+//	files=web/node_modules/@fontsource/barlow/files
+//	go run ./internal/report/fonts/unpack $files/barlow-latin-400-normal.woff internal/report/fonts/barlow-400.ttf
 package main
 
 import (
