@@ -141,10 +141,13 @@ func TestASignedSheetIsAmended(t *testing.T) {
 	p.until(`document.body.innerText.includes('Amended by')`)
 	p.do(chromedp.Navigate(p.shop.URL + "/jobs/J-0004/sheet"))
 	p.until(`document.querySelectorAll('[data-kept] a').length === 3`)
-	now := p.text(`document.querySelector('[data-check="impeller-clearance"] [data-built]').textContent`)
+	const built = `document.querySelector('[data-check="impeller-clearance"] [data-built]')`
+	p.until(built)
+	now := p.text(built + `.textContent`)
 	p.text(`String(document.querySelector('[data-kept] a').click())`)
 	p.says("An earlier sheet is shown")
-	then := p.text(`document.querySelector('[data-check="impeller-clearance"] [data-built]').textContent`)
+	p.until(built)
+	then := p.text(built + `.textContent`)
 	if now == then || !strings.Contains(then, "14.0") {
 		t.Errorf("the sheet as it was signed says %s, the latest %s", then, now)
 	}

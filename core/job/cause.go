@@ -30,7 +30,7 @@ func causes(s *scale, work workDone, taken takings, checks []CheckSheet) []judge
 	if !w.any() {
 		return []judge.Likely{}
 	}
-	return judge.Causes(w.e)
+	return append([]judge.Likely{}, judge.Causes(w.e)...)
 }
 
 func (s *StepSheet) hasFigure() bool { return s != nil && s.Reading != nil && s.Reading.Figure != nil }

@@ -1,6 +1,7 @@
 package job
 
 import (
+	"encoding/json"
 	"fmt"
 	"slices"
 	"strings"
@@ -238,5 +239,20 @@ func TestKitAndCausesGoByTheWorkDone(t *testing.T) {
 	b.correct("play", mmBody("0.05"))
 	if s := b.sheet().Step("play"); s.State != Done || s.Again != "" {
 		t.Errorf("done again, the play is %s, %q", s.State, s.Again)
+	}
+}
+
+// A list that is empty is a list: a screen need not ask whether it is there.
+func TestASheetHasNoMissingList(t *testing.T) {
+	b := openPlan(t, conditional)
+	b.keep("a", inspectBody())
+	b.keep("d", inspectBody())
+	b.keep("play", mmBody("0.05"))
+	text, err := json.Marshal(b.sheet())
+	if err != nil {
+		t.Fatal(err)
+	}
+	if i := strings.Index(string(text), ":null"); i >= 0 {
+		t.Errorf("the sheet has a null: …%s", text[max(i-60, 0):i+5])
 	}
 }

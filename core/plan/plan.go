@@ -5,10 +5,12 @@
 package plan
 
 import (
+	"strings"
 	"sync"
 
 	"settle/core/gauge"
 	"settle/core/judge"
+	"settle/core/words"
 )
 
 // Plan is one construction's order of work.
@@ -330,6 +332,48 @@ func (p *Plan) Base(s *Step) (id, title string, member *Member) {
 
 // Step returns the step of that id, or nil.
 func (p *Plan) Step(id string) *Step { return p.steps[id] }
+
+// Of returns the step of an id as the plan has it once, whichever member of a repeat the
+// id is of, or nil.
+func (p *Plan) Of(id string) *Step {
+	base, _, _ := strings.Cut(id, "@")
+	return p.steps[base]
+}
+
+// Titles returns the title of a step, and that of its stage, for whichever member of a
+// repeat the id is of; blank where the plan has no such step.
+func (p *Plan) Titles(id string) (stage, step string) {
+	base, member, several := strings.Cut(id, "@")
+	for i := range p.Stages {
+		for k := range p.Stages[i].Steps {
+			s := &p.Stages[i].Steps[k]
+			if s.ID != base {
+				continue
+			}
+			if !several {
+				return p.Stages[i].Title, s.Title
+			}
+			return p.Stages[i].Title, s.Title + ", " + words.Lower(p.member(s.For, member))
+		}
+	}
+	return "", ""
+}
+
+// member is what one member of a repeat is called.
+func (p *Plan) member(repeat, key string) string {
+	for _, r := range p.Repeats {
+		if r.Key != repeat {
+			continue
+		}
+		for _, m := range r.Members {
+			if m.Key == key {
+				return m.Title
+			}
+		}
+		return r.Short + " " + key
+	}
+	return key
+}
 
 // Stage returns the stage of that id, or nil.
 func (p *Plan) Stage(id string) *Stage {

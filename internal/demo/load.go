@@ -88,7 +88,8 @@ func copies(ctx context.Context, tx *sql.Tx, models []model, pumps, jobs int) er
 		return err
 	}
 	addJob, err := tx.PrepareContext(ctx, "INSERT INTO jobs (id, number, pump, plan, opened, changed, state, "+
-		"length, search, summary, glance, complaint, decide) VALUES (?, ?, ?, ?, ?, ?, ?, 1, ?, ?, '{}', ?, ?)")
+		"length, search, summary, glance, complaint, decide, construction, coded) "+
+		"VALUES (?, ?, ?, ?, ?, ?, ?, 1, ?, ?, '{}', ?, ?, ?, 1)")
 	if err != nil {
 		return err
 	}
@@ -105,8 +106,7 @@ func copies(ctx context.Context, tx *sql.Tx, models []model, pumps, jobs int) er
 		if err != nil {
 			return err
 		}
-		if _, err := addPump.ExecContext(ctx, last+1+int64(i), p.Tag, string(record), strings.ToLower(p.Tag+" "+p.Name+" "+
-			p.Place+" "+p.Maker+" "+p.Serial)); err != nil {
+		if _, err := addPump.ExecContext(ctx, last+1+int64(i), p.Tag, string(record), p.Plate()); err != nil {
 			return err
 		}
 	}
@@ -127,7 +127,7 @@ func copies(ctx context.Context, tx *sql.Tx, models []model, pumps, jobs int) er
 		}
 		at := e.At.Format(layout)
 		if _, err := addJob.ExecContext(ctx, first+i, number, last+1+int64(pump), m.plan, at, at, m.state,
-			strings.ToLower(number+" "+tags[pump])+" "+m.search, m.summary, e.Open.Complaint, m.decide); err != nil {
+			strings.ToLower(number+" "+tags[pump])+" "+m.search, m.summary, e.Open.Complaint, m.decide, m.pump.Construction); err != nil {
 			return err
 		}
 		if _, err := addEntry.ExecContext(ctx, first+i, e.ID, string(e.Line())); err != nil {

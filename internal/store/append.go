@@ -51,7 +51,7 @@ func (s *Store) Append(ctx context.Context, number string, e job.Entry) (*Job, *
 				return err
 			}
 		}
-		return keep(ctx, tx, r, kept, row, sheet)
+		return s.keep(ctx, tx, r, kept, row)
 	})
 	if err != nil {
 		s.logs.drop(r.id)
@@ -66,7 +66,7 @@ func (s *Store) Append(ctx context.Context, number string, e job.Entry) (*Job, *
 
 // keep writes the last entry of a job, the sheet that is kept with it, and what
 // follows from it. Had is how many sheets were kept before.
-func keep(ctx context.Context, tx *sql.Tx, r *Job, had int, row row, sheet *job.Sheet) error {
+func (s *Store) keep(ctx context.Context, tx *sql.Tx, r *Job, had int, row row) error {
 	e := &r.Log[len(r.Log)-1]
 	if _, err := tx.ExecContext(ctx, "INSERT INTO entries (job, seq, id, line) VALUES (?, ?, ?, ?)", r.id, e.Seq, e.ID,
 		string(e.Line())); err != nil {
@@ -82,12 +82,12 @@ func keep(ctx context.Context, tx *sql.Tx, r *Job, had int, row row, sheet *job.
 		e.At.Format(layout), row.state, e.Seq, row.summary, row.past, row.glance, row.decide, r.id); err != nil {
 		return err
 	}
-	words := said(*e, sheet)
-	if words == "" {
-		return nil
+	words, err := s.said(ctx, tx, r.Plan, e)
+	if err != nil || words == "" {
+		return err
 	}
-	_, err := tx.ExecContext(ctx, "UPDATE jobs SET search = search || ' ' || ?1 WHERE id = ?2 AND "+
-		"instr(search, ?1) = 0", words, r.id)
+	_, err = tx.ExecContext(ctx, "UPDATE jobs SET search = search || ?1 WHERE id = ?2 AND instr(search, ?1) = 0", words,
+		r.id)
 	return err
 }
 

@@ -19,7 +19,6 @@ type incoming struct {
 	theirs bool // nor is its plan
 	pump   string
 	row    row
-	words  string
 }
 
 // ImportJob takes in a job of another Settle, with its log and its kept sheets as
@@ -71,9 +70,6 @@ func (s *Store) prepare(ctx context.Context, r *Job, photos map[string][]byte) (
 	}
 	if in.row, err = derived(r.Number, r.Job, sheet, job.GlanceAt(sheet)); err != nil {
 		return nil, err
-	}
-	for _, e := range r.Log {
-		in.words += " " + said(e, sheet)
 	}
 	return in, nil
 }
@@ -135,12 +131,17 @@ func (s *Store) write(ctx context.Context, tx *sql.Tx, in *incoming, number stri
 			return err
 		}
 	}
+	named := *in.Job
+	named.Number = number
+	words, err := s.words(ctx, tx, &named)
+	if err != nil {
+		return err
+	}
 	res, err := tx.ExecContext(ctx, "INSERT INTO jobs (number, pump, plan, opened, changed, state, length, search, "+
-		"summary, past, glance, complaint, decide) "+
-		"VALUES (?, (SELECT id FROM pumps WHERE tag = ?), ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-		number, in.Pump.Tag, in.Plan.Hash, first.At.Format(layout), last.At.Format(layout), in.row.state, len(in.Log),
-		jobWords(number, in.Pump, first.Open.Complaint)+in.words, in.row.summary, in.row.past, in.row.glance,
-		first.Open.Complaint, in.row.decide)
+		"summary, past, glance, complaint, decide, construction, coded) "+
+		"SELECT ?, id, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, coalesce(construction, ''), 1 FROM pumps WHERE tag = ?",
+		number, in.Plan.Hash, first.At.Format(layout), last.At.Format(layout), in.row.state, len(in.Log), words,
+		in.row.summary, in.row.past, in.row.glance, first.Open.Complaint, in.row.decide, in.Pump.Tag)
 	if err != nil {
 		return err
 	}

@@ -118,11 +118,18 @@ func (s *Store) plan(ctx context.Context, hash string) (*plan.Plan, error) {
 			return p, nil
 		}
 	}
+	if p, ok := s.read.Load(hash); ok {
+		return p.(*plan.Plan), nil
+	}
 	var text []byte
 	if err := s.db.QueryRowContext(ctx, "SELECT text FROM plans WHERE hash = ?", hash).Scan(&text); err != nil {
 		return nil, err
 	}
-	return plan.ReadKept("kept plan "+hash[:8], text)
+	p, err := plan.ReadKept("kept plan "+hash[:8], text)
+	if err == nil {
+		s.read.Store(hash, p)
+	}
+	return p, err
 }
 
 // logs keeps the jobs worked on last, so that an append need not read three

@@ -23,7 +23,7 @@ type row struct {
 
 // derived is the row of a job. A glance is what somebody last saw of it.
 func derived(number string, j job.Job, sheet *job.Sheet, glance job.Glance) (row, error) {
-	sum := summarize(sheet, j.Log[len(j.Log)-1])
+	sum := job.Summarize(sheet, &j.Log[len(j.Log)-1])
 	past, err := job.PastOf(number, j)
 	if err != nil {
 		return row{}, err
@@ -121,7 +121,7 @@ func keepSheet(ctx context.Context, tx *sql.Tx, id int64, k job.KeptSheet) error
 // cannot be read is left as it is, and does not stop the shop.
 func (s *Store) catchUp(ctx context.Context) error {
 	numbers, err := query(ctx, s.db, func(rows *sql.Rows) (n string, err error) { return n, rows.Scan(&n) },
-		"SELECT number FROM jobs WHERE glance = ''")
+		"SELECT number FROM jobs WHERE glance = '' OR coded = 0")
 	if err != nil {
 		return err
 	}
@@ -155,7 +155,12 @@ func (s *Store) catchUpOne(ctx context.Context, number string) error {
 			}
 			s.logs.drop(r.id)
 		}
-		_, err := tx.ExecContext(ctx, "UPDATE jobs SET glance = ?, past = ? WHERE id = ?", row.glance, row.past, r.id)
+		words, err := s.words(ctx, tx, r)
+		if err != nil {
+			return err
+		}
+		_, err = tx.ExecContext(ctx, "UPDATE jobs SET glance = iif(glance = '', ?, glance), past = iif(past = '', ?, past), "+
+			"summary = ?, search = ?, coded = 1 WHERE id = ?", row.glance, row.past, row.summary, words, r.id)
 		return err
 	})
 }

@@ -9,52 +9,7 @@ import (
 	"time"
 
 	"settle/core/job"
-	"settle/core/judge"
-	"settle/core/record"
 )
-
-// Summary is what the list of jobs shows of one: derived at each append, so
-// that a list of thousands derives nothing.
-type Summary struct {
-	Stage   string         `json:"stage" doc:"the stage to work in"`
-	Step    string         `json:"step" doc:"the step to do next"`
-	Done    int            `json:"done"`
-	Total   int            `json:"total"`
-	Line    []judge.Result `json:"line" nullable:"false" doc:"as-built verdict of each station, blank where not measured"`
-	Decide  int            `json:"decide" doc:"readings that wait for a person's decision"`
-	By      string         `json:"by" doc:"who made the last entry"`
-	Outcome string         `json:"remark,omitempty" doc:"at signing, or why it ended"`
-}
-
-func summarize(sheet *job.Sheet, last job.Entry) Summary {
-	sum := Summary{By: last.By.Name, Line: []judge.Result{}}
-	for _, stage := range sheet.Stages {
-		sum.Done += stage.Done
-		sum.Total += stage.Total
-		for _, step := range stage.Steps {
-			if step.ID == sheet.Next {
-				sum.Stage, sum.Step = stage.Title, step.Title
-			}
-			if step.State == job.Decide {
-				sum.Decide++
-			}
-		}
-	}
-	for _, st := range sheet.Stations {
-		var r judge.Result
-		if st.Built != nil {
-			r = st.Built.Verdict
-		}
-		sum.Line = append(sum.Line, r)
-	}
-	if sheet.Signed != nil {
-		sum.Outcome = sheet.Signed.Remark
-	}
-	if sheet.Ended != nil {
-		sum.Outcome = sheet.Ended.Reason
-	}
-	return sum
-}
 
 // JobRow is a job in the list.
 type JobRow struct {
@@ -65,7 +20,9 @@ type JobRow struct {
 	State     job.State `json:"state" enum:"received,in-work,ready,signed,ended"`
 	Opened    time.Time `json:"opened"`
 	Changed   time.Time `json:"changed"`
-	Summary
+	Stage     string    `json:"stage" doc:"the stage to work in"`
+	Step      string    `json:"step" doc:"the step to do next"`
+	job.Summary
 }
 
 // JobQuery asks for a page of the list of jobs.
@@ -93,129 +50,178 @@ var jobOrders = map[string]struct{ by, behind string }{
 		"ON p.id = j.pump WHERE j.number = ?)"},
 }
 
-// Jobs lists jobs.
-func (s *Store) Jobs(ctx context.Context, q JobQuery) ([]JobRow, error) {
-	list, args, err := s.jobsQuery(ctx, q)
-	if err != nil {
-		return nil, err
-	}
-	return query(ctx, s.db, func(rows *sql.Rows) (r JobRow, err error) {
-		var opened, changed, summary string
-		if err := rows.Scan(&r.Number, &r.State, &opened, &changed, &summary, &r.Tag, &r.Name, &r.Complaint); err != nil {
-			return r, err
-		}
-		r.Opened, r.Changed = stamp(opened), stamp(changed)
-		return r, json.Unmarshal([]byte(summary), &r.Summary)
-	}, list, args...)
+// listing is a list of jobs: what is asked of them, and their order.
+type listing struct {
+	where  []string
+	args   []any
+	order  string
+	from   string
+	byPump bool // in the order of the pumps' tags
+	limit  int
 }
 
-func (s *Store) jobsQuery(ctx context.Context, q JobQuery) (string, []any, error) {
-	where, args, err := s.found(ctx, q.Words)
-	if err != nil {
-		return "", nil, err
+func (l *listing) add(condition string, args ...any) {
+	l.where, l.args = append(l.where, condition), append(l.args, args...)
+}
+
+// query selects columns of the jobs in the list and of their pumps, in its order.
+func (l *listing) query(columns string) string {
+	return l.selectFrom(columns, l.from+" ON pumps.id = jobs.pump")
+}
+
+// jobsOnly does so of the jobs alone, where their order does not hang on the pumps.
+func (l *listing) jobsOnly(columns string) string {
+	if l.byPump {
+		return l.query(columns)
 	}
-	add := func(condition string, arg ...any) { where, args = append(where, condition), append(args, arg...) }
-	switch q.State {
-	case "open":
-		add(isOpen)
-	case "decide":
-		add("jobs.decide > 0")
-	case "signed":
-		add("jobs.state = 'signed'")
-	case "ended":
-		add("jobs.state = 'ended'")
+	return l.selectFrom(columns, "jobs")
+}
+
+func (l *listing) selectFrom(columns, tables string) string {
+	return "SELECT " + columns + " FROM " + tables + " WHERE " + strings.Join(l.where, " AND ") + " ORDER BY " + l.order
+}
+
+// listed is what a query asks for beside its words.
+func listed(q JobQuery) *listing {
+	l := &listing{where: []string{"1"}, from: "jobs JOIN pumps", limit: q.Limit}
+	if condition := states[q.State]; condition != "" {
+		l.add(condition)
 	}
 	if q.Pump != "" {
-		add("jobs.pump = (SELECT id FROM pumps WHERE tag = ?)", q.Pump)
+		l.add("jobs.pump = (SELECT id FROM pumps WHERE tag = ?)", q.Pump)
 	}
 	if q.Construction != "" {
-		add("jobs.pump IN (SELECT id FROM pumps WHERE construction = ?)", q.Construction)
+		l.add("jobs.construction = ?", q.Construction)
 	}
 	order, ok := jobOrders[q.Sort]
 	if !ok {
 		order = jobOrders["changed"]
 	}
+	l.order = order.by
 	if q.After != "" {
-		add(order.behind, q.After)
+		l.add(order.behind, q.After)
 	}
-	if q.Limit < 1 || q.Limit > 200 {
-		q.Limit = 50
+	if l.limit < 1 || l.limit > 200 {
+		l.limit = 50
 	}
-	from := "jobs JOIN pumps"
 	if q.Sort == "tag" {
-		from = "pumps CROSS JOIN jobs" // pumps in the order of their tags, so that nothing is sorted
+		l.from, l.byPump = "pumps CROSS JOIN jobs", true // pumps in the order of their tags, so that nothing is sorted
 	}
-	return `SELECT jobs.number, jobs.state, jobs.opened, jobs.changed, jobs.summary, pumps.tag, pumps.name, jobs.complaint
-		FROM ` + from + ` ON pumps.id = jobs.pump
-		WHERE ` + strings.Join(where, " AND ") + ` ORDER BY ` + order.by + ` LIMIT ?`, append(args, q.Limit), nil
+	return l
 }
 
-// rare is up to how many jobs the index of words is asked for: beyond, the words
-// are so common that the first page is found sooner by looking from the top.
-const rare = 2000
+// states are the conditions of a filter.
+var states = map[string]string{"open": isOpen, "decide": "jobs.decide > 0", "signed": "jobs.state = 'signed'",
+	"ended": "jobs.state = 'ended'"}
 
-// found are the conditions for jobs that have all the words.
-func (s *Store) found(ctx context.Context, words string) (where []string, args []any, err error) {
-	where = []string{"1"}
-	var match []string
-	for _, word := range strings.Fields(strings.ToLower(words)) {
-		where, args = append(where, `jobs.search LIKE ? ESCAPE '\'`), append(args, like(word))
-		if len([]rune(word)) >= 3 {
-			match = append(match, `"`+strings.ReplaceAll(word, `"`, `""`)+`"`)
-		}
+// Jobs lists jobs.
+func (s *Store) Jobs(ctx context.Context, q JobQuery) ([]JobRow, error) {
+	l := listed(q)
+	find, err := s.search(ctx, q.Words)
+	if err != nil || len(find.words) == 0 {
+		return s.page(ctx, l, err)
 	}
-	if len(match) == 0 {
-		return where, args, nil
+	ids, err := s.find(ctx, l, find)
+	if err != nil || len(ids) == 0 {
+		return []JobRow{}, err
 	}
-	text := strings.Join(match, " AND ")
-	var n int
-	err = s.db.QueryRowContext(ctx, "SELECT count(*) FROM (SELECT 1 FROM job_words WHERE job_words MATCH ? LIMIT ?)",
-		text, rare+1).Scan(&n)
-	if err != nil || n > rare {
-		return where, args, err
-	}
-	return append(where, "+jobs.id IN (SELECT rowid FROM job_words WHERE job_words MATCH ?)"), append(args, text), nil
+	one := *l
+	one.where, one.args = nil, nil
+	one.add(among(len(ids)), ids...)
+	return s.page(ctx, &one, nil)
 }
 
-// like is a pattern that finds a word anywhere.
-func like(word string) string {
-	return "%" + strings.NewReplacer(`\`, `\\`, "%", `\%`, "_", `\_`).Replace(word) + "%"
-}
-
-// jobWords are what a job is found by when it is opened.
-func jobWords(number string, p record.Pump, complaint string) string {
-	return strings.ToLower(number + " " + p.Plate() + " " + complaint)
-}
-
-// said are the words that an entry adds to what its job is found by: what was
-// found, why it was decided, what was left for next time.
-func said(e job.Entry, sheet *job.Sheet) string {
-	words := []string{e.Reason}
-	if b := e.Body; b != nil {
-		words = append(words, b.Skip)
-		if b.Inspect != nil {
-			words = append(words, b.Inspect.Where, b.Inspect.Reason)
-			for _, stage := range sheet.Stages {
-				for _, step := range stage.Steps {
-					if step.ID != e.Step {
-						continue
-					}
-					words = append(words, step.Title)
-					for _, f := range step.Panel.Findings {
-						if slices.Contains(b.Inspect.Found, f.Key) {
-							words = append(words, f.Words, b.Inspect.At[f.Key])
-						}
-					}
-				}
-			}
-		}
-		if b.Sign != nil {
-			words = append(words, b.Sign.Remark)
-		}
-		if b.Photo != nil {
-			words = append(words, b.Photo.Words)
-		}
-		words = append(words, b.Marks...)
+// find returns the first jobs of a list that have the words. What is common fills a page
+// from the first jobs there are; for others the index of words is asked, and where it
+// has very many they are found sooner by looking on.
+func (s *Store) find(ctx context.Context, l *listing, find search) (ids []any, err error) {
+	if ids, err = s.look(ctx, l, find, glanced); err != nil || len(ids) == l.limit {
+		return ids, err
 	}
-	return strings.Join(strings.Fields(strings.ToLower(strings.Join(words, " "))), " ")
+	match, err := s.match(ctx, find)
+	if err != nil || match == "" {
+		return nil, err
+	}
+	hits, err := s.hits(ctx, match, few)
+	if err != nil || len(hits) == 0 {
+		return nil, err
+	}
+	some := *l
+	some.where, some.args = slices.Clone(l.where), slices.Clone(l.args)
+	if len(hits) < few {
+		some.add(among(len(hits)), hits...)
+	} else if n, err := s.count(ctx, match); err != nil {
+		return nil, err
+	} else if n > rare {
+		return s.look(ctx, l, find, 0)
+	} else {
+		some.add("jobs.id IN (SELECT rowid FROM job_words WHERE job_words MATCH ?)", match)
+	}
+	return query(ctx, s.db, func(rows *sql.Rows) (id any, err error) { return id, rows.Scan(&id) },
+		some.jobsOnly("jobs.id")+" LIMIT ?", append(some.args, l.limit)...)
+}
+
+func among(n int) string {
+	return "jobs.id IN (" + strings.TrimPrefix(strings.Repeat(", ?", n), ", ") + ")"
+}
+
+// look goes through the list until a page is found, or as many jobs have been looked at
+// as it may; 0 is all of them.
+func (s *Store) look(ctx context.Context, l *listing, find search, most int) (ids []any, err error) {
+	rows, err := s.db.QueryContext(ctx, l.jobsOnly("jobs.id, jobs.search"), l.args...)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	for n := 0; len(ids) < l.limit && (most == 0 || n < most) && rows.Next(); n++ {
+		var id int64
+		var text string
+		if err := rows.Scan(&id, &text); err != nil {
+			return nil, err
+		}
+		if find.in(text) {
+			ids = append(ids, id)
+		}
+	}
+	return ids, rows.Err()
+}
+
+// page reads the first jobs of a list.
+func (s *Store) page(ctx context.Context, l *listing, err error) ([]JobRow, error) {
+	if err != nil {
+		return nil, err
+	}
+	type kept struct { // files from before there were ids keep titles
+		Stage, Step string
+		job.Summary
+	}
+	var hashes []string
+	rows, err := query(ctx, s.db, func(rows *sql.Rows) (r JobRow, err error) {
+		var opened, changed, summary, hash string
+		if err := rows.Scan(&r.Number, &r.State, &opened, &changed, &summary, &r.Tag, &r.Name, &r.Complaint,
+			&hash); err != nil {
+			return r, err
+		}
+		hashes = append(hashes, hash)
+		r.Opened, r.Changed = stamp(opened), stamp(changed)
+		var k kept
+		err = json.Unmarshal([]byte(summary), &k)
+		r.Stage, r.Step, r.Summary = k.Stage, k.Step, k.Summary
+		return r, err
+	}, l.query("jobs.number, jobs.state, jobs.opened, jobs.changed, jobs.summary, pumps.tag, pumps.name, "+
+		"jobs.complaint, jobs.plan")+" LIMIT ?", append(l.args, l.limit)...)
+	if err != nil {
+		return nil, err
+	}
+	for i := range rows {
+		if rows[i].NextStep == "" {
+			continue
+		}
+		p, err := s.plan(ctx, hashes[i])
+		if err != nil {
+			return nil, err
+		}
+		rows[i].Stage, rows[i].Step = p.Titles(rows[i].NextStep)
+	}
+	return rows, nil
 }

@@ -83,8 +83,8 @@ func (s *Store) OpenJob(ctx context.Context, id, tag, complaint string, hours *f
 		search := jobWords(number, pump, complaint)
 		at := e.At.Format(layout)
 		if _, err := tx.ExecContext(ctx, "INSERT INTO jobs (id, number, pump, plan, opened, changed, state, length, "+
-			"search, summary, glance, complaint) VALUES (?, ?, ?, ?, ?, ?, ?, 1, ?, ?, ?, ?)",
-			n, number, pumpID, p.Hash, at, at, row.state, search, row.summary, row.glance, complaint); err != nil {
+			"search, summary, glance, complaint, construction, coded) VALUES (?, ?, ?, ?, ?, ?, ?, 1, ?, ?, ?, ?, ?, 1)",
+			n, number, pumpID, p.Hash, at, at, row.state, search, row.summary, row.glance, complaint, pump.Construction); err != nil {
 			return err
 		}
 		_, err = tx.ExecContext(ctx, "INSERT INTO entries (job, seq, id, line) VALUES (?, 1, ?, ?)", n, id, string(e.Line()))

@@ -162,3 +162,8 @@ func (s *Store) PutPumps(ctx context.Context, pumps []record.Pump, rules *job.Ru
 		return err
 	})
 }
+
+// like is a pattern that finds a word anywhere.
+func like(word string) string {
+	return "%" + strings.NewReplacer(`\`, `\\`, "%", `\%`, "_", `\_`).Replace(word) + "%"
+}

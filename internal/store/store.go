@@ -40,6 +40,8 @@ type Store struct {
 
 	writing sync.Mutex // one append at a time: SQLite has one writer anyway
 	logs    *logs
+	book    codebook
+	read    sync.Map // hash → *plan.Plan, of plans that are kept
 }
 
 // Open opens the file, makes it where it is not there, and brings it up to

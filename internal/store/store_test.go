@@ -378,3 +378,63 @@ func BenchmarkAppend(b *testing.B) {
 		}
 	})
 }
+
+// A job is found by the words that its findings have today, by parts of words, by two
+// letters, and by nothing that nobody typed.
+func TestFindingsAreFoundByTheirCodes(t *testing.T) {
+	s, _, number := shop(t)
+	find := func(words string) bool {
+		t.Helper()
+		rows, err := s.Jobs(ctx, JobQuery{Words: words})
+		if err != nil {
+			t.Fatal(err)
+		}
+		return len(rows) == 1 && rows[0].Number == number
+	}
+	var text string
+	if err := s.db.QueryRow("SELECT search FROM jobs").Scan(&text); err != nil {
+		t.Fatal(err)
+	}
+	for _, word := range []string{text[:2], strings.Fields(text)[1][:2], number} {
+		if !find(word) {
+			t.Errorf("%q does not find it", word)
+		}
+	}
+	if find("fingernail") {
+		t.Error("it is found by what nobody entered")
+	}
+	r, err := s.Job(ctx, number)
+	if err != nil {
+		t.Fatal(err)
+	}
+	tx, err := s.db.Begin()
+	if err != nil {
+		t.Fatal(err)
+	}
+	e := job.Entry{Step: "inspect-sleeve", Reason: "Zwölf Boxkämpfer", Body: &job.Body{Inspect: &job.InspectForm{
+		Found: []string{"groove"}, At: map[string]string{"groove": "4h"}}}}
+	said, err := s.said(ctx, tx, r.Plan, &e)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if strings.Contains(said, "groove") || !strings.HasPrefix(said, "zwölf boxkämpfer 4h ") {
+		t.Errorf("kept as %q, want the typed words and codes", said)
+	}
+	if _, err := tx.Exec("UPDATE jobs SET search = search || ?", said); err != nil {
+		t.Fatal(err)
+	}
+	if err := tx.Commit(); err != nil {
+		t.Fatal(err)
+	}
+	for _, words := range []string{"fingernail", "GROOVE", "shaft sleeve fingernail", "boxk", "öl", "4h", "er"} {
+		if !find(words) {
+			t.Errorf("%q does not find it", words)
+		}
+	}
+	for _, words := range []string{"groove nosuchthing", "\uE000", string([]rune{mark, first + 1, mark}), "qqq", "qq", "%", "_"} {
+		rows, err := s.Jobs(ctx, JobQuery{Words: words})
+		if err != nil || len(rows) > 0 && typedWords(words) != "" {
+			t.Errorf("%q finds %d jobs, %v", words, len(rows), err)
+		}
+	}
+}

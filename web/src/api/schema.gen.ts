@@ -1030,6 +1030,8 @@ export interface components {
             /** @description as-built verdict of each station, blank where not measured */
             line: string[];
             name: string;
+            /** @description id of the step to do next */
+            next_step?: string;
             number: string;
             /** Format: date-time */
             opened: string;
