@@ -127,7 +127,8 @@ func copies(ctx context.Context, tx *sql.Tx, models []model, pumps, jobs int) er
 		}
 		at := e.At.Format(layout)
 		if _, err := addJob.ExecContext(ctx, first+i, number, last+1+int64(pump), m.plan, at, at, m.state,
-			strings.ToLower(number+" "+tags[pump])+" "+m.search, m.summary, e.Open.Complaint, m.decide, m.pump.Construction); err != nil {
+			strings.ToLower(number+" "+tags[pump])+" "+m.search, m.summary, e.Open.Complaint, m.decide,
+			m.pump.Construction); err != nil {
 			return err
 		}
 		if _, err := addEntry.ExecContext(ctx, first+i, e.ID, string(e.Line())); err != nil {

@@ -98,7 +98,8 @@ func BenchmarkList(b *testing.B) {
 			"by-tag": {Sort: "tag"}, "by-number": {Sort: "number"}, "by-opening": {Sort: "opened"},
 			"deep": {After: fmt.Sprintf("J-%04d", jobs/2)}, "construction": {Construction: "M"}, "pump": {Pump: "LS-1000"},
 			"word": {Words: "seal"}, "rare-word": {Words: "LS-1015"}, "finding": {Words: "cracked"},
-			"two-letters": {Words: "zz"}, "two-common-letters": {Words: "se"}, "two-words": {Words: "heat marks"}, "nothing": {Words: "nosuchthing"},
+			"two-letters": {Words: "zz"}, "two-common-letters": {Words: "se"}, "two-words": {Words: "heat marks"},
+			"nothing": {Words: "nosuchthing"},
 		} {
 			b.Run(fmt.Sprintf("%d/%s", jobs, name), func(b *testing.B) {
 				for b.Loop() {

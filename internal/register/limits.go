@@ -74,86 +74,107 @@ func ReadLimits(file []byte, pumps []record.Pump, rules job.Rules, plans map[str
 	if err != nil {
 		return nil, rules, nil, err
 	}
-	byTag := map[string]*record.Pump{}
-	for i := range pumps {
-		byTag[strings.ToLower(pumps[i].Tag)] = &pumps[i]
-	}
-	var anywhere []string
-	perPlan := map[string][]string{}
-	for key, p := range plans {
-		perPlan[key] = p.LimitKeys()
-		anywhere = append(anywhere, perPlan[key]...)
-	}
 	rules.Limits = orEmpty(rules.Limits)
-	touched := map[string]bool{}
-	done, seen := &Effects{List: []Effect{}}, map[[3]string]int{}
-	for t.next() {
-		whose, of, key := strings.ToLower(t.cell("whose")), t.cell("of"), t.cell("limit")
-		f := job.LimitForm{Source: t.cell("source")}
-		if text := t.cell("min"); text != "" {
-			f.Min = quantity.Type(text)
-		}
-		if text := t.cell("max"); text != "" {
-			f.Max = quantity.Type(text)
-		}
-		row := [3]string{whose, strings.ToLower(of), key}
-		if line, twice := seen[row]; twice {
-			t.fault("limit", fmt.Errorf("%s stands on line %d, too", key, line))
-			continue
-		}
-		seen[row] = t.line
-		if whose == ofGeneral {
-			t.fixed(of, key, f)
-			done.Same++
-			continue
-		}
-		limits, keys, name := rules.Limits, anywhere, "shop"
-		switch whose {
-		case ofShop:
-			if of != "" {
-				t.fault("of", fmt.Errorf("is %q: it stays blank where whose is shop", of))
-				continue
-			}
-		case ofPump:
-			p, ok := byTag[strings.ToLower(of)]
-			if !ok {
-				t.fault("of", fmt.Errorf("is %q, which is not a pump here: write its tag", of))
-				continue
-			}
-			if !touched[p.Tag] {
-				p.Limits = maps.Clone(orEmpty(p.Limits))
-			}
-			limits, keys, name = p.Limits, perPlan[p.Plan], p.Tag
-		default:
-			t.fault("whose", fmt.Errorf("is %q: write pump, shop or general", whose))
-			continue
-		}
-		for _, e := range field.All(orNone(job.CheckLimits(map[string]job.LimitForm{key: f}, keys))) {
-			t.fault(strings.TrimPrefix(strings.TrimPrefix(e.Field, "limits."+key), "."), errors.New(e.Message))
-		}
-		before, was := limits[key]
-		switch {
-		case !was && f.Blank(), was && before == f:
-			done.Same++
-			continue
-		case f.Blank():
-			delete(limits, key)
-		default:
-			limits[key] = f
-		}
-		done.add(Effect{What: name + ": " + key, Before: inWords(before), After: inWords(f)})
-		if whose == ofPump {
-			touched[name] = true
-		}
+	in := taking{table: t, shop: rules.Limits, byTag: map[string]*record.Pump{}, perPlan: map[string][]string{},
+		touched: map[string]bool{}, seen: map[[3]string]int{}, done: &Effects{List: []Effect{}}}
+	for i := range pumps {
+		in.byTag[strings.ToLower(pumps[i].Tag)] = &pumps[i]
 	}
-	done.Rows = t.rows
+	for key, p := range plans {
+		in.perPlan[key] = p.LimitKeys()
+		in.anywhere = append(in.anywhere, in.perPlan[key]...)
+	}
+	for t.next() {
+		in.row()
+	}
+	in.done.Rows = t.rows
 	var changed []record.Pump
 	for _, p := range pumps {
-		if touched[p.Tag] {
+		if in.touched[p.Tag] {
 			changed = append(changed, p)
 		}
 	}
-	return changed, rules, done, t.err()
+	return changed, rules, in.done, t.err()
+}
+
+// taking is a file of limits as it is taken in.
+type taking struct {
+	*table
+	shop     map[string]job.LimitForm
+	byTag    map[string]*record.Pump
+	perPlan  map[string][]string // plan → the limits it asks for
+	anywhere []string            // those that any plan does
+	touched  map[string]bool     // pumps, by their tag
+	seen     map[[3]string]int   // row → its line
+	done     *Effects
+}
+
+// row takes one row in.
+func (in *taking) row() {
+	whose, of, key := strings.ToLower(in.cell("whose")), in.cell("of"), in.cell("limit")
+	f := job.LimitForm{Source: in.cell("source")}
+	if text := in.cell("min"); text != "" {
+		f.Min = quantity.Type(text)
+	}
+	if text := in.cell("max"); text != "" {
+		f.Max = quantity.Type(text)
+	}
+	row := [3]string{whose, strings.ToLower(of), key}
+	if line, twice := in.seen[row]; twice {
+		in.fault("limit", fmt.Errorf("%s stands on line %d, too", key, line))
+		return
+	}
+	in.seen[row] = in.line
+	if whose == ofGeneral {
+		in.fixed(of, key, f)
+		in.done.Same++
+		return
+	}
+	limits, keys, name, ok := in.set(whose, of)
+	if !ok {
+		return
+	}
+	for _, e := range field.All(orNone(job.CheckLimits(map[string]job.LimitForm{key: f}, keys))) {
+		in.fault(strings.TrimPrefix(strings.TrimPrefix(e.Field, "limits."+key), "."), errors.New(e.Message))
+	}
+	before, was := limits[key]
+	switch {
+	case !was && f.Blank(), was && before == f:
+		in.done.Same++
+		return
+	case f.Blank():
+		delete(limits, key)
+	default:
+		limits[key] = f
+	}
+	in.done.add(Effect{What: name + ": " + key, Before: inWords(before), After: inWords(f)})
+	if whose == ofPump {
+		in.touched[name] = true
+	}
+}
+
+// set is whose limits a row is about, with the keys they may have and a name for them.
+func (in *taking) set(whose, of string) (limits map[string]job.LimitForm, keys []string, name string, ok bool) {
+	switch whose {
+	case ofShop:
+		if of != "" {
+			in.fault("of", fmt.Errorf("is %q: it stays blank where whose is shop", of))
+			return nil, nil, "", false
+		}
+		return in.shop, in.anywhere, "shop", true
+	case ofPump:
+		p, known := in.byTag[strings.ToLower(of)]
+		if !known {
+			in.fault("of", fmt.Errorf("is %q, which is not a pump here: write its tag", of))
+			return nil, nil, "", false
+		}
+		if !in.touched[p.Tag] {
+			p.Limits = maps.Clone(orEmpty(p.Limits))
+		}
+		return p.Limits, in.perPlan[p.Plan], p.Tag, true
+	}
+	in.fault("whose", fmt.Errorf("is %q: write pump, shop or general", whose))
+	return nil, nil, "", false
 }
 
 // fixed holds a row of a general set against the set: it is never changed.

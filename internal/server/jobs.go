@@ -103,7 +103,7 @@ func (s *server) jobs(api huma.API) {
 	operation(api, http.MethodPost, "/jobs", "open-job", "Open a job for a pump", s.openJob)
 	operation(api, http.MethodGet, "/jobs/{number}", "get-job", "One job with its sheet and its log", s.getJob)
 	operation(api, http.MethodGet, "/jobs/{number}/sheet", "get-sheet", "The build sheet as rows, ready to be laid out",
-		s.getPaper)
+		s.getSheet)
 	operation(api, http.MethodPost, "/jobs/{number}/entries", "append-entry",
 		"Keep an entry, decide on one, withdraw one; end a job, or amend a signed one", s.appendEntry)
 	operation(api, http.MethodPost, "/jobs/{number}/looked", "look-at-changes",
@@ -270,7 +270,7 @@ type PaperView struct {
 	Head job.Head `json:"head"`
 }
 
-func (s *server) getPaper(ctx context.Context, in *struct {
+func (s *server) getSheet(ctx context.Context, in *struct {
 	JobPath
 	As int `query:"as" doc:"number of an entry: the sheet that was kept with it"`
 }) (*body[PaperView], error) {

@@ -41,70 +41,81 @@ func (s *server) rulesAndPlans(ctx context.Context) (store.Shop, map[string]*pla
 }
 
 func (s *server) limits(api huma.API) {
-	shopLimits := func(ctx context.Context) (*body[LimitsView], error) {
-		shop, plans, err := s.rulesAndPlans(ctx)
-		if err != nil {
-			return nil, err
-		}
-		keys, titles := job.LimitKeys(plans)
-		rows, err := job.ShopLimits(keys, titles, shop.Rules)
-		set, _ := judge.SetByKey(shop.Rules.Set)
-		return &body[LimitsView]{LimitsView{set.Title, rows, job.Written(shop.Rules.Limits)}}, err
-	}
-	pumpLimits := func(ctx context.Context, tag string) (*body[LimitsView], error) {
-		p, err := s.store.Pump(ctx, tag)
-		if err != nil {
-			return nil, err
-		}
-		shop, plans, err := s.rulesAndPlans(ctx)
-		if err != nil {
-			return nil, err
-		}
-		set, _ := judge.SetByKey(shop.Rules.Set)
-		v := LimitsView{Set: set.Title, Rows: []job.LimitRow{}, Forms: job.Written(p.Limits)}
-		if pl, ok := plans[p.Plan]; ok {
-			v.Rows, err = job.Limits(pl, p.Papers, shop.Rules)
-		}
-		return &body[LimitsView]{v}, err
-	}
 	operation(api, http.MethodGet, "/shop/limits", "get-shop-limits", "The shop's own limits, beside the general set",
-		func(ctx context.Context, _ *struct{}) (*body[LimitsView], error) {
-			return shopLimits(ctx)
-		})
-	operation(api, http.MethodPut, "/shop/limits", "save-shop-limits", "Write the shop's own limits",
-		func(ctx context.Context, in *struct{ Body LimitForms }) (*body[LimitsView], error) {
-			shop, plans, err := s.rulesAndPlans(ctx)
-			if err != nil {
-				return nil, err
-			}
-			keys, _ := job.LimitKeys(plans)
-			shop.Rules.Limits = job.Written(in.Body.Limits)
-			if err := job.CheckLimits(shop.Rules.Limits, keys); err != nil {
-				return nil, err
-			}
-			if err := s.store.SetShop(ctx, shop); err != nil {
-				return nil, err
-			}
-			return shopLimits(ctx)
-		})
+		s.getShopLimits)
+	operation(api, http.MethodPut, "/shop/limits", "save-shop-limits", "Write the shop's own limits", s.saveShopLimits)
 	operation(api, http.MethodGet, "/pumps/{tag}/limits", "get-pump-limits",
-		"The limits of a pump: what each origin says, and which counts", func(ctx context.Context,
-			in *PumpPath) (*body[LimitsView], error) {
-			return pumpLimits(ctx, in.Tag)
-		})
+		"The limits of a pump: what each origin says, and which counts", s.getPumpLimits)
 	operation(api, http.MethodPut, "/pumps/{tag}/limits", "save-pump-limits", "Write the pump's own limits",
-		func(ctx context.Context, in *struct {
-			PumpPath
-			Body LimitForms
-		}) (*body[LimitsView], error) {
-			p, err := s.store.Pump(ctx, in.Tag)
-			if err != nil {
-				return nil, err
-			}
-			p.Limits = job.Written(in.Body.Limits)
-			if err := s.store.SavePump(ctx, p, false); err != nil {
-				return nil, err
-			}
-			return pumpLimits(ctx, in.Tag)
-		})
+		s.savePumpLimits)
+}
+
+func (s *server) getShopLimits(ctx context.Context, _ *struct{}) (*body[LimitsView], error) {
+	return s.shopLimits(ctx)
+}
+
+func (s *server) saveShopLimits(ctx context.Context, in *struct{ Body LimitForms }) (*body[LimitsView], error) {
+	shop, plans, err := s.rulesAndPlans(ctx)
+	if err != nil {
+		return nil, err
+	}
+	keys, _ := job.LimitKeys(plans)
+	shop.Rules.Limits = job.Written(in.Body.Limits)
+	if err := job.CheckLimits(shop.Rules.Limits, keys); err != nil {
+		return nil, err
+	}
+	if err := s.store.SetShop(ctx, shop); err != nil {
+		return nil, err
+	}
+	return s.shopLimits(ctx)
+}
+
+func (s *server) getPumpLimits(ctx context.Context,
+	in *PumpPath) (*body[LimitsView], error) {
+	return s.pumpLimits(ctx, in.Tag)
+}
+
+func (s *server) savePumpLimits(ctx context.Context, in *struct {
+	PumpPath
+	Body LimitForms
+}) (*body[LimitsView], error) {
+	p, err := s.store.Pump(ctx, in.Tag)
+	if err != nil {
+		return nil, err
+	}
+	p.Limits = job.Written(in.Body.Limits)
+	if err := s.store.SavePump(ctx, p, false); err != nil {
+		return nil, err
+	}
+	return s.pumpLimits(ctx, in.Tag)
+}
+
+// shopLimits are the shop's own limits beside the general set.
+func (s *server) shopLimits(ctx context.Context) (*body[LimitsView], error) {
+	shop, plans, err := s.rulesAndPlans(ctx)
+	if err != nil {
+		return nil, err
+	}
+	keys, titles := job.LimitKeys(plans)
+	rows, err := job.ShopLimits(keys, titles, shop.Rules)
+	set, _ := judge.SetByKey(shop.Rules.Set)
+	return &body[LimitsView]{LimitsView{set.Title, rows, job.Written(shop.Rules.Limits)}}, err
+}
+
+// pumpLimits are what each origin says of the limits of a pump.
+func (s *server) pumpLimits(ctx context.Context, tag string) (*body[LimitsView], error) {
+	p, err := s.store.Pump(ctx, tag)
+	if err != nil {
+		return nil, err
+	}
+	shop, plans, err := s.rulesAndPlans(ctx)
+	if err != nil {
+		return nil, err
+	}
+	set, _ := judge.SetByKey(shop.Rules.Set)
+	v := LimitsView{Set: set.Title, Rows: []job.LimitRow{}, Forms: job.Written(p.Limits)}
+	if pl, ok := plans[p.Plan]; ok {
+		v.Rows, err = job.Limits(pl, p.Papers, shop.Rules)
+	}
+	return &body[LimitsView]{v}, err
 }

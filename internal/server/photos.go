@@ -20,31 +20,35 @@ func (s *server) photos(api huma.API) {
 		Summary:       "Keep a picture with a job: JPEG, PNG or WebP, at most 10 MB",
 		DefaultStatus: http.StatusCreated, SkipValidateBody: true, MaxBodyBytes: picture.MaxBytes + 1,
 		Errors: []int{http.StatusNotFound, http.StatusRequestEntityTooLarge, http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, in *struct {
-		JobPath
-		RawBody []byte `contentType:"application/octet-stream"`
-	}) (*body[PhotoKept], error) {
-		jpeg, err := picture.Fit(in.RawBody)
-		if err != nil {
-			return nil, problem(err)
-		}
-		id, err := s.store.AddPhoto(ctx, in.Number, jpeg)
-		return &body[PhotoKept]{PhotoKept{id}}, problem(err)
-	})
+	}, s.addPhoto)
 	huma.Register(api, huma.Operation{
 		OperationID: "get-photo", Method: http.MethodGet, Path: "/api/v1/photos/{id}", Summary: "A picture, as JPEG",
 		Errors: []int{http.StatusNotFound},
-	}, func(ctx context.Context, in *struct {
-		ID string `path:"id"`
-	}) (*photoBytes, error) {
-		jpeg, err := s.store.Photo(ctx, in.ID)
-		// Its id is the hash of its bytes: it never changes.
-		return &photoBytes{"image/jpeg", "private, max-age=31536000, immutable", jpeg}, problem(err)
-	})
+	}, s.getPhoto)
 }
 
 type photoBytes struct {
 	ContentType  string `header:"Content-Type"`
 	CacheControl string `header:"Cache-Control"`
 	Body         []byte
+}
+
+func (s *server) addPhoto(ctx context.Context, in *struct {
+	JobPath
+	RawBody []byte `contentType:"application/octet-stream"`
+}) (*body[PhotoKept], error) {
+	jpeg, err := picture.Fit(in.RawBody)
+	if err != nil {
+		return nil, problem(err)
+	}
+	id, err := s.store.AddPhoto(ctx, in.Number, jpeg)
+	return &body[PhotoKept]{PhotoKept{id}}, problem(err)
+}
+
+func (s *server) getPhoto(ctx context.Context, in *struct {
+	ID string `path:"id"`
+}) (*photoBytes, error) {
+	jpeg, err := s.store.Photo(ctx, in.ID)
+	// Its id is the hash of its bytes: it never changes.
+	return &photoBytes{"image/jpeg", "private, max-age=31536000, immutable", jpeg}, problem(err)
 }

@@ -37,65 +37,11 @@ type PlanText struct {
 }
 
 func (s *server) plans(api huma.API) {
-	operation(api, http.MethodGet, "/plans", "list-plans", "The plans a pump may have", func(ctx context.Context,
-		_ *struct{}) (*body[[]PlanView], error) {
-		all, err := s.store.Plans(ctx)
-		if err != nil {
-			return nil, err
-		}
-		plans := []PlanView{}
-		for key, p := range all {
-			v := planView(p)
-			_, shipped := plan.Library()[key]
-			v.Own = !shipped
-			plans = append(plans, v)
-		}
-		odd, err := s.store.OddPlans(ctx)
-		if err != nil {
-			return nil, err
-		}
-		for _, o := range odd {
-			plans = append(plans, PlanView{Key: o.Key, Title: o.Key, Own: true, Fault: o.Why, Options: []plan.Choice{},
-				Values: []plan.Ask{}, Limits: []LimitName{}, Notes: []string{}})
-		}
-		slices.SortFunc(plans, func(a, b PlanView) int { return strings.Compare(a.Construction+a.Key, b.Construction+b.Key) })
-		return &body[[]PlanView]{plans}, nil
-	})
-	operation(api, http.MethodGet, "/plans/{key}", "get-plan", "A plan as it is written", func(ctx context.Context,
-		in *struct {
-			Key string `path:"key"`
-		}) (*body[PlanText], error) {
-		all, err := s.store.Plans(ctx)
-		if err != nil {
-			return nil, err
-		}
-		p, ok := all[in.Key]
-		if !ok {
-			return nil, &store.NotFound{What: "plan", Key: in.Key}
-		}
-		return &body[PlanText]{PlanText{string(p.Text)}}, nil
-	})
+	operation(api, http.MethodGet, "/plans", "list-plans", "The plans a pump may have", s.listPlans)
+	operation(api, http.MethodGet, "/plans/{key}", "get-plan", "A plan as it is written", s.getPlan)
 	operation(api, http.MethodPost, "/plans/check", "preview-plan", "What a plan file says and changes; nothing is kept",
-		func(ctx context.Context, in *struct{ Body PlanText }) (*body[PlanCheck], error) {
-			check, _, err := s.checkPlan(ctx, in.Body.Text)
-			return &body[PlanCheck]{check}, err
-		})
-	operation(api, http.MethodPost, "/plans", "add-plan", "Take in a plan of the shop's own", func(ctx context.Context,
-		in *struct {
-			Body struct {
-				PlanText
-				By string `json:"by" doc:"id of the person"`
-			}
-		}) (*body[PlanCheck], error) {
-		check, p, err := s.checkPlan(ctx, in.Body.Text)
-		if err != nil {
-			return nil, err
-		}
-		if p == nil {
-			return nil, field.Errorf("text", "%s", check.Faults[0].Message)
-		}
-		return &body[PlanCheck]{check}, s.store.ImportPlan(ctx, p, in.Body.By)
-	})
+		s.previewPlan)
+	operation(api, http.MethodPost, "/plans", "add-plan", "Take in a plan of the shop's own", s.addPlan)
 }
 
 // checkPlan reads a plan file and compares it with the one it takes the place
@@ -143,4 +89,66 @@ func faults(err error) []PlanFault {
 		return []PlanFault{{e.Line, e.Step, e.Message}}
 	}
 	return []PlanFault{{Message: err.Error()}}
+}
+
+func (s *server) listPlans(ctx context.Context,
+	_ *struct{}) (*body[[]PlanView], error) {
+	all, err := s.store.Plans(ctx)
+	if err != nil {
+		return nil, err
+	}
+	plans := []PlanView{}
+	for key, p := range all {
+		v := planView(p)
+		_, shipped := plan.Library()[key]
+		v.Own = !shipped
+		plans = append(plans, v)
+	}
+	odd, err := s.store.OddPlans(ctx)
+	if err != nil {
+		return nil, err
+	}
+	for _, o := range odd {
+		plans = append(plans, PlanView{Key: o.Key, Title: o.Key, Own: true, Fault: o.Why, Options: []plan.Choice{},
+			Values: []plan.Ask{}, Limits: []LimitName{}, Notes: []string{}})
+	}
+	slices.SortFunc(plans, func(a, b PlanView) int { return strings.Compare(a.Construction+a.Key, b.Construction+b.Key) })
+	return &body[[]PlanView]{plans}, nil
+}
+
+func (s *server) getPlan(ctx context.Context,
+	in *struct {
+		Key string `path:"key"`
+	}) (*body[PlanText], error) {
+	all, err := s.store.Plans(ctx)
+	if err != nil {
+		return nil, err
+	}
+	p, ok := all[in.Key]
+	if !ok {
+		return nil, &store.NotFound{What: "plan", Key: in.Key}
+	}
+	return &body[PlanText]{PlanText{string(p.Text)}}, nil
+}
+
+func (s *server) previewPlan(ctx context.Context, in *struct{ Body PlanText }) (*body[PlanCheck], error) {
+	check, _, err := s.checkPlan(ctx, in.Body.Text)
+	return &body[PlanCheck]{check}, err
+}
+
+func (s *server) addPlan(ctx context.Context,
+	in *struct {
+		Body struct {
+			PlanText
+			By string `json:"by" doc:"id of the person"`
+		}
+	}) (*body[PlanCheck], error) {
+	check, p, err := s.checkPlan(ctx, in.Body.Text)
+	if err != nil {
+		return nil, err
+	}
+	if p == nil {
+		return nil, field.Errorf("text", "%s", check.Faults[0].Message)
+	}
+	return &body[PlanCheck]{check}, s.store.ImportPlan(ctx, p, in.Body.By)
 }

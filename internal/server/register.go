@@ -20,72 +20,74 @@ type TakenIn struct {
 
 const pumpsFile = "pumps"
 
+// registered is what the register holds.
+type registered struct {
+	pumps []record.Pump
+	rules job.Rules
+}
+
+func (s *server) registered(ctx context.Context) (registered, error) {
+	shop, err := s.store.Shop(ctx)
+	if err != nil {
+		return registered{}, err
+	}
+	rows, err := s.store.Pumps(ctx, store.PumpQuery{})
+	now := registered{rules: shop.Rules}
+	for _, r := range rows {
+		now.pumps = append(now.pumps, r.Pump)
+	}
+	return now, err
+}
+
 func (s *server) register(api huma.API) {
-	type What struct {
-		What string `path:"what" enum:"pumps,limits"`
-	}
-	type state struct {
-		pumps []record.Pump
-		rules job.Rules
-	}
-	read := func(ctx context.Context) (state, error) {
-		shop, err := s.store.Shop(ctx)
-		if err != nil {
-			return state{}, err
-		}
-		rows, err := s.store.Pumps(ctx, store.PumpQuery{})
-		now := state{rules: shop.Rules}
-		for _, r := range rows {
-			now.pumps = append(now.pumps, r.Pump)
-		}
-		return now, err
-	}
 	huma.Register(api, huma.Operation{OperationID: "register-file", Method: http.MethodGet,
-		Path: "/api/v1/register/{file}", Summary: "The register of pumps, or all limits, as CSV"},
-		func(ctx context.Context, in *struct {
-			File string `path:"file" enum:"pumps.csv,limits.csv"`
-		}) (*file, error) {
-			now, err := read(ctx)
-			if err != nil {
-				return nil, problem(err)
-			}
-			out := &file{Type: "text/csv; charset=utf-8", Name: `attachment; filename="` + in.File + `"`}
-			if in.File == pumpsFile+".csv" {
-				out.Body, err = register.WritePumps(now.pumps)
-			} else {
-				out.Body, err = register.WriteLimits(now.pumps, now.rules)
-			}
-			return out, problem(err)
-		})
+		Path: "/api/v1/register/{file}", Summary: "The register of pumps, or all limits, as CSV"}, s.registerFile)
 	huma.Register(api, huma.Operation{OperationID: "take-in-register", Method: http.MethodPost,
 		Path: "/api/v1/register/{what}", Summary: "Take in the register, or limits, from CSV: whole or not at all",
 		SkipValidateBody: true, MaxBodyBytes: maxImport, Errors: []int{http.StatusUnprocessableEntity,
-			http.StatusRequestEntityTooLarge}},
-		func(ctx context.Context, in *struct {
-			What
-			Try     bool   `query:"try" doc:"only say what it would do"`
-			RawBody []byte `contentType:"text/csv"`
-		}) (*body[TakenIn], error) {
-			now, err := read(ctx)
-			if err != nil {
-				return nil, problem(err)
-			}
-			plans, err := s.store.Plans(ctx)
-			if err != nil {
-				return nil, problem(err)
-			}
-			var put []record.Pump
-			var rules *job.Rules
-			var changes *register.Effects
-			if in.What.What == pumpsFile {
-				put, changes, err = register.ReadPumps(in.RawBody, now.pumps, plans)
-			} else {
-				rules = &now.rules
-				put, now.rules, changes, err = register.ReadLimits(in.RawBody, now.pumps, now.rules, plans)
-			}
-			if err == nil && !in.Try {
-				err = s.store.PutPumps(ctx, put, rules)
-			}
-			return &body[TakenIn]{TakenIn{changes, !in.Try}}, problem(err)
-		})
+			http.StatusRequestEntityTooLarge}}, s.takeInRegister)
+}
+
+func (s *server) registerFile(ctx context.Context, in *struct {
+	File string `path:"file" enum:"pumps.csv,limits.csv"`
+}) (*file, error) {
+	now, err := s.registered(ctx)
+	if err != nil {
+		return nil, problem(err)
+	}
+	out := &file{Type: "text/csv; charset=utf-8", Name: `attachment; filename="` + in.File + `"`}
+	if in.File == pumpsFile+".csv" {
+		out.Body, err = register.WritePumps(now.pumps)
+	} else {
+		out.Body, err = register.WriteLimits(now.pumps, now.rules)
+	}
+	return out, problem(err)
+}
+
+func (s *server) takeInRegister(ctx context.Context, in *struct {
+	What    string `path:"what" enum:"pumps,limits"`
+	Try     bool   `query:"try" doc:"only say what it would do"`
+	RawBody []byte `contentType:"text/csv"`
+}) (*body[TakenIn], error) {
+	now, err := s.registered(ctx)
+	if err != nil {
+		return nil, problem(err)
+	}
+	plans, err := s.store.Plans(ctx)
+	if err != nil {
+		return nil, problem(err)
+	}
+	var put []record.Pump
+	var rules *job.Rules
+	var changes *register.Effects
+	if in.What == pumpsFile {
+		put, changes, err = register.ReadPumps(in.RawBody, now.pumps, plans)
+	} else {
+		rules = &now.rules
+		put, now.rules, changes, err = register.ReadLimits(in.RawBody, now.pumps, now.rules, plans)
+	}
+	if err == nil && !in.Try {
+		err = s.store.PutPumps(ctx, put, rules)
+	}
+	return &body[TakenIn]{TakenIn{changes, !in.Try}}, problem(err)
 }

@@ -56,47 +56,9 @@ func planView(p *plan.Plan) PlanView {
 }
 
 func (s *server) shop(api huma.API) {
-	operation(api, http.MethodGet, "/shop", "get-shop", "The shop and its people", func(ctx context.Context,
-		_ *struct{}) (*body[ShopView], error) {
-		shop, err := s.store.Shop(ctx)
-		if err != nil {
-			return nil, err
-		}
-		people, err := s.store.People(ctx)
-		set, _ := judge.SetByKey(shop.Rules.Set)
-		v := ShopView{Name: shop.Name, Set: set.Title, People: people, Rules: shop.Rules, Schools: plan.Schools,
-			Elastomers: judge.Elastomers, Services: record.Services}
-		v.Rules.Schools = plan.Defaults(plan.Schools, shop.Rules.Schools)
-		for _, s := range judge.Sets {
-			v.Sets = append(v.Sets, plan.Option{Key: s.Key, Title: s.Title})
-		}
-		return &body[ShopView]{v}, err
-	})
-	operation(api, http.MethodPut, "/shop", "save-shop", "Name the shop, and settle how it works",
-		func(ctx context.Context, in *struct {
-			Body struct {
-				Name    string            `json:"name"`
-				Set     string            `json:"set" doc:"key of the general limit set"`
-				Schools map[string]string `json:"schools"`
-			}
-		}) (*struct{}, error) {
-			shop, err := s.store.Shop(ctx)
-			if err != nil {
-				return nil, err
-			}
-			shop.Name, shop.Rules.Set, shop.Rules.Schools = in.Body.Name, in.Body.Set, in.Body.Schools
-			return nil, s.store.SetShop(ctx, shop)
-		})
-	operation(api, http.MethodPost, "/people", "add-person", "Add somebody who works here", func(ctx context.Context,
-		in *struct {
-			Body struct {
-				Name string `json:"name"`
-				Role string `json:"role"`
-			}
-		}) (*body[job.Person], error) {
-		p, err := s.store.AddPerson(ctx, in.Body.Name, in.Body.Role)
-		return &body[job.Person]{p}, err
-	})
+	operation(api, http.MethodGet, "/shop", "get-shop", "The shop and its people", s.getShop)
+	operation(api, http.MethodPut, "/shop", "save-shop", "Name the shop, and settle how it works", s.saveShop)
+	operation(api, http.MethodPost, "/people", "add-person", "Add somebody who works here", s.addPerson)
 }
 
 // PumpView is a pump's page.
@@ -133,66 +95,116 @@ const (
 )
 
 func (s *server) pumps(api huma.API) {
-	operation(api, http.MethodGet, "/pumps", "list-pumps", "List the pumps", func(ctx context.Context, in *struct {
-		Words        string `query:"q" maxLength:"100" doc:"words on its plate or in what was noted about it"`
-		Construction string `query:"construction" doc:"letter"`
-		Sort         string `query:"sort" enum:"tag,name,maker,jobs" default:"tag"`
-		Limit        int    `query:"limit" minimum:"0" default:"0" doc:"0: all of them"`
-	}) (*body[[]store.PumpRow], error) {
-		rows, err := s.store.Pumps(ctx, store.PumpQuery{Words: in.Words, Construction: in.Construction, Sort: in.Sort,
-			Limit: in.Limit})
-		return &body[[]store.PumpRow]{rows}, err
-	})
-	operation(api, http.MethodPost, "/pumps", "add-pump", "Add a pump", func(ctx context.Context,
-		in *struct{ Body record.Pump }) (*body[record.Pump], error) {
-		return &body[record.Pump]{in.Body}, s.store.SavePump(ctx, in.Body, true)
-	})
-	operation(api, http.MethodPut, "/pumps/{tag}", "save-pump", "Write a pump's page", func(ctx context.Context,
-		in *struct {
-			PumpPath
-			Body record.Pump
-		}) (*body[record.Pump], error) {
-		in.Body.Tag = in.Tag
-		return &body[record.Pump]{in.Body}, s.store.SavePump(ctx, in.Body, false)
-	})
-	operation(api, http.MethodGet, "/pumps/{tag}", "get-pump", "A pump's page: nameplate, limits, earlier jobs",
-		func(ctx context.Context, in *PumpPath) (*body[PumpView], error) {
-			p, err := s.store.Pump(ctx, in.Tag)
-			if err != nil {
-				return nil, err
-			}
-			v := PumpView{Pump: p, Elastomer: judge.Suits(p.Elastomer, p.Liquid), Limits: []job.LimitRow{}, Past: []PastJob{}}
-			if v.Jobs, err = s.store.Jobs(ctx, store.JobQuery{Pump: p.Tag, Limit: 200}); err != nil {
-				return nil, err
-			}
-			if v.Notes, err = s.store.Notes(ctx, p.Tag); err != nil {
-				return nil, err
-			}
-			shop, plans, err := s.rulesAndPlans(ctx)
-			if err != nil {
-				return nil, err
-			}
-			if pl, ok := plans[p.Plan]; ok {
-				v.Plan = new(planView(pl))
-				all, err := job.Limits(pl, p.Papers, shop.Rules)
-				if err != nil {
-					return nil, err
-				}
-				v.Limits = slices.DeleteFunc(all, func(l job.LimitRow) bool { return !l.Asked })
-			}
-			jobs, err := s.store.Past(ctx, p.Tag, wornJobs)
-			if err != nil {
-				return nil, err
-			}
-			for _, past := range jobs {
-				if past.Signed != nil && len(v.Past) < pastJobs {
-					v.Past = append(v.Past, PastJob{past.Number, past.Signed.At, past.Checks})
-				}
-			}
-			if v.Record, err = s.recordOf(ctx, p, jobs); err != nil {
-				return nil, err
-			}
-			v.Lives, v.SealLives = job.Lives(jobs, p.PlannedHours), job.SealLives(jobs)
-			return &body[PumpView]{v}, nil
-		})
+	operation(api, http.MethodGet, "/pumps", "list-pumps", "List the pumps", s.listPumps)
+	operation(api, http.MethodPost, "/pumps", "add-pump", "Add a pump", s.addPump)
+	operation(api, http.MethodPut, "/pumps/{tag}", "save-pump", "Write a pump's page", s.savePump)
+	operation(api, http.MethodGet, "/pumps/{tag}", "get-pump", "A pump's page: nameplate, limits, earlier jobs", s.getPump)
+}
+
+func (s *server) getShop(ctx context.Context,
+	_ *struct{}) (*body[ShopView], error) {
+	shop, err := s.store.Shop(ctx)
+	if err != nil {
+		return nil, err
+	}
+	people, err := s.store.People(ctx)
+	set, _ := judge.SetByKey(shop.Rules.Set)
+	v := ShopView{Name: shop.Name, Set: set.Title, People: people, Rules: shop.Rules, Schools: plan.Schools,
+		Elastomers: judge.Elastomers, Services: record.Services}
+	v.Rules.Schools = plan.Defaults(plan.Schools, shop.Rules.Schools)
+	for _, s := range judge.Sets {
+		v.Sets = append(v.Sets, plan.Option{Key: s.Key, Title: s.Title})
+	}
+	return &body[ShopView]{v}, err
+}
+
+func (s *server) saveShop(ctx context.Context, in *struct {
+	Body struct {
+		Name    string            `json:"name"`
+		Set     string            `json:"set" doc:"key of the general limit set"`
+		Schools map[string]string `json:"schools"`
+	}
+}) (*struct{}, error) {
+	shop, err := s.store.Shop(ctx)
+	if err != nil {
+		return nil, err
+	}
+	shop.Name, shop.Rules.Set, shop.Rules.Schools = in.Body.Name, in.Body.Set, in.Body.Schools
+	return nil, s.store.SetShop(ctx, shop)
+}
+
+func (s *server) addPerson(ctx context.Context,
+	in *struct {
+		Body struct {
+			Name string `json:"name"`
+			Role string `json:"role"`
+		}
+	}) (*body[job.Person], error) {
+	p, err := s.store.AddPerson(ctx, in.Body.Name, in.Body.Role)
+	return &body[job.Person]{p}, err
+}
+
+func (s *server) listPumps(ctx context.Context, in *struct {
+	Words        string `query:"q" maxLength:"100" doc:"words on its plate or in what was noted about it"`
+	Construction string `query:"construction" doc:"letter"`
+	Sort         string `query:"sort" enum:"tag,name,maker,jobs" default:"tag"`
+	Limit        int    `query:"limit" minimum:"0" default:"0" doc:"0: all of them"`
+}) (*body[[]store.PumpRow], error) {
+	rows, err := s.store.Pumps(ctx, store.PumpQuery{Words: in.Words, Construction: in.Construction, Sort: in.Sort,
+		Limit: in.Limit})
+	return &body[[]store.PumpRow]{rows}, err
+}
+
+func (s *server) addPump(ctx context.Context,
+	in *struct{ Body record.Pump }) (*body[record.Pump], error) {
+	return &body[record.Pump]{in.Body}, s.store.SavePump(ctx, in.Body, true)
+}
+
+func (s *server) savePump(ctx context.Context,
+	in *struct {
+		PumpPath
+		Body record.Pump
+	}) (*body[record.Pump], error) {
+	in.Body.Tag = in.Tag
+	return &body[record.Pump]{in.Body}, s.store.SavePump(ctx, in.Body, false)
+}
+
+func (s *server) getPump(ctx context.Context, in *PumpPath) (*body[PumpView], error) {
+	p, err := s.store.Pump(ctx, in.Tag)
+	if err != nil {
+		return nil, err
+	}
+	v := PumpView{Pump: p, Elastomer: judge.Suits(p.Elastomer, p.Liquid), Limits: []job.LimitRow{}, Past: []PastJob{}}
+	if v.Jobs, err = s.store.Jobs(ctx, store.JobQuery{Pump: p.Tag, Limit: 200}); err != nil {
+		return nil, err
+	}
+	if v.Notes, err = s.store.Notes(ctx, p.Tag); err != nil {
+		return nil, err
+	}
+	shop, plans, err := s.rulesAndPlans(ctx)
+	if err != nil {
+		return nil, err
+	}
+	if pl, ok := plans[p.Plan]; ok {
+		v.Plan = new(planView(pl))
+		all, err := job.Limits(pl, p.Papers, shop.Rules)
+		if err != nil {
+			return nil, err
+		}
+		v.Limits = slices.DeleteFunc(all, func(l job.LimitRow) bool { return !l.Asked })
+	}
+	jobs, err := s.store.Past(ctx, p.Tag, wornJobs)
+	if err != nil {
+		return nil, err
+	}
+	for _, past := range jobs {
+		if past.Signed != nil && len(v.Past) < pastJobs {
+			v.Past = append(v.Past, PastJob{past.Number, past.Signed.At, past.Checks})
+		}
+	}
+	if v.Record, err = s.recordOf(ctx, p, jobs); err != nil {
+		return nil, err
+	}
+	v.Lives, v.SealLives = job.Lives(jobs, p.PlannedHours), job.SealLives(jobs)
+	return &body[PumpView]{v}, nil
 }

@@ -21,47 +21,13 @@ func (s *server) tools(api huma.API) {
 		OperationID: "calculate", Method: http.MethodPost, Path: "/api/v1/calc/{kind}",
 		Summary:          "One calculation, without a job: docs/calc.md has the kinds",
 		SkipValidateBody: true, MaxBodyBytes: maxBody, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(_ context.Context, in *struct {
-		Kind    string `path:"kind" doc:"one of docs/calc.md"`
-		RawBody []byte `contentType:"application/json"`
-	}) (*body[any], error) {
-		out, err := calc.Run(in.Kind, in.RawBody)
-		if err != nil {
-			err = problem(err)
-			if p, ok := errors.AsType[*Problem](err); ok && len(p.Errors) > 0 {
-				p.First = p.Errors[0]
-			}
-			return nil, err
-		}
-		return &body[any]{out}, nil
-	})
+	}, s.calculate)
 	huma.Register(api, huma.Operation{
 		OperationID: "look", Method: http.MethodPost, Path: "/api/v1/tools/{kind}",
 		Summary:          "The same while it is typed: words, echo, and what is still missing",
 		SkipValidateBody: true, MaxBodyBytes: maxBody, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(_ context.Context, in *struct {
-		Kind    string `path:"kind" doc:"one of docs/calc.md"`
-		Unit    string `query:"unit" doc:"what a bare number means: thou, in, mm or um"`
-		RawBody []byte `contentType:"application/json"`
-	}) (*body[calc.Look], error) {
-		unit, err := bareUnit(in.Unit)
-		if err != nil {
-			return nil, problem(err)
-		}
-		return &body[calc.Look]{calc.Preview(in.Kind, in.RawBody, unit)}, nil
-	})
-	operation(api, http.MethodPost, "/pumps/{tag}/notes", "add-note", "Keep a calculation to a pump's notes",
-		func(ctx context.Context, in *struct {
-			PumpPath
-			Body NoteForm
-		}) (*body[store.Note], error) {
-			note, err := in.Body.note()
-			if err != nil {
-				return nil, err
-			}
-			note, err = s.store.AddNote(ctx, in.Tag, note, in.Body.By)
-			return &body[store.Note]{note}, err
-		})
+	}, s.look)
+	operation(api, http.MethodPost, "/pumps/{tag}/notes", "add-note", "Keep a calculation to a pump's notes", s.addNote)
 }
 
 // NoteForm asks to keep a calculation. What it came to is worked out here, so
@@ -94,4 +60,43 @@ func bareUnit(text string) (quantity.Unit, error) {
 		return "", field.Errorf("unit", "is %q: write thou, in, mm or um", text)
 	}
 	return unit, nil
+}
+
+func (s *server) calculate(_ context.Context, in *struct {
+	Kind    string `path:"kind" doc:"one of docs/calc.md"`
+	RawBody []byte `contentType:"application/json"`
+}) (*body[any], error) {
+	out, err := calc.Run(in.Kind, in.RawBody)
+	if err != nil {
+		err = problem(err)
+		if p, ok := errors.AsType[*Problem](err); ok && len(p.Errors) > 0 {
+			p.First = p.Errors[0]
+		}
+		return nil, err
+	}
+	return &body[any]{out}, nil
+}
+
+func (s *server) look(_ context.Context, in *struct {
+	Kind    string `path:"kind" doc:"one of docs/calc.md"`
+	Unit    string `query:"unit" doc:"what a bare number means: thou, in, mm or um"`
+	RawBody []byte `contentType:"application/json"`
+}) (*body[calc.Look], error) {
+	unit, err := bareUnit(in.Unit)
+	if err != nil {
+		return nil, problem(err)
+	}
+	return &body[calc.Look]{calc.Preview(in.Kind, in.RawBody, unit)}, nil
+}
+
+func (s *server) addNote(ctx context.Context, in *struct {
+	PumpPath
+	Body NoteForm
+}) (*body[store.Note], error) {
+	note, err := in.Body.note()
+	if err != nil {
+		return nil, err
+	}
+	note, err = s.store.AddNote(ctx, in.Tag, note, in.Body.By)
+	return &body[store.Note]{note}, err
 }

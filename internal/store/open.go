@@ -8,7 +8,18 @@ import (
 
 	"settle/core/field"
 	"settle/core/job"
+	"settle/core/plan"
+	"settle/core/record"
 )
+
+// opening is a job that is to be opened, ready to be written.
+type opening struct {
+	pump   record.Pump
+	pumpID int64
+	plan   *plan.Plan
+	entry  job.Entry
+	row    row
+}
 
 // OpenJob opens a job for a pump. The id is the client's: sent twice, it gives
 // the same job.
@@ -16,43 +27,7 @@ func (s *Store) OpenJob(ctx context.Context, id, tag, complaint string, hours *f
 	err error) {
 	s.writing.Lock()
 	defer s.writing.Unlock()
-	pump, pumpID, err := s.pump(ctx, tag)
-	if err != nil {
-		return "", err
-	}
-	if pump.Plan == "" {
-		return "", field.Errorf("pump", "%s has no plan: there is none yet for construction %s", pump.Tag, pump.Construction)
-	}
-	if id == "" {
-		return "", field.Errorf("id", "is missing: the sender makes one")
-	}
-	shop, err := s.Shop(ctx)
-	if err != nil {
-		return "", err
-	}
-	plans, err := s.Plans(ctx)
-	if err != nil {
-		return "", err
-	}
-	p := plans[pump.Plan]
-	if p == nil {
-		return "", field.Errorf("pump", "%s is repaired by plan %s, which cannot be read: the shop's page says why, choose "+
-			"another plan on the pump's page", pump.Tag, pump.Plan)
-	}
-	opening, err := job.NewOpening(p, pump.Tag, pump.Papers, shop.Rules, complaint)
-	if err != nil {
-		return "", err
-	}
-	if err := opening.Run(hours); err != nil {
-		return "", err
-	}
-	e, err := job.Seal(nil, job.Entry{ID: id, By: by, Kind: job.Opened, Open: opening}, s.now())
-	if err != nil {
-		return "", err
-	}
-	j := job.Job{Plan: p, Log: []job.Entry{e}}
-	sheet := job.Derive(j)
-	row, err := derived("", j, sheet, job.GlanceAt(sheet))
+	o, err := s.toOpen(ctx, id, tag, complaint, hours, by)
 	if err != nil {
 		return "", err
 	}
@@ -62,34 +37,82 @@ func (s *Store) OpenJob(ctx context.Context, id, tag, complaint string, hours *f
 		if !errors.Is(err, sql.ErrNoRows) {
 			return err // sent twice
 		}
-		if err := free(ctx, tx, pumpID, pump.Tag, 0); err != nil {
-			return err
-		}
-		if _, err := tx.ExecContext(ctx, "INSERT INTO plans (hash, text) VALUES (?, ?) ON CONFLICT DO NOTHING", p.Hash,
-			p.Text); err != nil {
-			return err
-		}
-		var n int64
-		if err := tx.QueryRowContext(ctx, "SELECT coalesce(max(id), 0) + 1 FROM jobs").Scan(&n); err != nil {
-			return err
-		}
-		// A job taken in from elsewhere keeps its number, which may stand ahead.
-		for next, taken := n, 1; taken > 0; next++ {
-			number = fmt.Sprintf("J-%04d", next)
-			if err := tx.QueryRowContext(ctx, "SELECT count(*) FROM jobs WHERE number = ?", number).Scan(&taken); err != nil {
-				return err
-			}
-		}
-		search := jobWords(number, pump, complaint)
-		at := e.At.Format(layout)
-		if _, err := tx.ExecContext(ctx, "INSERT INTO jobs (id, number, pump, plan, opened, changed, state, length, "+
-			"search, summary, glance, complaint, construction, coded) VALUES (?, ?, ?, ?, ?, ?, ?, 1, ?, ?, ?, ?, ?, 1)",
-			n, number, pumpID, p.Hash, at, at, row.state, search, row.summary, row.glance, complaint, pump.Construction); err != nil {
-			return err
-		}
-		_, err = tx.ExecContext(ctx, "INSERT INTO entries (job, seq, id, line) VALUES (?, 1, ?, ?)", n, id, string(e.Line()))
+		number, err = o.write(ctx, tx)
 		return err
 	})
+	return number, err
+}
+
+// toOpen checks what a job is opened with, and makes its first entry.
+func (s *Store) toOpen(ctx context.Context, id, tag, complaint string, hours *float64, by job.Person) (o opening,
+	err error) {
+	if o.pump, o.pumpID, err = s.pump(ctx, tag); err != nil {
+		return o, err
+	}
+	if o.pump.Plan == "" {
+		return o, field.Errorf("pump", "%s has no plan: there is none yet for construction %s", o.pump.Tag,
+			o.pump.Construction)
+	}
+	if id == "" {
+		return o, field.Errorf("id", "is missing: the sender makes one")
+	}
+	shop, err := s.Shop(ctx)
+	if err != nil {
+		return o, err
+	}
+	plans, err := s.Plans(ctx)
+	if err != nil {
+		return o, err
+	}
+	if o.plan = plans[o.pump.Plan]; o.plan == nil {
+		return o, field.Errorf("pump", "%s is repaired by plan %s, which cannot be read: the shop's page says why, choose "+
+			"another plan on the pump's page", o.pump.Tag, o.pump.Plan)
+	}
+	first, err := job.NewOpening(o.plan, o.pump.Tag, o.pump.Papers, shop.Rules, complaint)
+	if err != nil {
+		return o, err
+	}
+	if err := first.Run(hours); err != nil {
+		return o, err
+	}
+	if o.entry, err = job.Seal(nil, job.Entry{ID: id, By: by, Kind: job.Opened, Open: first}, s.now()); err != nil {
+		return o, err
+	}
+	j := job.Job{Plan: o.plan, Log: []job.Entry{o.entry}}
+	sheet := job.Derive(j)
+	o.row, err = derived("", j, sheet, job.GlanceAt(sheet))
+	return o, err
+}
+
+// write opens the job and returns the number it has.
+func (o *opening) write(ctx context.Context, tx *sql.Tx) (number string, err error) {
+	if err := free(ctx, tx, o.pumpID, o.pump.Tag, 0); err != nil {
+		return "", err
+	}
+	if _, err := tx.ExecContext(ctx, "INSERT INTO plans (hash, text) VALUES (?, ?) ON CONFLICT DO NOTHING", o.plan.Hash,
+		o.plan.Text); err != nil {
+		return "", err
+	}
+	var n int64
+	if err := tx.QueryRowContext(ctx, "SELECT coalesce(max(id), 0) + 1 FROM jobs").Scan(&n); err != nil {
+		return "", err
+	}
+	// A job taken in from elsewhere keeps its number, which may stand ahead.
+	for next, taken := n, 1; taken > 0; next++ {
+		number = fmt.Sprintf("J-%04d", next)
+		if err := tx.QueryRowContext(ctx, "SELECT count(*) FROM jobs WHERE number = ?", number).Scan(&taken); err != nil {
+			return "", err
+		}
+	}
+	complaint, at := o.entry.Open.Complaint, o.entry.At.Format(layout)
+	if _, err := tx.ExecContext(ctx, "INSERT INTO jobs (id, number, pump, plan, opened, changed, state, length, "+
+		"search, summary, glance, complaint, construction, coded) VALUES (?, ?, ?, ?, ?, ?, ?, 1, ?, ?, ?, ?, ?, 1)",
+		n, number, o.pumpID, o.plan.Hash, at, at, o.row.state, jobWords(number, o.pump, complaint), o.row.summary,
+		o.row.glance, complaint, o.pump.Construction); err != nil {
+		return "", err
+	}
+	_, err = tx.ExecContext(ctx, "INSERT INTO entries (job, seq, id, line) VALUES (?, 1, ?, ?)", n, o.entry.ID,
+		string(o.entry.Line()))
 	return number, err
 }
 

@@ -431,7 +431,7 @@ func TestFindingsAreFoundByTheirCodes(t *testing.T) {
 			t.Errorf("%q does not find it", words)
 		}
 	}
-	for _, words := range []string{"groove nosuchthing", "\uE000", string([]rune{mark, first + 1, mark}), "qqq", "qq", "%", "_"} {
+	for _, words := range []string{"groove nosuchthing", "\uE000", token(1), "qqq", "qq", "%", "_"} {
 		rows, err := s.Jobs(ctx, JobQuery{Words: words})
 		if err != nil || len(rows) > 0 && typedWords(words) != "" {
 			t.Errorf("%q finds %d jobs, %v", words, len(rows), err)
