@@ -217,34 +217,11 @@ func (in alignIn) solve(r *gauge.Reader) (answer, error) {
 	if in.Method != laser || in.Graduation.Given() {
 		graduation = r.Needed("graduation", in.Graduation)
 	}
-	var read interface {
-		State() (align.State, []string, error)
-	}
-	var state align.State
 	uncertainty := gauge.DifferenceUncertainty(graduation) / 2 // an offset is half a difference
-	switch in.Method {
-	case reverseDials:
-		read = align.ReverseDials{
-			OnDriver: in.OnDriver.rim(r, "on_driver", "the dial that runs on the driver's hub", in.Graduation),
-			OnPump:   in.OnPump.rim(r, "on_pump", "the dial that runs on the pump's hub", in.Graduation),
-		}
-	case rimAndFace:
-		m := align.RimFace{Rim: in.Rim.rim(r, "rim", "the dial on the rim of the driver's hub", in.Graduation)}
-		if in.Face == nil {
-			need(r, "face", "the dial on the face of the driver's hub")
-		} else {
-			m.Face = in.Face.dial(r, "face", gauge.Face, in.Graduation)
-			m.Diameter = r.Needed("face.diameter", in.Face.Diameter)
-		}
-		read = m
-	case straightEdge:
-		read = align.StraightEdge{Step: in.Step.quarters(r, "step"), Gap: in.Gap.quarters(r, "gap"),
-			Diameter: r.Needed("diameter", in.Diameter)}
-	case laser:
-		state = align.State{Vertical: in.Vertical.axis(r, "vertical", true), Horizontal: in.Horizontal.axis(r, "horizontal",
-			true)}
+	if in.Method == laser {
 		uncertainty = gauge.DirectUncertainty(graduation)
 	}
+	read := in.state(r)
 	feet, growth, target, tolerance := in.rest(r)
 	if err := r.Errors.Err(); err != nil {
 		return nil, err
@@ -252,12 +229,9 @@ func (in alignIn) solve(r *gauge.Reader) (answer, error) {
 	if graduation <= 0 && (in.Method != laser || in.Graduation.Given()) {
 		return nil, field.Errorf("graduation", "must be greater than zero: the value of one division of the gauge")
 	}
-	var warnings []string
-	if read != nil {
-		var err error
-		if state, warnings, err = read.State(); err != nil {
-			return nil, err
-		}
+	state, warnings, err := read.State()
+	if err != nil {
+		return nil, err
 	}
 	moves, err := align.Correct(state, feet, growth, target)
 	if err != nil {
@@ -269,13 +243,47 @@ func (in alignIn) solve(r *gauge.Reader) (answer, error) {
 		Front: moveOut{moves.Front.Shim, moves.Front.Side}, Back: moveOut{moves.Back.Shim, moves.Back.Side},
 		Offset: verdict(offset), Angle: verdict(angle), Result: offset.Result, Warnings: dedupe(warnings), offset: offset,
 	}
-	if worst[angle.Result] > worst[offset.Result] {
+	if angle.Result.Heavier(offset.Result) {
 		out.Result = angle.Result
 	}
 	if tolerance != nil {
 		out.Tolerance = &toleranceOut{tolerance.Offset, tolerance.Angle, tolerance.Source}
 	}
 	return out, nil
+}
+
+// stater works out how the driver stands, from what its method reads.
+type stater interface {
+	State() (align.State, []string, error)
+}
+
+// stands is a state that was read as it is, from a laser.
+type stands align.State
+
+func (s stands) State() (align.State, []string, error) { return align.State(s), nil, nil }
+
+// state reads what the method of measuring asks for.
+func (in alignIn) state(r *gauge.Reader) stater {
+	switch in.Method {
+	case reverseDials:
+		return align.ReverseDials{
+			OnDriver: in.OnDriver.rim(r, "on_driver", "the dial that runs on the driver's hub", in.Graduation),
+			OnPump:   in.OnPump.rim(r, "on_pump", "the dial that runs on the pump's hub", in.Graduation),
+		}
+	case rimAndFace:
+		m := align.RimFace{Rim: in.Rim.rim(r, "rim", "the dial on the rim of the driver's hub", in.Graduation)}
+		if in.Face == nil {
+			need(r, "face", "the dial on the face of the driver's hub")
+		} else {
+			m.Face = in.Face.dial(r, "face", gauge.Face, in.Graduation)
+			m.Diameter = r.Needed("face.diameter", in.Face.Diameter)
+		}
+		return m
+	case straightEdge:
+		return align.StraightEdge{Step: in.Step.quarters(r, "step"), Gap: in.Gap.quarters(r, "gap"),
+			Diameter: r.Needed("diameter", in.Diameter)}
+	}
+	return stands{Vertical: in.Vertical.axis(r, "vertical", true), Horizontal: in.Horizontal.axis(r, "horizontal", true)}
 }
 
 func (in alignIn) rest(r *gauge.Reader) (feet align.Feet, growth align.Growth, target *align.State,

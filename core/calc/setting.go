@@ -47,89 +47,109 @@ type settingOut struct {
 	limits         [3]judge.Bounds // mark, gland, compression
 }
 
+// settingRead is what was typed, understood.
+type settingRead struct {
+	tolerance, measured, graduation *quantity.Length
+	compression, uncertainty        quantity.Length
+}
+
 func (in settingIn) solve(r *gauge.Reader) (answer, error) {
 	out := &settingOut{setting: r.Optional(gauge.Named("setting"), in.Setting), shift: r.Optional(gauge.Named("shift"),
 		in.Shift)}
-	tolerance := r.Optional(gauge.Named("tolerance"), in.Tolerance)
-	measured := r.Optional(gauge.Named("measured"), in.Measured)
-	var compression quantity.Length
-	if in.Gland != nil {
-		out.gap, out.limits[1] = in.Gland.bounds(r, "gland_gap")
-	}
-	if in.Compression != nil {
-		compression, out.limits[2] = in.Compression.bounds(r, "compression")
-	}
-	graduation := r.Optional(gauge.Named("graduation"), in.Graduation)
-	if graduation == nil && (measured != nil || in.Gland != nil || in.Compression != nil) {
-		r.Errors.Add("graduation", fmt.Errorf("is missing: the value of one division of the gauge, such as 1/64 in or "+
-			"0.5 mm"))
-	}
+	x := in.read(r, out)
 	if err := r.Errors.Err(); err != nil {
 		return nil, err
 	}
-	switch {
-	case out.setting == nil && measured == nil && in.Gland == nil && in.Compression == nil:
-		return nil, field.Errorf("setting", "is missing: give the setting dimension, a gland gap or a compression")
-	case out.setting == nil && measured != nil:
-		return nil, field.Errorf("setting", "is missing: the dimension that measured is held against")
-	case out.setting != nil && *out.setting < 0:
-		return nil, field.Errorf("setting", "is below zero: it is a distance from the datum")
-	case tolerance != nil && *tolerance < 0:
-		return nil, field.Errorf("tolerance", "is below zero: write it without a sign, it goes both ways")
-	case graduation != nil && *graduation <= 0:
-		return nil, field.Errorf("graduation", "must be greater than zero: the value of one division of the gauge")
-	case in.Head != "" && in.Head != setting.ImpellerSide && in.Head != setting.CouplingSide:
-		return nil, field.Errorf("head", "is %q: write impeller-side or coupling-side", in.Head)
-	case out.shift != nil && in.Head == "":
-		return nil, field.Errorf("head", "is missing: write impeller-side or coupling-side, where the head sits beside "+
-			"its seat")
+	if err := in.check(x, out); err != nil {
+		return nil, err
 	}
-	var u quantity.Length
-	if graduation != nil {
-		u = gauge.DirectUncertainty(*graduation)
+	if x.graduation != nil {
+		x.uncertainty = gauge.DirectUncertainty(*x.graduation)
 	}
-	weigh := func(l quantity.Length, b judge.Bounds) verdictOut {
-		v := judge.Length(l, u, b)
-		out.verdicts = append(out.verdicts, v)
-		return verdict(v)
-	}
-	if measured != nil {
-		if tolerance != nil {
-			low := -*tolerance
-			out.limits[0] = judge.Bounds{Min: &low, Max: tolerance}
+	if x.measured != nil {
+		if x.tolerance != nil {
+			low := -*x.tolerance
+			out.limits[0] = judge.Bounds{Min: &low, Max: x.tolerance}
 		}
-		off := setting.Deviation(*measured, *out.setting)
-		out.Mark = &markOut{off, weigh(off, out.limits[0])}
+		off := setting.Deviation(*x.measured, *out.setting)
+		out.Mark = &markOut{off, out.weigh(off, x.uncertainty, out.limits[0])}
 	}
 	if in.Gland != nil {
-		out.Gland = &glandOut{weigh(out.gap, out.limits[1])}
+		out.Gland = &glandOut{out.weigh(out.gap, x.uncertainty, out.limits[1])}
 	}
-	if in.Compression != nil {
-		after := compression
-		if out.shift != nil {
-			var err error
-			if after, err = setting.CompressionAfter(compression, *out.shift, in.Head); err != nil {
-				return nil, err
-			}
-		}
-		out.Compression = &compressionOut{after, weigh(after, out.limits[2])}
-	}
-	if out.setting != nil && out.shift != nil {
-		mark, err := setting.ForShift(*out.setting, *out.shift, in.Head)
-		if err != nil {
-			return nil, err
-		}
-		out.ForShift = &mark
+	if err := in.shifted(x, out); err != nil {
+		return nil, err
 	}
 	return out, nil
 }
 
-// worst orders the words of a verdict.
-var worst = map[judge.Result]int{judge.Within: 1, judge.Close: 2, judge.NoLimit: 3, judge.Undecided: 4, judge.Out: 5}
+func (in settingIn) read(r *gauge.Reader, out *settingOut) (x settingRead) {
+	x.tolerance = r.Optional(gauge.Named("tolerance"), in.Tolerance)
+	x.measured = r.Optional(gauge.Named("measured"), in.Measured)
+	if in.Gland != nil {
+		out.gap, out.limits[1] = in.Gland.bounds(r, "gland_gap")
+	}
+	if in.Compression != nil {
+		x.compression, out.limits[2] = in.Compression.bounds(r, "compression")
+	}
+	x.graduation = r.Optional(gauge.Named("graduation"), in.Graduation)
+	if x.graduation == nil && (x.measured != nil || in.Gland != nil || in.Compression != nil) {
+		r.Errors.Add("graduation", fmt.Errorf("is missing: the value of one division of the gauge, such as 1/64 in or "+
+			"0.5 mm"))
+	}
+	return x
+}
+
+func (in settingIn) check(x settingRead, out *settingOut) error {
+	switch {
+	case out.setting == nil && x.measured == nil && in.Gland == nil && in.Compression == nil:
+		return field.Errorf("setting", "is missing: give the setting dimension, a gland gap or a compression")
+	case out.setting == nil && x.measured != nil:
+		return field.Errorf("setting", "is missing: the dimension that measured is held against")
+	case out.setting != nil && *out.setting < 0:
+		return field.Errorf("setting", "is below zero: it is a distance from the datum")
+	case x.tolerance != nil && *x.tolerance < 0:
+		return field.Errorf("tolerance", "is below zero: write it without a sign, it goes both ways")
+	case x.graduation != nil && *x.graduation <= 0:
+		return field.Errorf("graduation", "must be greater than zero: the value of one division of the gauge")
+	case in.Head != "" && in.Head != setting.ImpellerSide && in.Head != setting.CouplingSide:
+		return field.Errorf("head", "is %q: write impeller-side or coupling-side", in.Head)
+	case out.shift != nil && in.Head == "":
+		return field.Errorf("head", "is missing: write impeller-side or coupling-side, where the head sits beside its seat")
+	}
+	return nil
+}
+
+// shifted is what a shift of the shaft to come makes of the compression and the mark.
+func (in settingIn) shifted(x settingRead, out *settingOut) (err error) {
+	if in.Compression != nil {
+		after := x.compression
+		if out.shift != nil {
+			if after, err = setting.CompressionAfter(x.compression, *out.shift, in.Head); err != nil {
+				return err
+			}
+		}
+		out.Compression = &compressionOut{after, out.weigh(after, x.uncertainty, out.limits[2])}
+	}
+	if out.setting != nil && out.shift != nil {
+		mark, err := setting.ForShift(*out.setting, *out.shift, in.Head)
+		if err != nil {
+			return err
+		}
+		out.ForShift = &mark
+	}
+	return nil
+}
+
+func (out *settingOut) weigh(l, u quantity.Length, b judge.Bounds) verdictOut {
+	v := judge.Length(l, u, b)
+	out.verdicts = append(out.verdicts, v)
+	return verdict(v)
+}
 
 func (out *settingOut) say(w *Words) {
 	for i, v := range out.verdicts {
-		if i == 0 || worst[v.Result] > worst[judge.Result(w.Verdict)] {
+		if i == 0 || v.Result.Heavier(judge.Result(w.Verdict)) {
 			w.Verdict, w.Headline = string(v.Result), v.Headline()
 		}
 	}

@@ -60,42 +60,58 @@ func (s Seat) Run() (Result, error) {
 	if err != nil {
 		return Result{}, err
 	}
-	switch {
-	case s.Graduation <= 0:
-		return Result{}, field.Errorf("graduation", "must be greater than zero: the value of one division of the "+
-			"micrometer, such as 1 um or 0.1 thou")
-	case len(s.Readings) == 0:
-		return Result{}, field.Errorf("readings", "needs at least one diameter; two planes at three angles are good practice")
-	case len(s.Readings) > maxReadings:
-		return Result{}, field.Errorf("readings", "has %d diameters: %d are more than enough", len(s.Readings), maxReadings)
+	if err := s.check(); err != nil {
+		return Result{}, err
 	}
 	r := Result{Band: band, Uncertainty: gauge.DirectUncertainty(s.Graduation)}
-	var planes []string
-	by := map[string][]quantity.Length{}
+	by := map[string][]quantity.Length{} // plane → its diameters, off nominal
 	all := make([]quantity.Length, 0, len(s.Readings))
 	worst := quantity.Length(quantity.MaxLength) * 4
-	for i, d := range s.Readings {
-		if strings.TrimSpace(d.Plane) == "" {
-			return Result{}, field.Errorf(fmt.Sprintf("readings[%d].plane", i),
-				"is missing: name the plane, such as A for one end and B for the other")
-		}
-		if d.Value <= 0 {
-			return Result{}, field.Errorf(fmt.Sprintf("readings[%d].value", i), "must be greater than zero: it is a diameter")
-		}
-		if by[d.Plane] == nil {
-			planes = append(planes, d.Plane)
-		}
+	for _, d := range s.Readings {
 		off := d.Value - s.Nominal
-		by[d.Plane] = append(by[d.Plane], off)
-		all = append(all, off)
+		by[d.Plane], all = append(by[d.Plane], off), append(all, off)
 		if margin := min(off-band.Low, band.High-off); margin < worst {
 			worst, r.Worst = margin, off
 		}
 	}
+	r.Mean = round(meanOf(all))
+	r.form(by)
+	if s.Part == Shaft {
+		r.Grip = Band{r.Mean - ring.High, r.Mean - ring.Low}
+	} else {
+		r.Grip = Band{ring.Low - r.Mean, ring.High - r.Mean}
+	}
+	return r, nil
+}
+
+func (s Seat) check() error {
+	switch {
+	case s.Graduation <= 0:
+		return field.Errorf("graduation", "must be greater than zero: the value of one division of the micrometer, such "+
+			"as 1 um or 0.1 thou")
+	case len(s.Readings) == 0:
+		return field.Errorf("readings", "needs at least one diameter; two planes at three angles are good practice")
+	case len(s.Readings) > maxReadings:
+		return field.Errorf("readings", "has %d diameters: %d are more than enough", len(s.Readings), maxReadings)
+	}
+	for i, d := range s.Readings {
+		if strings.TrimSpace(d.Plane) == "" {
+			return field.Errorf(fmt.Sprintf("readings[%d].plane", i),
+				"is missing: name the plane, such as A for one end and B for the other")
+		}
+		if d.Value <= 0 {
+			return field.Errorf(fmt.Sprintf("readings[%d].value", i), "must be greater than zero: it is a diameter")
+		}
+	}
+	return nil
+}
+
+// form is how far the seat is oval in any plane, and tapered from one to another.
+func (r *Result) form(by map[string][]quantity.Length) {
 	var low, high *big.Rat
-	for _, p := range planes {
-		r.Ovality = max(r.Ovality, slices.Max(by[p])-slices.Min(by[p]))
-		mean := meanOf(by[p])
+	for _, diameters := range by {
+		r.Ovality = max(r.Ovality, slices.Max(diameters)-slices.Min(diameters))
+		mean := meanOf(diameters)
 		if low == nil || mean.Cmp(low) < 0 {
 			low = mean
 		}
@@ -103,26 +119,18 @@ func (s Seat) Run() (Result, error) {
 			high = mean
 		}
 	}
-	mean := meanOf(all)
-	r.Mean = round(mean)
-	half := big.NewRat(int64(band.Width()), 2)
-	if 2*r.Ovality > band.Width() {
+	if 2*r.Ovality > r.Band.Width() {
 		r.Warnings = append(r.Warnings, Oval)
 	}
-	if len(planes) > 1 {
-		taper := new(big.Rat).Sub(high, low)
-		t := round(taper)
-		r.Taper = &t
-		if taper.Cmp(half) > 0 {
-			r.Warnings = append(r.Warnings, Tapered)
-		}
+	if len(by) < 2 {
+		return
 	}
-	if s.Part == Shaft {
-		r.Grip = Band{r.Mean - ring.High, r.Mean - ring.Low}
-	} else {
-		r.Grip = Band{ring.Low - r.Mean, ring.High - r.Mean}
+	taper := new(big.Rat).Sub(high, low)
+	t := round(taper)
+	r.Taper = &t
+	if taper.Cmp(big.NewRat(int64(r.Band.Width()), 2)) > 0 {
+		r.Warnings = append(r.Warnings, Tapered)
 	}
-	return r, nil
 }
 
 // meanOf is exact: half of a class's width is compared with differences of means.

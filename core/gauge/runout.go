@@ -109,21 +109,20 @@ const (
 // nearest is how close two readings may stand, in degrees.
 const nearest = 1
 
+// kept is what a run-out may lack, in one piece of memory: a job is worked out anew with
+// every entry, and most of it is this.
+type kept struct {
+	fitted, circle, form, eccentricity, sum, closure, atFace quantity.Length
+	high, centre, tilt                                       float64
+}
+
 // Run works out the run-out. The error is a *field.Error with the path of the
 // contract ("readings[1].value").
 func (d Dial) Run() (Runout, error) {
 	if err := d.check(); err != nil {
 		return Runout{}, err
 	}
-	var r Runout
-	r.Uncertainty = DifferenceUncertainty(d.Graduation)
-	// Comparisons are made in whole nanometres: the last bit of a cosine must
-	// not decide a warning. What may be missing is kept in one piece: a job is worked out anew with
-	// every entry, and most of it is this.
-	var kept struct {
-		fitted, circle, form, eccentricity, sum, closure, atFace quantity.Length
-		high, centre, tilt                                       float64
-	}
+	r, k := Runout{Uncertainty: DifferenceUncertainty(d.Graduation)}, new(kept)
 	var small [16]float64
 	truth := small[:0] // nm, sag taken off
 	for _, x := range d.Readings {
@@ -137,44 +136,64 @@ func (d Dial) Run() (Runout, error) {
 	fit, fitted := d.fit(truth)
 	if fitted {
 		r.fit = fit
-		kept.fitted, r.Fitted = whole(2*fit.amplitude), &kept.fitted
-		kept.circle, r.Circle = whole(fit.level), &kept.circle
 		judged = max(tir, 2*fit.amplitude)
-		if len(truth) >= 5 {
-			kept.form, r.Form = whole(fit.form), &kept.form
-		}
-		if d.Surface != Face {
-			kept.eccentricity, r.Eccentricity = whole(fit.amplitude), &kept.eccentricity
-		}
-		if 2*kept.fitted >= d.Graduation {
-			kept.high, r.HighDeg = direction(fit.degrees), &kept.high
-			switch d.Surface {
-			case Rim:
-				r.CentreDeg = r.HighDeg
-			case Bore: // plus means the wall is nearer, so the centre lies away from it
-				kept.centre, r.CentreDeg = direction(fit.degrees+180), &kept.centre
-			}
-		}
+		d.describe(&r, k, fit, len(truth))
 	}
 	if d.Sweep != nil {
 		tir = float64(d.Sweep.High - d.Sweep.Low)
 		judged = tir
 	}
 	r.TIR, r.Judged = whole(tir), whole(judged)
+	d.warn(&r, k, truth, fitted)
+	if d.Surface == Face && d.SweepDiameter != nil {
+		k.tilt, r.Tilt = math.Round(judged/float64(*d.SweepDiameter)*1e6)/1e3, &k.tilt
+		if d.FaceDiameter != nil {
+			k.atFace, r.AtFace = whole(judged*float64(*d.FaceDiameter)/float64(*d.SweepDiameter)), &k.atFace
+		}
+	}
+	return r, nil
+}
+
+// describe tells the circle that was fitted. A high spot is told where the circle
+// stands out by a division of the dial; comparisons are made in whole nanometres, as the
+// last bit of a cosine must not decide one.
+func (d Dial) describe(r *Runout, k *kept, fit circle, readings int) {
+	k.fitted, r.Fitted = whole(2*fit.amplitude), &k.fitted
+	k.circle, r.Circle = whole(fit.level), &k.circle
+	if readings >= 5 {
+		k.form, r.Form = whole(fit.form), &k.form
+	}
+	if d.Surface != Face {
+		k.eccentricity, r.Eccentricity = whole(fit.amplitude), &k.eccentricity
+	}
+	if 2*k.fitted < d.Graduation {
+		return
+	}
+	k.high, r.HighDeg = direction(fit.degrees), &k.high
+	switch d.Surface {
+	case Rim:
+		r.CentreDeg = r.HighDeg
+	case Bore: // plus means the wall is nearer, so the centre lies away from it
+		k.centre, r.CentreDeg = direction(fit.degrees+180), &k.centre
+	}
+}
+
+// warn says where the readings cannot be right, or are too few.
+func (d Dial) warn(r *Runout, k *kept, truth []float64, fitted bool) {
 	if sum, ok := d.sumRule(truth); ok {
-		kept.sum, r.SumRule = whole(sum), &kept.sum
-		if kept.sum.Abs() > 2*d.Graduation {
+		k.sum, r.SumRule = whole(sum), &k.sum
+		if k.sum.Abs() > 2*d.Graduation {
 			r.Warnings = append(r.Warnings, SumRuleBroken)
 		}
 	}
 	if d.BackToStart != nil && len(d.Readings) > 0 {
-		kept.closure, r.Closure = *d.BackToStart-d.Readings[0].Value, &kept.closure
-		if kept.closure.Abs() > d.Graduation {
+		k.closure, r.Closure = *d.BackToStart-d.Readings[0].Value, &k.closure
+		if k.closure.Abs() > d.Graduation {
 			r.Warnings = append(r.Warnings, DidNotReturn)
 		}
 	}
 	if d.Sweep == nil {
-		if fitted && 2*(kept.fitted-r.TIR) > d.Graduation {
+		if fitted && 2*(k.fitted-r.TIR) > d.Graduation {
 			r.Warnings = append(r.Warnings, BetweenReadings)
 		}
 		if len(d.Readings) < 4 {
@@ -185,13 +204,6 @@ func (d Dial) Run() (Runout, error) {
 		}
 	}
 	slices.Sort(r.Warnings)
-	if d.Surface == Face && d.SweepDiameter != nil {
-		kept.tilt, r.Tilt = math.Round(judged/float64(*d.SweepDiameter)*1e6)/1e3, &kept.tilt
-		if d.FaceDiameter != nil {
-			kept.atFace, r.AtFace = whole(judged*float64(*d.FaceDiameter)/float64(*d.SweepDiameter)), &kept.atFace
-		}
-	}
-	return r, nil
 }
 
 func (d Dial) check() error {

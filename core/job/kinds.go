@@ -1,6 +1,7 @@
 package job
 
 import (
+	"maps"
 	"reflect"
 	"strings"
 
@@ -73,11 +74,19 @@ type box struct {
 var kinds map[string]*kind
 
 func init() {
-	dials := []string{"1 thou", "0.5 thou", "0.1 thou", "0.01 mm", "0.002 mm"}
-	usualDial := Usual{"0.5 thou", "0.01 mm"}
-	rules := []string{"1/64 in", "1 thou", "0.5 mm", "0.05 mm"}
-	calipers := []string{"1 thou", "0.5 thou", "0.02 mm", "0.01 mm"}
-	kinds = map[string]*kind{
+	kinds = map[string]*kind{}
+	maps.Copy(kinds, stepKinds())
+	maps.Copy(kinds, methods())
+	for key, k := range instruments() {
+		k.table, k.limit = ChecksTable, checkLimit
+		k.fine, k.notFine = "Within the limit", "Out of limit"
+		kinds[key] = k
+	}
+}
+
+// stepKinds are the kinds of steps that are neither a check nor a setting.
+func stepKinds() map[string]*kind {
+	return map[string]*kind{
 		plan.Do:      {panel: "ack", group: "done", must: true, weigh: acknowledged},
 		plan.Caution: {panel: "ack", group: "done", must: true, weigh: acknowledged},
 		plan.Turn: {panel: "turn", group: "turn", table: DoneTable, weigh: turned, show: feels,
@@ -100,13 +109,18 @@ func init() {
 		plan.Photo: {panel: "photo", group: "photo", table: DoneTable, weigh: photographed,
 			show: func(_ *terms, step *plan.Step, p *Panel) { p.Of = step.Of }},
 		plan.Sign: {panel: "sign", group: "sign", must: true, weigh: signed},
-		// steps that are a calculation
+		// a calculation and nothing else
 		plan.Drip: {panel: "tool", group: "tool", table: DoneTable, weigh: asked, limit: dripLimit, tool: "drip",
 			given: dripGiven},
 		plan.Align: {panel: "tool", group: "tool", table: DoneTable, weigh: asked, limit: alignLimit, tool: "align",
 			given: alignGiven},
 		plan.Grease: {panel: "tool", group: "tool", table: DoneTable, weigh: asked, tool: "grease", given: greaseGiven},
-		// methods of setting
+	}
+}
+
+// methods are those of setting.
+func methods() map[string]*kind {
+	return map[string]*kind{
 		plan.ByShims: {panel: "tool", group: "tool", table: DoneTable, weigh: shimmed, limit: window, tool: "shim",
 			given: shimGiven},
 		plan.ByTrial: {panel: "tool", group: "tool", table: DoneTable, weigh: tried, limit: trialLimit,
@@ -114,32 +128,43 @@ func init() {
 		plan.ByAdjuster: {panel: "tool", group: "tool", table: DoneTable, weigh: asked, limit: window, tool: "lateral",
 			given: adjusterGiven},
 		plan.ByLeaf: {panel: plan.Direct, group: "direct", table: DoneTable, typed: true, weigh: direct, show: byLeaf,
-			boxes: directBoxes, limit: window, divisions: calipers, usual: Usual{"1 thou", "0.02 mm"}, title: "Measured",
+			boxes: directBoxes, limit: window, divisions: calipers, usual: usualCaliper, title: "Measured",
 			fine: "Inside the window", notFine: "Outside the window"},
-		// instruments
+	}
+}
+
+// What one division of a gauge may be, as typed.
+var (
+	dials    = []string{"1 thou", "0.5 thou", "0.1 thou", "0.01 mm", "0.002 mm"}
+	calipers = []string{"1 thou", "0.5 thou", "0.02 mm", "0.01 mm"}
+	rules    = []string{"1/64 in", "1 thou", "0.5 mm", "0.05 mm"}
+
+	usualDial    = Usual{"0.5 thou", "0.01 mm"}
+	usualCaliper = Usual{"1 thou", "0.02 mm"}
+	usualRule    = Usual{"1/64 in", "0.5 mm"}
+)
+
+// instruments are those that a check may be measured with.
+func instruments() map[string]*kind {
+	return map[string]*kind{
 		plan.Dial: {panel: plan.Dial, group: "dial", typed: true, weigh: dial, show: dialPanel, boxes: dialBoxes,
 			title: "Total run-out, TIR", divisions: dials, usual: usualDial},
 		plan.Float: {panel: plan.Float, group: "float", typed: true, weigh: float, show: floatPanel, boxes: floatBoxes,
 			title: "Play, mean", divisions: dials, usual: usualDial},
 		plan.Feeler: {panel: plan.Feeler, group: "feeler", typed: true, weigh: feeler, show: placesPanel,
-			boxes: feelerBoxes, title: "Smallest clearance", divisions: calipers, usual: Usual{"1 thou", "0.02 mm"}},
+			boxes: feelerBoxes, title: "Smallest clearance", divisions: calipers, usual: usualCaliper},
 		plan.Setting: {panel: plan.Setting, group: "setting", typed: true, weigh: set, show: settingPanel,
-			boxes: settingBoxes, title: "Off the mark", divisions: []string{"1/64 in", "10 thou", "1 thou", "0.5 mm",
-				"0.02 mm"}, usual: Usual{"1/64 in", "0.5 mm"}},
+			boxes: settingBoxes, title: "Off the mark", usual: usualRule,
+			divisions: []string{"1/64 in", "10 thou", "1 thou", "0.5 mm", "0.02 mm"}},
 		plan.Direct: {panel: plan.Direct, group: "direct", typed: true, weigh: direct, boxes: directBoxes,
-			title: "Measured", divisions: calipers, usual: Usual{"1 thou", "0.02 mm"}},
+			title: "Measured", divisions: calipers, usual: usualCaliper},
 		plan.Travel: {panel: plan.Travel, group: "travel", typed: true, weigh: travel, boxes: travelBoxes,
-			title: "Travel", divisions: rules, usual: Usual{"1/64 in", "0.5 mm"}},
+			title: "Travel", divisions: rules, usual: usualRule},
 		plan.Depth: {panel: plan.Depth, group: "places", typed: true, weigh: depth, show: placesPanel, boxes: depthBoxes,
 			title: "Depth, mean", divisions: []string{"1 thou", "0.1 thou", "0.01 mm", "0.001 mm"},
 			usual: Usual{"1 thou", "0.01 mm"}},
 		plan.Ring: {panel: "tool", group: "tool", weigh: asked, tool: "ring", given: ringGiven},
 		plan.Fit:  {panel: "tool", group: "tool", weigh: asked, tool: "fit", given: fitGiven},
-	}
-	for _, instrument := range plan.Instruments {
-		k := kinds[instrument]
-		k.table, k.limit = ChecksTable, checkLimit
-		k.fine, k.notFine = "Within the limit", "Out of limit"
 	}
 }
 
