@@ -17,84 +17,124 @@ import (
 // Entry returns what would be entered at a step: inside its limit, or as far
 // outside as can be. Moments in it are those of the clock.
 func Entry(s *job.StepSheet, good bool, now time.Time) job.Body {
-	h := hand{s, good, now}
-	p := s.Panel
-	switch p.Instrument {
-	case "ack":
-		return job.Body{Done: true}
-	case "turn":
-		return job.Body{Turn: &job.TurnForm{Turn: pick(good, gauge.Free, gauge.Rubs)}}
-	case "count":
-		n := "4"
-		if p.Same != "" {
-			n = pick(good, p.Same, p.Same+"1")
-		}
-		return job.Body{Count: &job.CountForm{Count: quantity.Count(n)}}
-	case "mark":
-		marks := make([]string, len(p.Marks))
-		for i := range marks {
-			marks[i] = fmt.Sprintf("%d dots at 12", i+1)
-		}
-		return job.Body{Marks: marks}
-	case "inspect":
-		found := []string{}
-		if !good && len(p.Findings) > 0 {
-			found = append(found, p.Findings[len(p.Findings)-1].Key)
-		}
-		return job.Body{Inspect: &job.InspectForm{Found: found}}
-	case "torque":
-		return job.Body{Torque: h.bolts()}
-	case plan.Dial:
-		return job.Body{Dial: h.dial()}
-	case plan.Float:
-		out := h.length(0.5)
-		trial := gauge.TrialForm{In: quantity.Type("0"), Out: out}
-		trials := make([]gauge.TrialForm, max(p.Repeats, 1))
-		for i := range trials {
-			trials[i] = trial
-		}
-		return job.Body{Unit: quantity.UnitMillimetre, Float: &gauge.FloatForm{Graduation: quantity.Type("0.002"),
-			Trials: trials}}
-	case plan.Feeler:
-		f := &gauge.GapForm{Graduation: quantity.Type("0.01")}
-		for _, at := range p.Places {
-			f.Positions = append(f.Positions, gauge.PositionForm{At: at, Value: h.length(0.5)})
-		}
-		return job.Body{Unit: quantity.UnitMillimetre, Feeler: f}
-	case plan.Setting:
-		return job.Body{Unit: quantity.UnitMillimetre, Setting: &job.SettingForm{Measured: h.setting(),
-			Graduation: quantity.Type("0.05")}}
-	case plan.Direct:
-		return job.Body{Unit: quantity.UnitMillimetre, Direct: &job.DirectForm{Value: h.length(0.5), Leaf: true}}
-	case plan.Travel:
-		return job.Body{Unit: quantity.UnitMillimetre, Travel: &job.TravelForm{Down: quantity.Type("14"),
-			Up: quantity.Type(pick(good, "8", "900")), Graduation: quantity.Type("0.05")}}
-	case "heat":
-		left, home := now.Add(-60*time.Second), now.Add(-20*time.Second)
-		f := &job.HeatForm{Input: h.input(), Left: &left, Home: &home, Cool: quantity.Count("32"), Seated: true}
-		if !good {
-			*f.Left = now.Add(-5 * time.Hour)
-		}
-		return job.Body{Heat: f}
-	case "tool":
-		return job.Body{Unit: quantity.UnitMillimetre, Tool: h.input()}
-	case "wait":
-		began := now.Add(-time.Duration(p.Minutes+1) * time.Minute)
-		if !good {
-			began = now
-		}
-		return job.Body{Wait: &job.WaitForm{Began: &began, Ended: &now, Cool: quantity.Count(pick(good, "30", "90"))}}
-	case "test":
-		pressure := p.Pressure
-		if pressure == "" {
-			pressure = "4 bar"
-		}
-		return job.Body{Test: &job.TestForm{Pressure: pressure, Minutes: quantity.Count(fmt.Sprint(p.Minutes)),
-			Drops: quantity.Count(fmt.Sprint(pick(good, 0, p.Drops+9)))}}
-	case "photo":
-		return job.Body{Photo: &job.PhotoForm{Words: "job folder"}}
+	fill := bodies[s.Panel.Instrument]
+	if fill == nil {
+		panic("hand: knows no instrument " + s.Panel.Instrument)
 	}
-	return job.Body{Sign: &job.SignForm{Remark: "Look at the wear plate."}}
+	return fill(hand{s, good, now})
+}
+
+// bodies are what is entered, by the instrument.
+var bodies = map[string]func(h hand) job.Body{
+	"ack":  func(hand) job.Body { return job.Body{Done: true} },
+	"sign": func(hand) job.Body { return job.Body{Sign: &job.SignForm{Remark: "Look at the wear plate."}} },
+	"turn": func(h hand) job.Body {
+		return job.Body{Turn: &job.TurnForm{Turn: pick(h.good, gauge.Free, gauge.Rubs)}}
+	},
+	"photo":      func(hand) job.Body { return job.Body{Photo: &job.PhotoForm{Words: "job folder"}} },
+	"count":      hand.count,
+	"mark":       hand.marks,
+	"inspect":    hand.found,
+	"torque":     func(h hand) job.Body { return job.Body{Torque: h.bolts()} },
+	"tool":       func(h hand) job.Body { return job.Body{Unit: quantity.UnitMillimetre, Tool: h.input()} },
+	"heat":       hand.heat,
+	"wait":       hand.wait,
+	"test":       hand.test,
+	plan.Dial:    func(h hand) job.Body { return job.Body{Dial: h.dial()} },
+	plan.Float:   hand.float,
+	plan.Feeler:  hand.feeler,
+	plan.Depth:   hand.depth,
+	plan.Setting: hand.set,
+	plan.Direct: func(h hand) job.Body {
+		return job.Body{Unit: quantity.UnitMillimetre, Direct: &job.DirectForm{Value: h.length(0.5), Leaf: true}}
+	},
+	plan.Travel: hand.travel,
+}
+
+func (h hand) count() job.Body {
+	n := "4"
+	if same := h.Panel.Same; same != "" {
+		n = pick(h.good, same, same+"1")
+	}
+	return job.Body{Count: &job.CountForm{Count: quantity.Count(n)}}
+}
+
+func (h hand) marks() job.Body {
+	marks := make([]string, len(h.Panel.Marks))
+	for i := range marks {
+		marks[i] = fmt.Sprintf("%d dots at 12", i+1)
+	}
+	return job.Body{Marks: marks}
+}
+
+func (h hand) found() job.Body {
+	found := []string{}
+	if all := h.Panel.Findings; !h.good && len(all) > 0 {
+		found = append(found, all[len(all)-1].Key)
+	}
+	return job.Body{Inspect: &job.InspectForm{Found: found}}
+}
+
+func (h hand) float() job.Body {
+	trials := make([]gauge.TrialForm, max(h.Panel.Repeats, 1))
+	for i := range trials {
+		trials[i] = gauge.TrialForm{In: quantity.Type("0"), Out: h.length(0.5)}
+	}
+	return job.Body{Unit: quantity.UnitMillimetre, Float: &gauge.FloatForm{Graduation: quantity.Type("0.002"),
+		Trials: trials}}
+}
+
+func (h hand) feeler() job.Body {
+	f := &gauge.GapForm{Graduation: quantity.Type("0.01")}
+	for _, at := range h.Panel.Places {
+		f.Positions = append(f.Positions, gauge.PositionForm{At: at, Value: h.length(0.5)})
+	}
+	return job.Body{Unit: quantity.UnitMillimetre, Feeler: f}
+}
+
+func (h hand) depth() job.Body {
+	f := &job.PlacesForm{Graduation: quantity.Type("0.01")}
+	for _, at := range h.Panel.Places {
+		f.Readings = append(f.Readings, job.AtForm{At: at, Value: h.length(0.5)})
+	}
+	return job.Body{Unit: quantity.UnitMillimetre, Places: f}
+}
+
+func (h hand) set() job.Body {
+	return job.Body{Unit: quantity.UnitMillimetre, Setting: &job.SettingForm{Measured: h.setting(),
+		Graduation: quantity.Type("0.05")}}
+}
+
+func (h hand) travel() job.Body {
+	return job.Body{Unit: quantity.UnitMillimetre, Travel: &job.TravelForm{Down: quantity.Type("14"),
+		Up: quantity.Type(pick(h.good, "8", "900")), Graduation: quantity.Type("0.05")}}
+}
+
+func (h hand) heat() job.Body {
+	left, home := h.now.Add(-60*time.Second), h.now.Add(-20*time.Second)
+	if !h.good {
+		left = h.now.Add(-5 * time.Hour)
+	}
+	return job.Body{Heat: &job.HeatForm{Input: h.input(), Left: &left, Home: &home, Cool: quantity.Count("32"),
+		Seated: true}}
+}
+
+func (h hand) wait() job.Body {
+	began, ended := h.now.Add(-time.Duration(h.Panel.Minutes+1)*time.Minute), h.now
+	if !h.good {
+		began = h.now
+	}
+	return job.Body{Wait: &job.WaitForm{Began: &began, Ended: &ended,
+		Cool: quantity.Count(pick(h.good, "30", "90"))}}
+}
+
+func (h hand) test() job.Body {
+	pressure := h.Panel.Pressure
+	if pressure == "" {
+		pressure = "4 bar"
+	}
+	return job.Body{Test: &job.TestForm{Pressure: pressure, Minutes: quantity.Count(fmt.Sprint(h.Panel.Minutes)),
+		Drops: quantity.Count(fmt.Sprint(pick(h.good, 0, h.Panel.Drops+9)))}}
 }
 
 func pick[T any](good bool, a, b T) T {
@@ -185,82 +225,4 @@ func (h hand) bolts() *job.TorqueForm {
 		f.Set = p.Torque.NM + "0 N·m" // ten times what is asked
 	}
 	return f
-}
-
-// input is what the calculator of the step is asked, beside what is given.
-func (h hand) input() job.Input {
-	p := h.Panel
-	in := job.Input{}
-	ask := func(key string, value any) {
-		if _, ok := p.Given[key]; !ok {
-			in[key] = value
-		}
-	}
-	switch p.Tool {
-	case "ring":
-		in["bore"], in["hub"] = []any{"150.20 mm", "150.20 mm"}, []any{pick(h.good, "150.00 mm", "120 mm")}
-		ask("new", "0.2 mm")
-		ask("graduation", "0.01 mm")
-	case "fit":
-		ask("nominal", "50 mm")
-		ask("class", pick(p.Given["part"] == "housing", "H7", "k5"))
-		nominal := 50_000.0
-		if t, ok := p.Given["nominal"].(string); ok {
-			if l, err := quantity.Parse(t, ""); err == nil {
-				nominal = l.Um()
-			}
-		}
-		middle := pick(p.Given["part"] == "housing", 12.0, 7.0)
-		if l := p.Limit; l != nil && l.Min != nil && l.Max != nil {
-			middle = (l.Min.Um() + l.Max.Um()) / 2
-		}
-		if !h.good {
-			middle -= 400
-		}
-		at := fmt.Sprintf("%.4f mm", (nominal+middle)/1000)
-		in["readings"] = []any{map[string]any{"plane": "A", "value": at}, map[string]any{"plane": "B", "value": at}}
-		in["graduation"] = "0.001 mm"
-	case "shim":
-		ask("target", map[string]any{"min": "0.3 mm", "max": "0.5 mm"})
-		low, high := h.window()
-		if l := p.Limit; l == nil || l.Min == nil && l.Max == nil {
-			low, high = 300, 500
-		}
-		in["measured"] = fmt.Sprintf("%.4f mm", (low+high)/2000)
-		in["in_place"] = []any{"0.50 mm"}
-		in["kit"] = []any{map[string]any{"thickness": "0.05 mm", "count": 8}, map[string]any{"thickness": "0.10 mm",
-			"count": 8}}
-		if !h.good {
-			in["measured"] = "40 mm"
-		}
-	case "shim-trial":
-		in["packs"] = []any{"0 mm", "0.05 mm", "0.08 mm", "0.13 mm"}
-		in["trials"] = []any{map[string]any{"pack": "0.08 mm", "turns": "free"}, map[string]any{"pack": "0.05 mm",
-			"turns": "binds"}}
-		if !h.good {
-			in["trials"] = []any{map[string]any{"pack": "0.13 mm", "turns": "binds"}}
-		}
-	case "lateral":
-		in["travel"] = "2 mm"
-		if p.Given["threads_per_inch"] == nil {
-			ask("pitch", "2 mm")
-		}
-	case "heat":
-		ask("bore", "50 mm")
-		in["interference"] = pick(h.good, "0.018 mm", "0.5 mm")
-	case "drip":
-		in["taps_s"] = pick(h.good, []any{0.0, 1.5, 3.1, 4.5, 6.0}, []any{0.0, 60.0, 130.0})
-	case "align":
-		angle := pick(h.good, 0.1, 9.0)
-		in["method"] = "laser"
-		in["vertical"] = map[string]any{"offset": "0.01 mm", "angle_mm_per_m": angle}
-		in["horizontal"] = map[string]any{"offset": "0.02 mm", "angle_mm_per_m": -angle}
-		in["feet"] = map[string]any{"front": "200 mm", "back": "500 mm"}
-		ask("rpm", 1480.0)
-	case "grease":
-		ask("outside", "110 mm")
-		ask("width", "27 mm")
-		in["gun_g_per_stroke"] = 1.2
-	}
-	return in
 }
