@@ -113,20 +113,7 @@ func (l *Life) work(planned *float64) {
 		}
 	}
 	l.Left, l.Result = worn.Left, worn.Result
-	switch {
-	case worn.Result == judge.PastLimit:
-		l.Words = say("Past its limit of %s: "+l.mend+" now.", *limit)
-	case worn.Result == judge.NotWearing:
-		l.Words = plainly("Does not grow by these readings.")
-	case planned == nil:
-		l.Words = say("At %s in a thousand hours, "+hours(*worn.Left)+" are left from "+from+".", l.Rate.Length)
-	case worn.Result == judge.Lasts:
-		l.Words = say("At %s in a thousand hours, "+hours(*worn.Left)+" are left from "+from+
-			": it lasts to the planned stop in "+hours(int64(stop))+".", l.Rate.Length)
-	default:
-		l.Words = say("At %s in a thousand hours, "+hours(*worn.Left)+" are left from "+from+", less than the "+
-			hours(int64(stop))+" to the planned stop: "+l.mend+" now.", l.Rate.Length)
-	}
+	l.Words = l.lasts(*limit, from, planned)
 }
 
 func hours(n int64) string { return fmt.Sprintf("%d h", n) }

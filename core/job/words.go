@@ -248,3 +248,22 @@ func noteOf(n SheetNote) string { return from(n.Title, ", ") + became[n.Kind] }
 func noteOfSeveral(n SheetNote, step *StepSheet, members []string) string {
 	return step.workTitle() + ", " + words.Lower(step.Repeat) + " " + words.List(members, "and") + ", " + became[n.Kind]
 }
+
+// lasts is how long a clearance lasts, from what it was left at, and whether that is as
+// far as the planned stop; planned is nil where nobody has planned one.
+func (l *Life) lasts(limit quantity.Length, from string, planned *float64) Sentence {
+	switch {
+	case l.Result == judge.PastLimit:
+		return say("Past its limit of %s: "+l.mend+" now.", limit)
+	case l.Result == judge.NotWearing:
+		return plainly("Does not grow by these readings.")
+	}
+	left := "At %s in a thousand hours, " + hours(*l.Left) + " are left from " + from
+	switch {
+	case planned == nil:
+		return say(left+".", l.Rate.Length)
+	case l.Result == judge.Lasts:
+		return say(left+": it lasts to the planned stop in "+hours(int64(*planned))+".", l.Rate.Length)
+	}
+	return say(left+", less than the "+hours(int64(*planned))+" to the planned stop: "+l.mend+" now.", l.Rate.Length)
+}

@@ -89,26 +89,32 @@ func (p *Plan) writeOut(members map[string][]Member) *Plan {
 	q.ShaftLine.sort()
 	for _, stage := range p.Stages {
 		x := stage
-		x.Steps = nil
-		for i := 0; i < len(stage.Steps); {
-			j := i + 1
-			for j < len(stage.Steps) && stage.Steps[j].For == stage.Steps[i].For {
-				j++
-			}
-			// One member is finished before the next is begun, as it is at the bench.
-			for _, m := range f.each(stage.Steps[i].For) {
-				for k := i; k < j; k++ {
-					if step, ok := f.step(stage.Steps[k], m); ok {
-						x.Steps = append(x.Steps, step)
-					}
-				}
-			}
-			i = j
-		}
+		x.Steps = f.steps(stage.Steps)
 		q.Stages = append(q.Stages, x)
 	}
 	q.tables()
 	return q
+}
+
+// steps are those of a stage: of a run that is for each of several, one member is
+// finished before the next is begun, as it is at the bench.
+func (f fold) steps(steps []Step) []Step {
+	var out []Step
+	for i := 0; i < len(steps); {
+		j := i + 1
+		for j < len(steps) && steps[j].For == steps[i].For {
+			j++
+		}
+		for _, m := range f.each(steps[i].For) {
+			for k := i; k < j; k++ {
+				if step, ok := f.step(steps[k], m); ok {
+					out = append(out, step)
+				}
+			}
+		}
+		i = j
+	}
+	return out
 }
 
 // sort puts the stations in their order from the driver end: those of the two
