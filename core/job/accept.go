@@ -38,7 +38,7 @@ const (
 // Accept: it is the same one sent twice.
 func Accept(j Job, e Entry) error {
 	d := derive(j)
-	a := acceptance{d: d, step: d.sheet.Step(e.Step), Entry: e, latest: d.scale.log.tracks[e.Step].counts()}
+	a := acceptance{d: d, step: d.sheet.Step(e.Step), Entry: e, latest: d.scale.log.of(d.scale.plan.Step(e.Step)).counts()}
 	a.head()
 	if e.Kind == Ended || e.Kind == Amended {
 		return a.verdict(a.closing)
@@ -220,7 +220,7 @@ func (a *acceptance) withdrawn() error {
 			return &Refused{"a signature is not withdrawn: amend the sheet"}
 		}
 	case Decided:
-		t := a.d.scale.log.tracks[e.Step]
+		t := a.d.scale.log.of(a.d.scale.plan.Step(e.Step))
 		standing = t != nil && t.decision != nil && t.decision.ID == e.ID
 	case Ended:
 		standing = a.d.scale.log.ended != nil && a.d.scale.log.ended.ID == e.ID

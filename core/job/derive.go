@@ -27,14 +27,15 @@ func derive(j Job) *derived {
 	if memo == nil {
 		memo = new(Memo)
 	}
-	terms, log := memo.settled(j), read(j.Log)
+	terms := memo.settled(j)
+	log := read(j.Log, terms.plan)
 	s := decide(scale{terms: terms, log: log, memo: memo})
 	order := s.order()
 	back := reopen(s, order)
 	work := walk(s, order, back)
 	taken := take(work)
 	checks, stations := lines(s, taken, back)
-	state := stateOf(work, log, len(j.Log))
+	state := stateOf(s, work, len(j.Log))
 	d := &derived{s, j, &Sheet{
 		State: state.state, Next: state.next, Signed: state.signed, Ended: state.ended, Amended: amendments(log),
 		Rules: RulesNumber, Length: len(j.Log), Vertical: terms.plan.ShaftLine.Vertical,
@@ -77,7 +78,7 @@ func same(a, b outcomes) bool {
 func once(s *scale) outcomes {
 	out := make(outcomes, len(s.plan.Parts))
 	for _, step := range s.inspections {
-		e := s.latest(step.ID)
+		e := s.latest(step)
 		if e == nil || !s.has(step) {
 			continue
 		}
@@ -104,7 +105,7 @@ func (s *scale) order() asking {
 		order[i] = make([]*task, 0, len(steps))
 		for k := range steps {
 			if s.has(&steps[k]) {
-				order[i] = append(order[i], s.steps[steps[k].ID])
+				order[i] = append(order[i], &s.steps[steps[k].N()])
 			}
 		}
 	}
@@ -130,7 +131,7 @@ func reopen(s *scale, order asking) sentBack {
 	back := sentBack{}
 	for _, steps := range order {
 		for _, step := range steps {
-			t := s.log.tracks[step.ID]
+			t := s.log.of(step.Step)
 			if len(step.Reopens) == 0 || t == nil {
 				continue
 			}
@@ -196,10 +197,10 @@ type standing struct {
 
 // stateOf says how far the job has come. A signature counts while it stands, whatever
 // the rules of today make of its step.
-func stateOf(work workDone, log *history, length int) standing {
-	s := standing{state: Received, next: work.next}
+func stateOf(s *scale, work workDone, length int) standing {
+	now := standing{state: Received, next: work.next}
 	if length > 1 {
-		s.state = InWork
+		now.state = InWork
 	}
 	for i := range work.stages {
 		for k := range work.stages[i].Steps {
@@ -208,19 +209,19 @@ func stateOf(work workDone, log *history, length int) standing {
 				continue
 			}
 			if step.State == Open {
-				s.state = Ready
+				now.state = Ready
 			}
-			if e := log.tracks[step.ID].counts(); e != nil && e.Body.Sign != nil {
-				s.state, s.next = Signed, work.following
-				s.signed = &Signature{By: e.By, At: e.At, Remark: e.Body.Sign.Remark}
+			if e := s.log.of(s.plan.Step(step.ID)).counts(); e != nil && e.Body.Sign != nil {
+				now.state, now.next = Signed, work.following
+				now.signed = &Signature{By: e.By, At: e.At, Remark: e.Body.Sign.Remark}
 			}
 		}
 	}
-	if e := log.ended; e != nil && s.state != Signed {
-		s.state, s.next = Closed, ""
-		s.ended = &EndingShown{Entry: e.ID, By: e.By, At: e.At, Ending: e.Ending, Reason: e.Reason}
+	if e := s.log.ended; e != nil && now.state != Signed {
+		now.state, now.next = Closed, ""
+		now.ended = &EndingShown{Entry: e.ID, By: e.By, At: e.At, Ending: e.Ending, Reason: e.Reason}
 	}
-	return s
+	return now
 }
 
 func amendments(log *history) []Amendment {

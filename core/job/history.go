@@ -1,10 +1,14 @@
 package job
 
-import "strings"
+import (
+	"strings"
+
+	"settle/core/plan"
+)
 
 // history is what the log says of each step.
 type history struct {
-	tracks  map[string]*track   // step → the entry that counts; a step without one is not there
+	tracks  []track             // what it says of each step, by the number of the step
 	added   map[string][]*Entry // step → pictures put to it
 	ended   *Entry
 	amended []*Entry
@@ -21,8 +25,8 @@ type track struct {
 
 // read goes through a log once. What was withdrawn counts for nothing: its step
 // is as if nobody had entered it.
-func read(log []Entry) *history {
-	h := &history{tracks: make(map[string]*track, len(log)/2)}
+func read(log []Entry, p *plan.Plan) *history {
+	h := &history{tracks: make([]track, p.Len())}
 	for i := range log {
 		if e := &log[i]; e.Kind == Withdrawn {
 			if h.gone == nil {
@@ -33,10 +37,10 @@ func read(log []Entry) *history {
 	}
 	for i := range log {
 		e := &log[i]
-		gone := h.gone[e.ID] != nil
+		gone, t := h.gone[e.ID] != nil, h.of(p.Step(e.Step))
 		switch e.Kind {
 		case Kept, Amended:
-			h.kept(e, gone)
+			h.kept(e, t, gone)
 		case Pictured:
 			if !gone {
 				if h.added == nil {
@@ -45,7 +49,7 @@ func read(log []Entry) *history {
 				h.added[e.Step] = append(h.added[e.Step], e)
 			}
 		case Decided:
-			if t := h.tracks[e.Step]; t != nil && t.last != nil && t.last.ID == e.On && !gone {
+			if t != nil && t.last != nil && t.last.ID == e.On && !gone {
 				t.decision = e
 			}
 		case Ended:
@@ -54,25 +58,23 @@ func read(log []Entry) *history {
 			}
 		}
 	}
-	for step, t := range h.tracks {
-		if t.last == nil {
-			delete(h.tracks, step)
-		}
-	}
 	return h
 }
 
-func (h *history) kept(e *Entry, gone bool) {
+// of is what the log says of a step; nil for none.
+func (h *history) of(step *plan.Step) *track {
+	if step == nil {
+		return nil
+	}
+	return &h.tracks[step.N()]
+}
+
+func (h *history) kept(e *Entry, t *track, gone bool) {
 	if e.Kind == Amended {
 		h.amended = append(h.amended, e)
 	}
-	if e.Body == nil {
+	if e.Body == nil || t == nil {
 		return // an amendment in words
-	}
-	t := h.tracks[e.Step]
-	if t == nil {
-		t = &track{}
-		h.tracks[e.Step] = t
 	}
 	if t.last != nil {
 		t.before = append(t.before, t.last)
@@ -95,7 +97,7 @@ func (t *track) counts() *Entry {
 
 // all are the entries of a step, the oldest first.
 func (t *track) all() []*Entry {
-	if t == nil {
+	if t == nil || t.last == nil {
 		return nil
 	}
 	return append(t.before[:len(t.before):len(t.before)], t.last)

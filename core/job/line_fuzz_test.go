@@ -15,6 +15,7 @@ func FuzzReadLine(f *testing.F) {
 	f.Add(e.Line())
 	f.Add([]byte(`{"hash":""}`))
 	f.Add([]byte(`{"kind":"withdrawn","on":"x","seq":1,"hash":"0"}`))
+	p := backPullOut(f)
 	f.Fuzz(func(t *testing.T, line []byte) {
 		e, err := ReadLine(line)
 		if err != nil {
@@ -25,6 +26,6 @@ func FuzzReadLine(f *testing.F) {
 		}
 		log := []Entry{e}
 		Verify(log)
-		read(log)
+		read(log, p)
 	})
 }

@@ -335,7 +335,7 @@ func (s *scale) foundBefore(step *plan.Step) (*plan.Step, *Entry) {
 		return nil, nil
 	}
 	for _, other := range slices.Backward(s.found[step.Check]) {
-		if e := s.log.tracks[other.ID].counts(); e != nil && s.has(other) {
+		if e := s.log.of(other).counts(); e != nil && s.has(other) {
 			return other, e
 		}
 	}

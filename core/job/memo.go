@@ -8,8 +8,8 @@ import "sync"
 type Memo struct {
 	mu       sync.Mutex
 	terms    *terms
-	readings map[string]*Reading // by the entry's id
-	last     *derived            // of the longest log yet: the next entry is accepted against it
+	readings []remembered // by the number of the entry
+	last     *derived     // of the longest log yet: the next entry is accepted against it
 }
 
 // derived is what a job came to, where that was worked out last.
@@ -43,17 +43,27 @@ func (m *Memo) settled(j Job) *terms {
 	return m.terms
 }
 
-func (m *Memo) get(id string) *Reading {
-	m.mu.Lock()
-	defer m.mu.Unlock()
-	return m.readings[id]
+// remembered is the reading of an entry. Its id is kept with it: a number is given again
+// where an entry did not get onto the disk.
+type remembered struct {
+	id      string
+	reading *Reading
 }
 
-func (m *Memo) put(id string, r *Reading) {
+func (m *Memo) get(e *Entry) *Reading {
 	m.mu.Lock()
 	defer m.mu.Unlock()
-	if m.readings == nil {
-		m.readings = make(map[string]*Reading, 128)
+	if e.Seq < len(m.readings) && m.readings[e.Seq].id == e.ID {
+		return m.readings[e.Seq].reading
 	}
-	m.readings[id] = r
+	return nil
+}
+
+func (m *Memo) put(e *Entry, r *Reading) {
+	m.mu.Lock()
+	defer m.mu.Unlock()
+	if e.Seq >= len(m.readings) {
+		m.readings = append(m.readings, make([]remembered, max(e.Seq+1, 2*len(m.readings), 64)-len(m.readings))...)
+	}
+	m.readings[e.Seq] = remembered{e.ID, r}
 }

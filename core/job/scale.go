@@ -43,8 +43,8 @@ func (s *scale) Decided(part string) judge.Outcome { return s.parts[part] }
 func (s *scale) has(step *plan.Step) bool { return step.When.Hold(s) }
 
 // latest is the entry that counts at a step, nil where there is none.
-func (s *scale) latest(step string) *Entry {
-	t := s.log.tracks[step]
+func (s *scale) latest(step *plan.Step) *Entry {
+	t := s.log.of(step)
 	if t == nil || s.before == 0 {
 		return t.counts()
 	}
@@ -62,7 +62,7 @@ func (s *scale) latest(step string) *Entry {
 func (s *scale) taken(check string) *Reading {
 	var built *Reading
 	for _, step := range s.taking[check] {
-		e := s.latest(step.ID)
+		e := s.latest(step)
 		if e == nil || !s.has(step) {
 			continue
 		}
@@ -77,7 +77,7 @@ func (s *scale) taken(check string) *Reading {
 
 // counted is what was counted at a step, nil where nothing was.
 func (s *scale) counted(step string) *big.Rat {
-	e := s.log.tracks[step].counts()
+	e := s.log.of(s.plan.Step(step)).counts()
 	if e == nil || e.Body.Count == nil {
 		return nil
 	}
@@ -92,7 +92,7 @@ func (s *scale) counted(step string) *big.Rat {
 func (s *scale) reading(step *plan.Step, e *Entry) *Reading {
 	hangs := s.kind(step).hangs
 	if !hangs {
-		if r := s.memo.get(e.ID); r != nil {
+		if r := s.memo.get(e); r != nil {
 			return r
 		}
 	}
@@ -101,7 +101,7 @@ func (s *scale) reading(step *plan.Step, e *Entry) *Reading {
 		r = &Reading{Text: errs[0].Message, Verdict: judge.NoLimit}
 	}
 	if !hangs {
-		s.memo.put(e.ID, r)
+		s.memo.put(e, r)
 	}
 	return r
 }

@@ -67,17 +67,17 @@ func takenAt(s *scale, step *StepSheet, back sentBack) *Taken {
 	}
 	r := step.Reading
 	return &Taken{Step: step.ID, Figure: r.Figure, High: r.High, Verdict: r.Verdict, Decision: step.Decision,
-		Rounds: step.Entries, Earlier: earlier(s, step.ID, back.all[s.steps[step.ID].stage])}
+		Rounds: step.Entries, Earlier: earlier(s, s.plan.Step(step.ID), back)}
 }
 
 // earlier is what a step came to each time before its stage was sent back.
-func earlier(s *scale, step string, back []sendBack) []Round {
-	t := s.log.tracks[step]
+func earlier(s *scale, step *plan.Step, back sentBack) []Round {
+	t := s.log.of(step)
 	if t == nil || len(t.before) == 0 {
 		return nil
 	}
 	var out []Round
-	for _, b := range back {
+	for _, b := range back.all[s.steps[step.N()].stage] {
 		var last *Entry
 		for _, e := range t.before {
 			if e.Seq < b.seq {
@@ -87,7 +87,7 @@ func earlier(s *scale, step string, back []sendBack) []Round {
 		if last == nil || t.last.Seq < b.seq {
 			continue
 		}
-		r := s.reading(s.plan.Step(step), last)
+		r := s.reading(step, last)
 		out = append(out, Round{r.Figure, r.High, r.Verdict, b.why})
 	}
 	return out

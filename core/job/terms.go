@@ -14,7 +14,7 @@ type terms struct {
 	plan    *plan.Plan // with what the pump has several of written out
 	chosen  plan.Chosen
 
-	steps       map[string]*task        // each step of the plan
+	steps       []task                  // each step of the plan, by its number
 	inspections []*plan.Step            // those that look at a part
 	taking      map[string][]*plan.Step // check → the steps that take it, in order
 	found       map[string][]*plan.Step // check → those of them that take it as found
@@ -29,6 +29,7 @@ type task struct {
 	stage string
 	kind  *kind
 	panel *Panel
+	info  StepInfo
 }
 
 func newTerms(j Job) *terms {
@@ -39,7 +40,7 @@ func newTerms(j Job) *terms {
 	t.taking = make(map[string][]*plan.Step, len(t.plan.Checks))
 	t.found = make(map[string][]*plan.Step, len(t.plan.Checks))
 	t.limits = make(map[*plan.Check]*judge.Limit, len(t.plan.Checks))
-	t.steps, t.panels = make(map[string]*task, n), make(map[any]*Panel, n)
+	t.steps, t.panels = make([]task, n), make(map[any]*Panel, len(t.plan.Checks)+len(kinds))
 	t.repeats = make(map[string]string, len(j.Plan.Repeats))
 	for _, r := range j.Plan.Repeats {
 		t.repeats[r.Key] = r.Title
@@ -47,13 +48,13 @@ func newTerms(j Job) *terms {
 	for _, check := range t.plan.Checks {
 		t.limits[check] = t.resolve(check)
 	}
-	tasks := make([]task, 0, n)
 	for i := range t.plan.Stages {
 		stage := &t.plan.Stages[i]
 		for k := range stage.Steps {
 			step := &stage.Steps[k]
-			tasks = append(tasks, task{step, stage.ID, t.kind(step), t.panel(step)})
-			t.steps[step.ID] = &tasks[len(tasks)-1]
+			task := &t.steps[step.N()]
+			task.Step, task.stage, task.kind, task.panel = step, stage.ID, t.kind(step), t.panel(step)
+			t.inform(&task.info, step)
 			switch step.Kind {
 			case plan.Inspect:
 				t.inspections = append(t.inspections, step)
@@ -66,6 +67,19 @@ func newTerms(j Job) *terms {
 		}
 	}
 	return t
+}
+
+// inform tells a step as the plan has it.
+func (t *terms) inform(s *StepInfo, step *plan.Step) {
+	s.ID, s.Kind, s.Title, s.Short, s.How, s.Why = step.ID, step.Kind, step.Title, step.Title, step.How, step.Why
+	s.Cautions, s.Phase, s.Check, s.Lead = step.Cautions, step.Phase, step.Check, step.Lead
+	s.Compound, s.Follows = step.Compound, step.Follows
+	if step.Check != "" {
+		s.Short = t.plan.Checks[step.Check].Short
+	}
+	if base, title, m := t.plan.Base(step); m != nil {
+		s.Base, s.Member, s.Work, s.Repeat = base, m.Short, title, t.repeats[step.For]
+	}
 }
 
 // kind is that by which a step is worked.

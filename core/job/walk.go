@@ -15,7 +15,7 @@ type workDone struct {
 // walk goes through the order of work once, from the first step to the last: what
 // holds a step up stands before it.
 func walk(s *scale, order asking, back sentBack) workDone {
-	w := walker{scale: s, back: back, states: make(map[string]*StepSheet, len(s.steps)), done: map[string]bool{}}
+	w := walker{scale: s, back: back, states: make([]*StepSheet, len(s.steps)), done: map[string]bool{}}
 	work := workDone{stages: make([]StageSheet, len(order))}
 	for i, steps := range order {
 		work.stages[i] = w.walk(&s.plan.Stages[i], steps)
@@ -28,7 +28,7 @@ func walk(s *scale, order asking, back sentBack) workDone {
 type walker struct {
 	*scale
 	back            sentBack
-	states          map[string]*StepSheet
+	states          []*StepSheet    // by the number of the step
 	done            map[string]bool // stages
 	blocked         string          // why nothing of a later stage opens yet
 	waits           string          // why nothing of this stage opens yet
@@ -51,7 +51,7 @@ func (w *walker) walk(stage *plan.Stage, steps []*task) StageSheet {
 	for i, step := range steps {
 		s := &out.Steps[i]
 		w.enter(s, step)
-		w.states[s.ID] = s
+		w.states[step.N()] = s
 		w.hold(s, step.Needs)
 		if s.State == Done {
 			out.Done++
@@ -82,17 +82,9 @@ func (w *walker) isNext(s *StepSheet) {
 	}
 }
 
-// fill tells a step as the plan has it.
+// fill tells a step before anything is entered at it.
 func (w *walker) fill(s *StepSheet, step *task) {
-	s.ID, s.Kind, s.Title, s.Short, s.How, s.Why = step.ID, step.Kind, step.Title, step.Title, step.How, step.Why
-	s.Cautions, s.Phase, s.Check, s.Lead = step.Cautions, step.Phase, step.Check, step.Lead
-	s.Compound, s.Follows, s.State, s.Panel = step.Compound, step.Follows, Open, step.panel
-	if step.Check != "" {
-		s.Short = w.plan.Checks[step.Check].Short
-	}
-	if base, title, m := w.plan.Base(step.Step); m != nil {
-		s.Base, s.Member, s.Work, s.Repeat = base, m.Short, title, w.repeats[step.For]
-	}
+	s.StepInfo, s.State, s.Panel = &step.info, Open, step.panel
 	found, before := w.foundBefore(step.Step)
 	if step.kind.live == nil && before == nil {
 		return
@@ -109,7 +101,7 @@ func (w *walker) fill(s *StepSheet, step *task) {
 // enter tells a step with what was entered at it.
 func (w *walker) enter(s *StepSheet, step *task) {
 	w.fill(s, step)
-	if t := w.log.tracks[step.ID]; t.counts() != nil {
+	if t := w.log.of(step.Step); t.counts() != nil {
 		s.Entry, s.Entries, s.Decision, s.State = t.last.ID, t.rounds, t.decided(), Done
 		s.Reading = w.judged(step.Step, t.last)
 		if s.Decision == nil && s.Phase != plan.Found && w.due(s.Reading) {
@@ -154,7 +146,7 @@ func (w *walker) hold(s *StepSheet, needs []string) {
 	}
 	why := w.waits
 	for i := 0; why == "" && i < len(needs); i++ {
-		if n := w.states[needs[i]]; n != nil && n.State != Done {
+		if n := w.states[w.plan.Step(needs[i]).N()]; n != nil && n.State != Done {
 			why = blockedUntil(n.Title)
 		}
 	}

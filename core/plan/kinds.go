@@ -75,11 +75,14 @@ func oneOf(keys []string) string { return words.List(keys, "or") }
 // by which it sets, else its kind. No two of them share a word.
 func (s *Step) Way() string { return s.way }
 
-// ways finds it for every step, once the plan is known to be whole.
+// ways finds it for every step, and numbers them, once the plan is known to be whole.
 func (p *Plan) ways() {
+	n := 0
 	for i := range p.Stages {
 		for k := range p.Stages[i].Steps {
 			s := &p.Stages[i].Steps[k]
+			s.n = n
+			n++
 			switch check := p.Checks[s.Check]; {
 			case s.Kind == Measure && check != nil:
 				s.way = check.Instrument

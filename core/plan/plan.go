@@ -317,6 +317,7 @@ type Step struct {
 	base   string
 	work   string // title before it was repeated
 	way    string
+	n      int
 	member *Member
 }
 
@@ -384,6 +385,9 @@ func (p *Plan) Stage(id string) *Stage {
 	}
 	return nil
 }
+
+// N is the place of a step among all of its plan, from 0.
+func (s *Step) N() int { return s.n }
 
 // Len returns the number of steps, whatever their conditions.
 func (p *Plan) Len() int { return len(p.steps) }

@@ -240,4 +240,5 @@ func (p *Plan) tables() {
 			p.steps[s.ID] = s
 		}
 	}
+	p.ways()
 }
