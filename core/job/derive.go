@@ -28,6 +28,7 @@ func derive(j Job) *derived {
 		memo = new(Memo)
 	}
 	terms := memo.settled(j)
+	memo.room(len(j.Log))
 	log := read(j.Log, terms.plan)
 	s := decide(scale{terms: terms, log: log, memo: memo})
 	order := s.order()

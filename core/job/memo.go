@@ -50,6 +50,15 @@ type remembered struct {
 	reading *Reading
 }
 
+// room makes room for a log as long as this, and some entries more.
+func (m *Memo) room(length int) {
+	m.mu.Lock()
+	defer m.mu.Unlock()
+	if more := length + 1 - len(m.readings); more > 0 {
+		m.readings = append(m.readings, make([]remembered, more+32)...)
+	}
+}
+
 func (m *Memo) get(e *Entry) *Reading {
 	m.mu.Lock()
 	defer m.mu.Unlock()
@@ -62,8 +71,7 @@ func (m *Memo) get(e *Entry) *Reading {
 func (m *Memo) put(e *Entry, r *Reading) {
 	m.mu.Lock()
 	defer m.mu.Unlock()
-	if e.Seq >= len(m.readings) {
-		m.readings = append(m.readings, make([]remembered, max(e.Seq+1, 2*len(m.readings), 64)-len(m.readings))...)
+	if e.Seq < len(m.readings) {
+		m.readings[e.Seq] = remembered{e.ID, r}
 	}
-	m.readings[e.Seq] = remembered{e.ID, r}
 }

@@ -5,6 +5,7 @@ import (
 
 	"settle/core/gauge"
 	"settle/core/judge"
+	"settle/core/plan"
 )
 
 // State is how far a job has come.
@@ -60,29 +61,9 @@ const (
 	Decide  StepState = "decide" // entered, and a person's decision is due
 )
 
-// StepInfo is a step as the plan has it.
-type StepInfo struct {
-	ID       string   `json:"id"`
-	Kind     string   `json:"kind" doc:"one of the kinds of steps"`
-	Base     string   `json:"base,omitempty" doc:"the step this is one of several of: the same work on each end or stage"`
-	Member   string   `json:"member,omitempty" doc:"which of them, short"`
-	Repeat   string   `json:"repeat,omitempty" doc:"what there are several of, such as Stages"`
-	Work     string   `json:"work,omitempty" doc:"what the work is called on each of them"`
-	Title    string   `json:"title"`
-	Short    string   `json:"short" doc:"for the order of work"`
-	How      string   `json:"how,omitempty"`
-	Why      string   `json:"why,omitempty"`
-	Cautions []string `json:"cautions,omitempty"`
-	Phase    string   `json:"phase,omitempty" enum:"found,built"`
-	Check    string   `json:"check,omitempty"`
-	Lead     bool     `json:"lead,omitempty"`
-	Compound string   `json:"compound,omitempty" doc:"what goes on"`
-	Follows  bool     `json:"follows,omitempty" doc:"comes after the hand-back"`
-}
-
 // StepSheet is one step as it stands.
 type StepSheet struct {
-	*StepInfo
+	*plan.StepInfo
 	Again    string    `json:"again,omitempty" doc:"why it is to be done again"`
 	State    StepState `json:"state" enum:"open,blocked,done,decide"`
 	Blocked  string    `json:"blocked,omitempty" doc:"why nothing can be entered"`

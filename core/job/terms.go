@@ -19,8 +19,7 @@ type terms struct {
 	taking      map[string][]*plan.Step // check → the steps that take it, in order
 	found       map[string][]*plan.Step // check → those of them that take it as found
 	limits      map[*plan.Check]*judge.Limit
-	repeats     map[string]string // repeat → its title
-	panels      map[any]*Panel    // of the steps that have the same: by their check, or by their kind
+	panels      map[any]*Panel // of the steps that have the same: by their check, or by their kind
 }
 
 // task is a step of the plan with what is known of it before anything is entered.
@@ -29,7 +28,6 @@ type task struct {
 	stage string
 	kind  *kind
 	panel *Panel
-	info  StepInfo
 }
 
 func newTerms(j Job) *terms {
@@ -41,10 +39,6 @@ func newTerms(j Job) *terms {
 	t.found = make(map[string][]*plan.Step, len(t.plan.Checks))
 	t.limits = make(map[*plan.Check]*judge.Limit, len(t.plan.Checks))
 	t.steps, t.panels = make([]task, n), make(map[any]*Panel, len(t.plan.Checks)+len(kinds))
-	t.repeats = make(map[string]string, len(j.Plan.Repeats))
-	for _, r := range j.Plan.Repeats {
-		t.repeats[r.Key] = r.Title
-	}
 	for _, check := range t.plan.Checks {
 		t.limits[check] = t.resolve(check)
 	}
@@ -54,7 +48,6 @@ func newTerms(j Job) *terms {
 			step := &stage.Steps[k]
 			task := &t.steps[step.N()]
 			task.Step, task.stage, task.kind, task.panel = step, stage.ID, t.kind(step), t.panel(step)
-			t.inform(&task.info, step)
 			switch step.Kind {
 			case plan.Inspect:
 				t.inspections = append(t.inspections, step)
@@ -67,19 +60,6 @@ func newTerms(j Job) *terms {
 		}
 	}
 	return t
-}
-
-// inform tells a step as the plan has it.
-func (t *terms) inform(s *StepInfo, step *plan.Step) {
-	s.ID, s.Kind, s.Title, s.Short, s.How, s.Why = step.ID, step.Kind, step.Title, step.Title, step.How, step.Why
-	s.Cautions, s.Phase, s.Check, s.Lead = step.Cautions, step.Phase, step.Check, step.Lead
-	s.Compound, s.Follows = step.Compound, step.Follows
-	if step.Check != "" {
-		s.Short = t.plan.Checks[step.Check].Short
-	}
-	if base, title, m := t.plan.Base(step); m != nil {
-		s.Base, s.Member, s.Work, s.Repeat = base, m.Short, title, t.repeats[step.For]
-	}
 }
 
 // kind is that by which a step is worked.

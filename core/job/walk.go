@@ -84,7 +84,7 @@ func (w *walker) isNext(s *StepSheet) {
 
 // fill tells a step before anything is entered at it.
 func (w *walker) fill(s *StepSheet, step *task) {
-	s.StepInfo, s.State, s.Panel = &step.info, Open, step.panel
+	s.StepInfo, s.State, s.Panel = step.Info(), Open, step.panel
 	found, before := w.foundBefore(step.Step)
 	if step.kind.live == nil && before == nil {
 		return

@@ -319,16 +319,8 @@ type Step struct {
 	way    string
 	n      int
 	member *Member
-}
-
-// Base returns what a step is called before it was repeated, for which member of a
-// repeat it stands, and the id it had; member is nil where the step is there once.
-func (p *Plan) Base(s *Step) (id, title string, member *Member) {
-	title = s.work
-	if check := p.Checks[s.Check]; check != nil {
-		title = check.work
-	}
-	return s.base, title, s.member
+	repeat string // title of what there are several of
+	info   *StepInfo
 }
 
 // Step returns the step of that id, or nil.

@@ -128,6 +128,16 @@ func (l *ShaftLine) sort() {
 	slices.SortStableFunc(l.Stations, func(a, b Station) int { return place(a) - place(b) })
 }
 
+// titleOf is what there are several of.
+func (p *Plan) titleOf(repeat string) string {
+	for _, r := range p.Repeats {
+		if r.Key == repeat {
+			return r.Title
+		}
+	}
+	return ""
+}
+
 // each lists the members of a repeat, or one nil for what is there once.
 func (f fold) each(repeat string) []*Member {
 	if repeat == "" {
@@ -190,7 +200,7 @@ func (f fold) step(s Step, m *Member) (Step, bool) {
 	}
 	s.Needs = needs
 	if m != nil {
-		s.ID, s.member = suffixed(s.ID, m), m
+		s.ID, s.member, s.repeat = suffixed(s.ID, m), m, f.from.titleOf(s.For)
 		s.Title += ", " + words.Lower(m.Title)
 	}
 	return s, true
