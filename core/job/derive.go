@@ -41,7 +41,7 @@ func derive(j Job) *derived {
 		State: state.state, Next: state.next, Signed: state.signed, Ended: state.ended, Amended: amendments(log),
 		Rules: RulesNumber, Length: len(j.Log), Vertical: terms.plan.ShaftLine.Vertical,
 		Stages: work.stages, Checks: checks, Stations: stations, Pieces: pieces(s, work), Kit: kit(s, work),
-		Causes: causes(s, work, taken, checks), Tally: tally(work.stages, checks), Notes: []SheetNote{},
+		Causes: causes(s, work, taken, checks), Tally: tally(work.stages, checks, taken), Notes: []SheetNote{},
 	}}
 	j.Memo.keep(d)
 	return d
@@ -169,7 +169,7 @@ type pair struct{ found, built *StepSheet }
 type takings map[string]pair
 
 func take(work workDone) takings {
-	out := takings{}
+	out := make(takings, 32)
 	for i := range work.stages {
 		for k := range work.stages[i].Steps {
 			s := &work.stages[i].Steps[k]

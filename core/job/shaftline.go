@@ -8,28 +8,44 @@ import (
 // lines are the checks of a job, those with a place on the shaft line first. What this
 // pump's options do not ask for is not there to be left unmeasured.
 func lines(s *scale, taken takings, back sentBack) ([]CheckSheet, []StationSheet) {
-	checks, stations := make([]CheckSheet, 0, len(taken)), []StationSheet{}
-	done := make(map[string]bool, len(taken))
-	for _, st := range s.plan.ShaftLine.Stations {
-		if _, asked := taken[st.Check]; !asked || done[st.Check] {
+	checks, stations := make([]CheckSheet, 0, len(taken)), make([]StationSheet, 0, len(s.lined))
+	for _, l := range s.lined {
+		pair, asked := taken[l.check]
+		if !asked {
 			continue
 		}
-		done[st.Check] = true
-		row := line(s, st.Check, taken[st.Check], back)
-		row.Letter = letter(len(stations))
-		stations = append(stations, StationSheet{Letter: row.Letter, At: st.At, CheckSheet: row})
+		row := line(s, l.check, pair, back)
+		if l.at != "" {
+			row.Letter = letter(len(stations))
+			stations = append(stations, StationSheet{Letter: row.Letter, At: l.at, CheckSheet: row})
+		}
 		checks = append(checks, row)
 	}
-	for i := range s.plan.Stages {
-		for k := range s.plan.Stages[i].Steps {
-			key := s.plan.Stages[i].Steps[k].Check
-			if pair, asked := taken[key]; asked && !done[key] {
+	return checks, stations
+}
+
+// lined is a check in the order in which it stands on a sheet, with its place on the
+// shaft line where it has one.
+type lined struct{ check, at string }
+
+func linesOf(p *plan.Plan) []lined {
+	var out []lined
+	done := make(map[string]bool, len(p.Checks))
+	for _, st := range p.ShaftLine.Stations {
+		if !done[st.Check] {
+			done[st.Check] = true
+			out = append(out, lined{st.Check, st.At})
+		}
+	}
+	for i := range p.Stages {
+		for k := range p.Stages[i].Steps {
+			if key := p.Stages[i].Steps[k].Check; key != "" && !done[key] {
 				done[key] = true
-				checks = append(checks, line(s, key, pair, back))
+				out = append(out, lined{key, ""})
 			}
 		}
 	}
-	return checks, stations
+	return out
 }
 
 // letter names the stations A to Z, then AA, AB.
@@ -116,20 +132,17 @@ func pieces(s *scale, work workDone) []PieceSheet {
 }
 
 // tally counts the checks that are taken as built.
-func tally(stages []StageSheet, checks []CheckSheet) Tally {
+func tally(stages []StageSheet, checks []CheckSheet, taken takings) Tally {
 	var t Tally
-	built := make(map[string]bool, len(checks))
 	for i := range stages {
 		for k := range stages[i].Steps {
-			step := &stages[i].Steps[k]
-			built[step.Check] = built[step.Check] || step.Phase != plan.Found
-			if step.Follows && step.State != Done {
+			if step := &stages[i].Steps[k]; step.Follows && step.State != Done {
 				t.ToFollow++
 			}
 		}
 	}
 	for i := range checks {
-		if built[checks[i].Check] {
+		if taken[checks[i].Check].built != nil {
 			*t.of(checks[i].Built)++
 		}
 	}

@@ -16,6 +16,7 @@ type terms struct {
 
 	steps       []task                  // each step of the plan, by its number
 	inspections []*plan.Step            // those that look at a part
+	lined       []lined                 // the checks in the order of the sheet
 	taking      map[string][]*plan.Step // check → the steps that take it, in order
 	found       map[string][]*plan.Step // check → those of them that take it as found
 	limits      map[*plan.Check]*judge.Limit
@@ -35,6 +36,7 @@ func newTerms(j Job) *terms {
 	t.chosen = chosen(t.opening.Options, t.opening.Schools)
 	t.plan = j.Plan.Repeated(t.number)
 	n := t.plan.Len()
+	t.lined = linesOf(t.plan)
 	t.taking = make(map[string][]*plan.Step, len(t.plan.Checks))
 	t.found = make(map[string][]*plan.Step, len(t.plan.Checks))
 	t.limits = make(map[*plan.Check]*judge.Limit, len(t.plan.Checks))
