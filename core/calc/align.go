@@ -20,13 +20,16 @@ const (
 
 // turnedIn is a dial turned round a hub.
 type turnedIn struct {
+	// Readings round the clock, as the dial is turned; the first is taken again at the end.
 	Readings    []gauge.ReadingForm `json:"readings"`
 	BackToStart quantity.Typed      `json:"back_to_start"`
 	Sag         quantity.Typed      `json:"sag"`
-	At          quantity.Typed      `json:"at"`
-	Diameter    quantity.Typed      `json:"diameter"`
+	// Where the plunger stands along the shafts, from the middle of the coupling.
+	At       quantity.Typed `json:"at"`
+	Diameter quantity.Typed `json:"diameter"`
 }
 
+// quartersIn are readings at the four quarters of the clock.
 type quartersIn struct {
 	At12 quantity.Typed `json:"12"`
 	At3  quantity.Typed `json:"3"`
@@ -34,43 +37,58 @@ type quartersIn struct {
 	At9  quantity.Typed `json:"9"`
 }
 
+// axisIn is how far one axis is off, in one plane: offset at the coupling, angle in mm per m.
 type axisIn struct {
 	Offset quantity.Typed `json:"offset"`
 	Angle  *float64       `json:"angle_mm_per_m"`
 }
 
+// planesIn are both planes.
 type planesIn struct {
 	Vertical   *axisIn `json:"vertical"`
 	Horizontal *axisIn `json:"horizontal"`
 }
 
+// alignIn is how a driver stands to its pump, as one of four methods reads it, with the
+// distances of the driver's feet, what grows when it is hot, and the tolerance: given, or the
+// general table by speed. Up and to the right, seen from the driver, are positive.
 type alignIn struct {
+	// reverse-dials, rim-and-face, straight-edge or laser.
 	Method     string         `json:"method"`
 	Graduation quantity.Typed `json:"graduation"`
 
+	// reverse dials: the one that runs on the driver's hub, and the one on the pump's.
 	OnDriver *turnedIn `json:"on_driver"`
 	OnPump   *turnedIn `json:"on_pump"`
 
+	// rim and face: both on the driver's hub; the face with the diameter it is read at.
 	Rim  *turnedIn `json:"rim"`
 	Face *turnedIn `json:"face"`
 
+	// straight-edge: steps over the hubs, gaps between them, the diameter they are read at.
 	Step     *quartersIn    `json:"step"`
 	Gap      *quartersIn    `json:"gap"`
 	Diameter quantity.Typed `json:"diameter"`
 
+	// laser: both planes as it shows them.
 	planesIn
 
+	// From the middle of the coupling to the driver's front and back feet.
 	Feet *struct {
 		Front quantity.Typed `json:"front"`
 		Back  quantity.Typed `json:"back"`
 	} `json:"feet"`
+	// How much each grows upwards from cold to hot.
 	Growth *struct {
 		DriverFront quantity.Typed `json:"driver_front"`
 		DriverBack  quantity.Typed `json:"driver_back"`
 		Pump        quantity.Typed `json:"pump"`
 	} `json:"growth"`
-	Target    *planesIn `json:"target"`
-	RPM       *float64  `json:"rpm"`
+	// How it should stand hot, where that is not straight.
+	Target *planesIn `json:"target"`
+	// Speed, for the general table of tolerances.
+	RPM *float64 `json:"rpm"`
+	// The coupling maker's own comes before the table.
 	Tolerance *struct {
 		Offset quantity.Typed `json:"offset"`
 		Angle  *float64       `json:"angle_mm_per_m"`
@@ -78,38 +96,49 @@ type alignIn struct {
 	} `json:"tolerance"`
 }
 
+// axisOut is an offset in micrometres at the coupling and an angle in mm per m.
 type axisOut struct {
 	Offset quantity.Length `json:"offset_um"`
 	Angle  float64         `json:"angle_mm_per_m"`
 }
 
+// planesOut are both planes.
 type planesOut struct {
 	Vertical   axisOut `json:"vertical"`
 	Horizontal axisOut `json:"horizontal"`
 }
 
+// moveOut is what to do at a pair of feet, in micrometres: shims in where positive, to the
+// side where positive to the right.
 type moveOut struct {
 	Shim quantity.Length `json:"shim_um"`
 	Side quantity.Length `json:"side_um"`
 }
 
+// toleranceOut is what is allowed, and who says so.
 type toleranceOut struct {
 	Offset quantity.Length `json:"offset_um"`
 	Angle  float64         `json:"angle_mm_per_m"`
 	Source string          `json:"source"`
 }
 
+// alignOut is how it stands, how it should stand cold, what is left between, what to move,
+// and the verdicts on offset and angle.
 type alignOut struct {
-	State     planesOut     `json:"state"`
-	Target    planesOut     `json:"target"`
-	Left      planesOut     `json:"left"`
-	Front     moveOut       `json:"front"`
-	Back      moveOut       `json:"back"`
+	// As it stands, as it should stand cold, and what is left between the two.
+	State  planesOut `json:"state"`
+	Target planesOut `json:"target"`
+	Left   planesOut `json:"left"`
+	// What to do at either pair of feet.
+	Front moveOut `json:"front"`
+	Back  moveOut `json:"back"`
+	// Null where neither maker nor speed gives one: then nothing is judged.
 	Tolerance *toleranceOut `json:"tolerance"`
-	Offset    verdictOut    `json:"offset_verdict"`
-	Angle     verdictOut    `json:"angle_verdict"`
-	Result    judge.Result  `json:"result"`
-	Warnings  []string      `json:"warnings"`
+	// The larger of both planes is judged; result is the heavier of the two verdicts.
+	Offset   verdictOut   `json:"offset_verdict"`
+	Angle    verdictOut   `json:"angle_verdict"`
+	Result   judge.Result `json:"result"`
+	Warnings []string     `json:"warnings"`
 
 	offset judge.Verdict
 }
@@ -119,6 +148,7 @@ func need(r *gauge.Reader, name, what string) {
 	r.Errors.Add(name, fmt.Errorf("is missing: %s", what))
 }
 
+// dial reads a dial that turns round a hub.
 func (in *turnedIn) dial(r *gauge.Reader, name string, surface gauge.Surface, graduation quantity.Typed) gauge.Dial {
 	below := &gauge.Reader{Unit: r.Unit}
 	if r.Heard != nil {
@@ -139,6 +169,7 @@ func (in *turnedIn) dial(r *gauge.Reader, name string, surface gauge.Surface, gr
 	return d
 }
 
+// rim reads a dial on a rim, with where along the shafts it stands.
 func (in *turnedIn) rim(r *gauge.Reader, name, what string, graduation quantity.Typed) align.Rim {
 	if in == nil {
 		need(r, name, what)
@@ -154,6 +185,7 @@ func (in *turnedIn) rim(r *gauge.Reader, name, what string, graduation quantity.
 	return rim
 }
 
+// quarters reads the four, each of which is needed.
 func (in *quartersIn) quarters(r *gauge.Reader, name string) align.Quarters {
 	if in == nil {
 		need(r, name, "its values at 12, 3, 6 and 9")
@@ -168,6 +200,7 @@ func (in *quartersIn) quarters(r *gauge.Reader, name string) align.Quarters {
 // steepest bounds a typed angle, in mm per m.
 const steepest = 200
 
+// axis reads one plane; where it is not needed a missing one is straight.
 func (in *axisIn) axis(r *gauge.Reader, name string, needed bool) align.Axis {
 	if in == nil {
 		if needed {
@@ -187,7 +220,7 @@ func (in *axisIn) axis(r *gauge.Reader, name string, needed bool) align.Axis {
 	return a
 }
 
-// others tells of groups that belong to another method.
+// others refuses what belongs to another method.
 func (in alignIn) others(r *gauge.Reader) {
 	for _, g := range []struct {
 		name, method string
@@ -205,6 +238,10 @@ func (in alignIn) others(r *gauge.Reader) {
 	}
 }
 
+// solve works the state out by the method, and the moves from what is left over by similar
+// triangles: the move at a foot is offset + angle × its distance from the coupling. U of an
+// offset is half of that of a difference, g·√(2/3)/2, or g/√3 of a laser. Errors name the
+// field of the method that was chosen.
 func (in alignIn) solve(r *gauge.Reader) (answer, error) {
 	switch in.Method {
 	case reverseDials, rimAndFace, straightEdge, laser:
@@ -260,6 +297,7 @@ type stater interface {
 // stands is a state that was read as it is, from a laser.
 type stands align.State
 
+// State is what was read, and warns of nothing: a laser has checked itself.
 func (s stands) State() (align.State, []string, error) { return align.State(s), nil, nil }
 
 // state reads what the method of measuring asks for.
@@ -286,6 +324,7 @@ func (in alignIn) state(r *gauge.Reader) stater {
 	return stands{Vertical: in.Vertical.axis(r, "vertical", true), Horizontal: in.Horizontal.axis(r, "horizontal", true)}
 }
 
+// rest reads what every method needs beside its readings.
 func (in alignIn) rest(r *gauge.Reader) (feet align.Feet, growth align.Growth, target *align.State,
 	tolerance *align.Tolerance) {
 	if in.Feet == nil {
@@ -333,6 +372,7 @@ func (in alignIn) rest(r *gauge.Reader) (feet align.Feet, growth align.Growth, t
 	return feet, growth, target, tolerance
 }
 
+// planes brings a state to what is answered: micrometres and mm per m.
 func planes(s align.State) planesOut {
 	return planesOut{
 		axisOut{s.Vertical.Offset, align.MmPerM(s.Vertical.Slope)},
@@ -340,6 +380,7 @@ func planes(s align.State) planesOut {
 	}
 }
 
+// dedupe leaves each warning once, sorted.
 func dedupe(codes []string) []string {
 	out := []string{}
 	seen := map[string]bool{}
@@ -352,6 +393,7 @@ func dedupe(codes []string) []string {
 	return out
 }
 
+// say tells the moves at the feet first, then how far off it stands.
 func (out *alignOut) say(w *Words) {
 	w.main("Front feet", shims(out.Front))
 	w.row("Back feet", shims(out.Back))
@@ -388,6 +430,7 @@ func (out *alignOut) say(w *Words) {
 	}
 }
 
+// offAngle shows an angle as a slope, which is the same in both units.
 func offAngle(a axisOut) quantity.Sentence {
 	s := quantity.Say("%s, ", a.Offset)
 	angle := number(a.Angle, 3) + " mm per m"

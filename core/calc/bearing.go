@@ -9,14 +9,23 @@ import (
 	"settle/core/setting"
 )
 
+// What a bearing needs to go on and to run: heat, and grease. Both are rules to be
+// replaced by the maker's own figures where there are any.
+
+// heatIn is a bearing to be slid on hot: its bore, the greatest interference there may be,
+// the room wanted while it slides (0.0005 × bore where none is given), temperatures in °C.
 type heatIn struct {
-	Bore         quantity.Typed `json:"bore"`
+	Bore quantity.Typed `json:"bore"`
+	// At the tightest of both tolerances; nothing or less needs no heat.
 	Interference quantity.Typed `json:"interference"`
 	Clearance    quantity.Typed `json:"clearance"`
-	Ambient      *float64       `json:"ambient_c"`
-	Cap          *float64       `json:"cap_c"`
+	// °C of the room; 20 where it is not said.
+	Ambient *float64 `json:"ambient_c"`
+	// °C that the weakest part may get; needed.
+	Cap *float64 `json:"cap_c"`
 }
 
+// heatOut is how hot, in °C and °F to one decimal, and what is left below the cap.
 type heatOut struct {
 	TargetC float64 `json:"target_c"`
 	TargetF float64 `json:"target_f"`
@@ -27,6 +36,9 @@ type heatOut struct {
 	room         quantity.Length
 }
 
+// solve works out ambient + (interference + clearance)/(α·bore) with α = 12·10⁻⁶ /K for
+// bearing steel. Over the cap the result is over-cap, and no error: a person chooses a press.
+// Errors name bore, interference, clearance, ambient_c or cap_c.
 func (in heatIn) solve(r *gauge.Reader) (answer, error) {
 	h := setting.Heat{
 		Bore: r.Needed("bore", in.Bore), Interference: r.Needed("interference", in.Interference),
@@ -56,6 +68,7 @@ func (in heatIn) solve(r *gauge.Reader) (answer, error) {
 	return out, nil
 }
 
+// say puts the caution of hot bearings beside the figure.
 func (out *heatOut) say(w *Words) {
 	w.main("Heat to", quantity.Plainly(number(out.TargetC, 1)+" °C, "+number(out.TargetF, 1)+" °F"))
 	w.row("Cap", quantity.Plainly(number(out.cap, 1)+" °C, "+number(setting.Fahrenheit(out.cap), 1)+" °F"))
@@ -77,17 +90,22 @@ func (out *heatOut) say(w *Words) {
 		"a thin leaf must not enter at the shoulder; only then bend the tab.")
 }
 
+// greaseIn is a bearing's outside diameter and width, and what a stroke of the gun gives.
 type greaseIn struct {
 	Outside quantity.Typed `json:"outside"`
 	Width   quantity.Typed `json:"width"`
-	Gun     *float64       `json:"gun_g_per_stroke"`
+	// Grams a stroke.
+	Gun *float64 `json:"gun_g_per_stroke"`
 }
 
+// greaseOut is how much goes in at a re-lubrication, in grams to one decimal, and in strokes.
 type greaseOut struct {
 	Grams   float64 `json:"grams"`
 	Strokes *int    `json:"strokes"`
 }
 
+// solve takes 0.005·D·B grams, D and B in millimetres: the usual rule where the maker gives
+// none.
 func (in greaseIn) solve(r *gauge.Reader) (answer, error) {
 	outside, width := r.Needed("outside", in.Outside), r.Needed("width", in.Width)
 	if err := r.Errors.Err(); err != nil {
@@ -108,6 +126,7 @@ func (in greaseIn) solve(r *gauge.Reader) (answer, error) {
 	return out, nil
 }
 
+// say tells the amount and how often; the maker's own comes first.
 func (out greaseOut) say(w *Words) {
 	w.main("Grease", quantity.Plainly(number(out.Grams, 1)+" g"))
 	if out.Strokes != nil {

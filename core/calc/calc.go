@@ -1,6 +1,19 @@
 // Package calc is the contract of the calculators: one JSON object in, one
 // out. The command line and the API both answer through Run; docs/calc.md
 // describes every kind.
+//
+// Lengths come in as a JSON number, which is micrometres, or as a text with its unit; on
+// a screen a bare number has the unit that is shown. They go out as numbers of
+// micrometres, fields ending in _um, from whole nanometres: sums and differences of what
+// was typed are exact. Angles are degrees clockwise from 12, slopes mm per m, temperatures
+// °C, torques N·m, time hours or seconds as the field says.
+//
+// Every uncertainty is that of the gauge alone, for 95 %: a reading is good to half a
+// division, evenly spread, so one direct reading has U = 2·g/√12 = g/√3 and a difference of
+// two U = g·√(2/3) (JCGM 100:2008, 4.3.7). A verdict is close where its margin is smaller.
+//
+// An error is a *field.Error, or field.Errors, which name the field as the sender wrote it
+// and say what would be right in it. What is possible but odd is answered, not refused.
 package calc
 
 import (
@@ -61,6 +74,7 @@ func Run(kind string, input []byte) (any, error) {
 	return out, nil
 }
 
+// run finds the calculator and asks it.
 func run(kind string, input []byte, r *gauge.Reader) (answer, error) {
 	solve, ok := kinds[kind]
 	if !ok {
@@ -69,6 +83,7 @@ func run(kind string, input []byte, r *gauge.Reader) (answer, error) {
 	return solve(input, r)
 }
 
+// solve makes a calculator of a method on what it is asked.
 func solve[In any](solve func(In, *gauge.Reader) (answer, error)) func([]byte, *gauge.Reader) (answer, error) {
 	return func(raw []byte, r *gauge.Reader) (answer, error) {
 		var in In
@@ -85,6 +100,7 @@ type limitIn struct {
 	Max quantity.Typed `json:"max"`
 }
 
+// bounds reads a limit; a missing one is open on both sides.
 func (l *limitIn) bounds(r *gauge.Reader) judge.Bounds {
 	if l == nil {
 		return judge.Bounds{}
@@ -94,12 +110,15 @@ func (l *limitIn) bounds(r *gauge.Reader) judge.Bounds {
 	return b
 }
 
+// verdictOut is a verdict: margin is the distance to the nearest bound, negative outside, and
+// null without a limit; both lengths are micrometres.
 type verdictOut struct {
 	Result      judge.Result     `json:"result"`
 	Margin      *quantity.Length `json:"margin_um,omitempty"`
 	Uncertainty quantity.Length  `json:"uncertainty_um"`
 }
 
+// verdict is a verdict as it is answered.
 func verdict(v judge.Verdict) verdictOut {
 	return verdictOut{v.Result, v.Margin, v.Uncertainty}
 }

@@ -22,6 +22,7 @@ func decode(raw []byte, into any) error {
 	return assign("", raw, reflect.ValueOf(into).Elem())
 }
 
+// assign reads one value, at the path by which an error names it.
 func assign(path string, raw json.RawMessage, v reflect.Value) error {
 	raw = bytes.TrimSpace(raw)
 	if string(raw) == "null" {
@@ -67,6 +68,7 @@ func assign(path string, raw json.RawMessage, v reflect.Value) error {
 	return nil
 }
 
+// object reads the fields of a struct; one that it does not have is an error.
 func object(path string, raw json.RawMessage, v reflect.Value) error {
 	var members map[string]json.RawMessage
 	if json.Unmarshal(raw, &members) != nil {
@@ -106,6 +108,7 @@ func fieldsOf(v reflect.Value, into map[string]reflect.Value) {
 	}
 }
 
+// named puts a path before an error, nil for none.
 func named(path string, err error) error {
 	if err == nil {
 		return nil
@@ -113,4 +116,5 @@ func named(path string, err error) error {
 	return field.Errorf(path, "%v", err)
 }
 
+// A length is a leaf of the walk: it reads itself.
 var _ json.Unmarshaler = (*quantity.Typed)(nil)

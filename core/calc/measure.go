@@ -9,11 +9,15 @@ import (
 	"settle/core/quantity"
 )
 
+// lengthIn asks what a text means: {"text": "1-25/32 in", "unit": "thou"}. Unit is what a
+// bare number means: thou, in, mm or um.
 type lengthIn struct {
 	Text string        `json:"text"`
 	Unit quantity.Unit `json:"unit"`
 }
 
+// lengthOut is a length in micrometres, thou and millimetres, exact: every unit of the trade
+// is a whole number of nanometres (1 in = 25.4 mm).
 type lengthOut struct {
 	Um   quantity.Length `json:"um"`
 	Thou raw             `json:"thou"`
@@ -23,8 +27,11 @@ type lengthOut struct {
 // raw is a number already written out.
 type raw string
 
+// MarshalJSON writes the number as it stands, to its last digit.
 func (r raw) MarshalJSON() ([]byte, error) { return []byte(r), nil }
 
+// solve reads the text. Errors name unit, where it is none of the four, or text, where it
+// is no length.
 func (in lengthIn) solve(r *gauge.Reader) (answer, error) {
 	if _, known := in.Unit.Size(); in.Unit != "" && !known {
 		return nil, field.Errorf("unit", "is %q: write thou, in, mm or um", in.Unit)
@@ -43,6 +50,7 @@ func (in lengthIn) solve(r *gauge.Reader) (answer, error) {
 	return lengthOut{l, raw(l.Exact(quantity.UnitThou)), raw(l.Exact(quantity.UnitMillimetre))}, nil
 }
 
+// say gives the length in every unit, to be read off.
 func (out lengthOut) say(w *Words) {
 	w.main("Length", quantity.Sentence{Thou: string(out.Thou) + " thou", Mm: string(out.Mm) + " mm"})
 	w.row("Inch", quantity.Plainly(out.Um.Exact(quantity.UnitInch)+" in"))
@@ -51,15 +59,23 @@ func (out lengthOut) say(w *Words) {
 	w.row("Micrometres", quantity.Plainly(out.Um.Exact(quantity.UnitMicrometre)+" µm"))
 }
 
+// runoutIn are readings of a dial round a circle: at least two places, given as clock
+// positions or degrees clockwise from 12, or the low and high of a sweep. Lengths are typed
+// with their unit; a bare number is micrometres. Sag is the reading at 6 of the same set-up
+// on a stiff bar, zeroed at 12.
 type runoutIn struct {
 	gauge.DialForm
-	Surface       gauge.Surface   `json:"surface"`
-	Indicator     gauge.Indicator `json:"indicator"`
-	SweepDiameter quantity.Typed  `json:"sweep_diameter"`
-	FaceDiameter  quantity.Typed  `json:"face_diameter"`
-	Limit         *limitIn        `json:"limit"`
+	// rim, bore or face; fixed (the shaft turns under it) or turns.
+	Surface   gauge.Surface   `json:"surface"`
+	Indicator gauge.Indicator `json:"indicator"`
+	// On a face: where it was read, and the diameter that its limit is meant for.
+	SweepDiameter quantity.Typed `json:"sweep_diameter"`
+	FaceDiameter  quantity.Typed `json:"face_diameter"`
+	Limit         *limitIn       `json:"limit"`
 }
 
+// runoutOut is what they tell, lengths in micrometres and angles in degrees; a pointer is
+// null where the readings do not tell it.
 type runoutOut struct {
 	TIR          quantity.Length  `json:"tir_um"`
 	Fitted       *quantity.Length `json:"fitted_tir_um"`
@@ -82,6 +98,11 @@ type runoutOut struct {
 	bounds  judge.Bounds
 }
 
+// solve fits the circle r(θ) = c + a·cos θ + b·sin θ by least squares; the fitted run-out is
+// 2·√(a² + b²). What is judged is the sweep where there is one, else the larger of highest −
+// lowest and the fitted run-out. Uncertainty (95 %): each of two readings is good to a
+// division's half, evenly spread, so U = 2·√2·g/√12 = g·√(2/3) (GUM, JCGM 100:2008, 4.3.7).
+// Errors name the field, such as readings[2].value.
 func (in runoutIn) solve(r *gauge.Reader) (answer, error) {
 	d := r.Dial(in.DialForm)
 	d.Surface, d.Indicator = in.Surface, in.Indicator
@@ -104,6 +125,8 @@ func (in runoutIn) solve(r *gauge.Reader) (answer, error) {
 	}, nil
 }
 
+// say heads the words with the verdict on what was judged. Where the surface is off centre and
+// where its high spot is stand behind it: that is what a person acts on.
 func (out *runoutOut) say(w *Words) {
 	name := map[gauge.Surface]string{gauge.Rim: "Run-out, TIR", gauge.Bore: "Concentricity, TIR",
 		gauge.Face: "Face, total reading"}[out.dial.Surface]
@@ -128,11 +151,14 @@ func (out *runoutOut) say(w *Words) {
 	w.next(out.Next)
 }
 
+// floatIn are pushes and pulls of a shaft: the reading at either end, at least one pair.
 type floatIn struct {
 	gauge.FloatForm
 	Limit *limitIn `json:"limit"`
 }
 
+// floatOut is the play they come to, in micrometres: the mean of |out − in|, and how far the
+// trials differ.
 type floatOut struct {
 	Mean     quantity.Length `json:"mean_um"`
 	Spread   quantity.Length `json:"spread_um"`
@@ -144,6 +170,8 @@ type floatOut struct {
 	bounds  judge.Bounds
 }
 
+// solve judges the mean; U = g·√(2/3), as for any difference of two readings. More than two
+// divisions between the trials is a warning, and so is one trial alone.
 func (in floatIn) solve(r *gauge.Reader) (answer, error) {
 	trials, graduation := r.Trials(in.FloatForm)
 	bounds := in.Limit.bounds(r)
@@ -159,6 +187,7 @@ func (in floatIn) solve(r *gauge.Reader) (answer, error) {
 		bounds}, nil
 }
 
+// say heads the words with the verdict on the mean.
 func (out *floatOut) say(w *Words) {
 	w.measure("Play, mean", out.Mean)
 	w.judged(out.verdict, out.bounds)
@@ -167,12 +196,18 @@ func (out *floatOut) say(w *Words) {
 	w.next(out.Next)
 }
 
+// gapIn is a running clearance at several places: at each the thickest leaf that goes and
+// the thinnest that does not, or a value read directly, for which the graduation is needed.
+// Leaves are those at hand; a common set where none are given.
 type gapIn struct {
 	gauge.GapForm
+	// At hand, in any order.
 	Leaves []quantity.Typed `json:"leaves"`
 	Limit  *limitIn         `json:"limit"`
 }
 
+// placeOut is one place, lengths in micrometres: the clearance lies from low, included, to
+// high, not included; both are the same where it was read.
 type placeOut struct {
 	At       string           `json:"at"`
 	Low      quantity.Length  `json:"low_um"`
@@ -181,6 +216,8 @@ type placeOut struct {
 	NextLeaf *quantity.Length `json:"next_leaf_um"`
 }
 
+// gapOut is the clearance over all places, in micrometres. Spread is highest − lowest of the
+// middles: tilt, or an uneven impeller.
 type gapOut struct {
 	Positions []placeOut      `json:"positions"`
 	Lowest    quantity.Length `json:"lowest_um"`
@@ -193,6 +230,9 @@ type gapOut struct {
 	bounds judge.Bounds
 }
 
+// solve judges each place and all of them together. A bracket is within where both of its
+// ends are, tight or wide where all of it is, else undecided, with the leaf that would settle
+// it. Errors name positions[i] with go, no_go or value.
 func (in gapIn) solve(r *gauge.Reader) (answer, error) {
 	gaps, graduation := r.Gaps(in.GapForm)
 	leaves := r.Lengths("leaves", in.Leaves)
@@ -221,6 +261,7 @@ func (in gapIn) solve(r *gauge.Reader) (answer, error) {
 		list(judge.NextGaps(judged, graduation, bounds)), bounds}, nil
 }
 
+// say names the places that are tight, wide or undecided, and the next leaf of each.
 func (out *gapOut) say(w *Words) {
 	w.measure("Smallest clearance", out.Lowest)
 	w.Verdict = string(out.Result)
@@ -244,14 +285,19 @@ func (out *gapOut) say(w *Words) {
 	w.next(out.Next)
 }
 
+// ringIn are diameters of a wear ring's bore and of the hub that runs in it, at least one of
+// each; new is their diametral clearance as made, factor how many times that it may come to.
 type ringIn struct {
-	Bore       []quantity.Typed `json:"bore"`
-	Hub        []quantity.Typed `json:"hub"`
-	New        quantity.Typed   `json:"new"`
-	Factor     *float64         `json:"factor"`
-	Graduation quantity.Typed   `json:"graduation"`
+	Bore []quantity.Typed `json:"bore"`
+	Hub  []quantity.Typed `json:"hub"`
+	New  quantity.Typed   `json:"new"`
+	// 2 where nobody says.
+	Factor     *float64       `json:"factor"`
+	Graduation quantity.Typed `json:"graduation"`
 }
 
+// ringOut is the clearance and its limit, in micrometres, with how far bore and hub are oval:
+// largest − smallest diameter.
 type ringOut struct {
 	Clearance quantity.Length `json:"clearance_um"`
 	Limit     quantity.Length `json:"limit_um"`
@@ -267,6 +313,8 @@ type ringOut struct {
 // maxFactor bounds how often the new clearance may be worn away.
 const maxFactor = 100
 
+// solve takes the mean bore less the mean hub; U = g·√(2/3). The limit is factor × new,
+// judge.RingFactor where nobody gives one: a rule of thumb.
 func (in ringIn) solve(r *gauge.Reader) (answer, error) {
 	bore, hub := r.Lengths("bore", in.Bore), r.Lengths("hub", in.Hub)
 	fresh, graduation := r.Needed("new", in.New), r.Needed("graduation", in.Graduation)
@@ -293,6 +341,7 @@ func (in ringIn) solve(r *gauge.Reader) (answer, error) {
 		judge.NextPlay(make([]gauge.Trial, 3), graduation, gauge.Float{}, v)}, nil
 }
 
+// say heads the words with the verdict on the mean clearance.
 func (out *ringOut) say(w *Words) {
 	w.measure("Diametral clearance", out.Clearance)
 	w.judged(out.verdict, judge.Bounds{Max: &out.Limit})
@@ -308,6 +357,8 @@ func (out *ringOut) say(w *Words) {
 	w.next(out.next)
 }
 
+// dripIn are the seconds at which drops fell, rising, at least three; the limit is in drops
+// a minute.
 type dripIn struct {
 	Taps  []float64 `json:"taps_s"`
 	Limit *struct {
@@ -316,14 +367,17 @@ type dripIn struct {
 	} `json:"limit"`
 }
 
+// dripOut is the rate in drops a minute, to one decimal, and what to do about the gland.
 type dripOut struct {
 	PerMinute float64 `json:"per_minute"`
-	Result    string  `json:"result"`
-	Advice    string  `json:"advice"`
+	// low, within or high, and slacken, leave or tighten.
+	Result string `json:"result"`
+	Advice string `json:"advice"`
 
 	rates gauge.Rates
 }
 
+// solve counts the intervals: 60·(n − 1)/(last − first). Errors name taps_s or limit.
 func (in dripIn) solve(*gauge.Reader) (answer, error) {
 	var rates gauge.Rates
 	if in.Limit != nil {
@@ -348,6 +402,7 @@ func (in dripIn) solve(*gauge.Reader) (answer, error) {
 	return out, nil
 }
 
+// say tells what to do at the gland: a flat at a time, then wait.
 func (out *dripOut) say(w *Words) {
 	w.main("Drops a minute", quantity.Plainly(number(out.PerMinute, 1)))
 	w.row("Limit", quantity.Plainly(out.rates.String()))

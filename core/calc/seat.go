@@ -10,10 +10,16 @@ import (
 	"settle/core/quantity"
 )
 
+// The seats of bearings, and how long a clearance lasts: what is held against a table of
+// a standard or against its own history.
+
+// fitIn are diameters of a bearing seat, on a shaft or in a housing, in one plane or more;
+// class is its tolerance class, such as k5 or H7.
 type fitIn struct {
-	Part     fit.Part       `json:"part"`
-	Nominal  quantity.Typed `json:"nominal"`
-	Class    string         `json:"class"`
+	Part    fit.Part       `json:"part"`
+	Nominal quantity.Typed `json:"nominal"`
+	Class   string         `json:"class"`
+	// In two planes at three angles, as good practice has it.
 	Readings []struct {
 		Plane string         `json:"plane"`
 		Value quantity.Typed `json:"value"`
@@ -21,9 +27,13 @@ type fitIn struct {
 	Graduation quantity.Typed `json:"graduation"`
 }
 
+// fitOut is the seat against its class: deviations from nominal in micrometres. Interference
+// is least and most with a bearing of the normal class; it is positive where it grips.
 type fitOut struct {
-	Limits       [2]quantity.Length `json:"limits_um"`
-	Mean         quantity.Length    `json:"mean_um"`
+	// Low and high deviation of the class.
+	Limits [2]quantity.Length `json:"limits_um"`
+	Mean   quantity.Length    `json:"mean_um"`
+	// The largest difference in one plane; of the means of the planes, null with one.
 	Ovality      quantity.Length    `json:"ovality_um"`
 	Taper        *quantity.Length   `json:"taper_um"`
 	Interference [2]quantity.Length `json:"interference_um"`
@@ -37,6 +47,10 @@ type fitOut struct {
 	verdict judge.Verdict
 }
 
+// solve holds every reading against the class, and the worst of them is judged; U = g/√3.
+// Classes and their bands are those of ISO 286-1 and -2 over 10 to 250 mm; bearing bores and
+// outside diameters of the normal class are those of ISO 492. Errors name part, nominal,
+// class or readings[i].
 func (in fitIn) solve(r *gauge.Reader) (answer, error) {
 	s := fit.Seat{Part: in.Part, Nominal: r.Needed("nominal", in.Nominal), Class: in.Class,
 		Graduation: r.Needed("graduation", in.Graduation)}
@@ -61,6 +75,7 @@ func (in fitIn) solve(r *gauge.Reader) (answer, error) {
 		verdict(v), list(x.Warnings), [2]quantity.Length{ring.Low, ring.High}, s, x, v}, nil
 }
 
+// say shows tenths of a thou and micrometres: a seat is measured finer than the rest.
 func (out *fitOut) say(w *Words) {
 	w.fine = true
 	w.measure("Mean, off nominal", out.Mean)
@@ -96,6 +111,8 @@ func (out *fitOut) say(w *Words) {
 	w.line("Inch tapered bearings are bored to plus tolerances: these tables do not serve them.")
 }
 
+// wearIn is a clearance at running hours, the hours rising, two readings at least; limit.max
+// is where it is reset, planned_hours the hours to the next planned stop.
 type wearIn struct {
 	History []struct {
 		Hours     *float64       `json:"hours"`
@@ -105,15 +122,20 @@ type wearIn struct {
 	Planned *float64 `json:"planned_hours"`
 }
 
+// wearOut is the wear in micrometres in a thousand hours and the hours left from the last
+// reading, null where it does not wear.
 type wearOut struct {
-	Rate   quantity.Length  `json:"rate_um_per_1000h"`
-	Left   *int64           `json:"hours_left"`
+	Rate quantity.Length `json:"rate_um_per_1000h"`
+	Left *int64          `json:"hours_left"`
+	// past-limit, not-wearing, lasts or reset-now.
 	Result judge.WearResult `json:"result"`
 
 	limit   quantity.Length
 	planned float64
 }
 
+// solve fits a straight line by least squares, in whole numbers and so the same on every
+// machine; hours left are rounded down.
 func (in wearIn) solve(r *gauge.Reader) (answer, error) {
 	var history []judge.Worn
 	for i, h := range in.History {
@@ -141,6 +163,7 @@ func (in wearIn) solve(r *gauge.Reader) (answer, error) {
 	return &wearOut{x.Rate, x.Left, x.Result, *bounds.Max, *in.Planned}, nil
 }
 
+// say tells the hours left; readings that do not grow tell none.
 func (out *wearOut) say(w *Words) {
 	left := "it does not wear"
 	if out.Left != nil {

@@ -10,36 +10,48 @@ import (
 	"settle/core/setting"
 )
 
+// settingIn is the position of a seal: its setting dimension from the datum with what was
+// measured, the gland gap, the compression, and a shift of the shaft that is still to come,
+// positive towards the impeller. Each group may be left out.
 type settingIn struct {
-	Setting     quantity.Typed `json:"setting"`
-	Tolerance   quantity.Typed `json:"tolerance"`
-	Measured    quantity.Typed `json:"measured"`
-	Gland       *measuredIn    `json:"gland_gap"`
-	Compression *measuredIn    `json:"compression"`
-	Shift       quantity.Typed `json:"shift"`
-	Head        setting.Head   `json:"head"`
-	Graduation  quantity.Typed `json:"graduation"`
+	// The dimension from the datum to the mark, what it may be off, and what was measured.
+	Setting   quantity.Typed `json:"setting"`
+	Tolerance quantity.Typed `json:"tolerance"`
+	Measured  quantity.Typed `json:"measured"`
+	// The gap before the gland is drawn up, and the compression of the springs.
+	Gland       *measuredIn `json:"gland_gap"`
+	Compression *measuredIn `json:"compression"`
+	// A shift of the shaft to come, and on which side of its seat the head sits.
+	Shift quantity.Typed `json:"shift"`
+	Head  setting.Head   `json:"head"`
+	// One division of the gauge; needed with anything that was measured.
+	Graduation quantity.Typed `json:"graduation"`
 }
 
+// markOut is how far the mark is off its setting, in micrometres, and the verdict on it.
 type markOut struct {
 	Deviation quantity.Length `json:"deviation_um"`
 	Verdict   verdictOut      `json:"verdict"`
 }
 
+// glandOut is the verdict on the gland gap.
 type glandOut struct {
 	Verdict verdictOut `json:"verdict"`
 }
 
+// compressionOut is the compression after the shift, in micrometres.
 type compressionOut struct {
 	After   quantity.Length `json:"after_um"`
 	Verdict verdictOut      `json:"verdict"`
 }
 
+// settingOut has a group for each that was asked for, lengths in micrometres.
 type settingOut struct {
-	Mark        *markOut         `json:"mark,omitempty"`
-	Gland       *glandOut        `json:"gland,omitempty"`
-	Compression *compressionOut  `json:"compression,omitempty"`
-	ForShift    *quantity.Length `json:"setting_for_shift_um,omitempty"`
+	Mark        *markOut        `json:"mark,omitempty"`
+	Gland       *glandOut       `json:"gland,omitempty"`
+	Compression *compressionOut `json:"compression,omitempty"`
+	// The mark to set now, so that the seal is at its setting after the shift.
+	ForShift *quantity.Length `json:"setting_for_shift_um,omitempty"`
 
 	setting, shift *quantity.Length
 	gap            quantity.Length
@@ -53,6 +65,9 @@ type settingRead struct {
 	compression, uncertainty        quantity.Length
 }
 
+// solve judges each group by its own limit; U = g/√3, one direct reading. A head on the
+// impeller side goes with the shaft: its compression is measured − shift and its mark
+// setting − shift; on the coupling side both are with a plus.
 func (in settingIn) solve(r *gauge.Reader) (answer, error) {
 	out := &settingOut{setting: r.Optional(gauge.Named("setting"), in.Setting), shift: r.Optional(gauge.Named("shift"),
 		in.Shift)}
@@ -83,6 +98,7 @@ func (in settingIn) solve(r *gauge.Reader) (answer, error) {
 	return out, nil
 }
 
+// read understands what was typed; what is wrong is gathered by r.
 func (in settingIn) read(r *gauge.Reader, out *settingOut) (x settingRead) {
 	x.tolerance = r.Optional(gauge.Named("tolerance"), in.Tolerance)
 	x.measured = r.Optional(gauge.Named("measured"), in.Measured)
@@ -100,6 +116,7 @@ func (in settingIn) read(r *gauge.Reader, out *settingOut) (x settingRead) {
 	return x
 }
 
+// check says what is missing of a question, or cannot be.
 func (in settingIn) check(x settingRead, out *settingOut) error {
 	switch {
 	case out.setting == nil && x.measured == nil && in.Gland == nil && in.Compression == nil:
@@ -141,12 +158,15 @@ func (in settingIn) shifted(x settingRead, out *settingOut) (err error) {
 	return nil
 }
 
+// weigh judges a length and remembers the verdict: the heaviest heads the words.
 func (out *settingOut) weigh(l, u quantity.Length, b judge.Bounds) verdictOut {
 	v := judge.Length(l, u, b)
 	out.verdicts = append(out.verdicts, v)
 	return verdict(v)
 }
 
+// say heads the words with the heaviest verdict, and with the figure of the group asked for
+// first.
 func (out *settingOut) say(w *Words) {
 	for i, v := range out.verdicts {
 		if i == 0 || v.Result.Heavier(judge.Result(w.Verdict)) {

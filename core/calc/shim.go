@@ -10,12 +10,17 @@ import (
 	"settle/core/setting"
 )
 
+// Shims, worked out or found by trial. What is counted is exact: thicknesses are whole
+// nanometres, and every stack that could be made up is looked at.
+
+// windowIn is what a clearance is to be: aim defaults to the middle of min and max.
 type windowIn struct {
 	Min quantity.Typed `json:"min"`
 	Aim quantity.Typed `json:"aim"`
 	Max quantity.Typed `json:"max"`
 }
 
+// measuredIn is a length with the window it has to stay in.
 type measuredIn struct {
 	Measured quantity.Typed `json:"measured"`
 	Min      quantity.Typed `json:"min"`
@@ -31,32 +36,48 @@ func (in measuredIn) bounds(r *gauge.Reader, path string) (quantity.Length, judg
 	return r.Needed(path+".measured", in.Measured), b
 }
 
+// shimIn is a pack to be made up: the spares of the kit, what is in place in one of so many
+// equal stacks, the clearance measured, and whether a shim more opens or closes it. Discard
+// are pieces in place that are spoilt.
 type shimIn struct {
+	// The spares for all stacks together.
 	Kit []struct {
 		Thickness quantity.Typed `json:"thickness"`
 		Count     *int           `json:"count"`
 	} `json:"kit"`
-	Stacks    *int             `json:"stacks"`
-	InPlace   []quantity.Typed `json:"in_place"`
-	Measured  quantity.Typed   `json:"measured"`
-	Adding    setting.Adding   `json:"adding"`
-	Target    *windowIn        `json:"target"`
-	OtherSide *measuredIn      `json:"other_side"`
-	MaxPieces *int             `json:"max_pieces"`
-	Answers   *int             `json:"answers"`
-	Discard   []quantity.Typed `json:"discard"`
+	// How many equal stacks there are; 1 where it is not said.
+	Stacks  *int             `json:"stacks"`
+	InPlace []quantity.Typed `json:"in_place"`
+	// The clearance now, and what a shim more does to it: opens or closes.
+	Measured quantity.Typed `json:"measured"`
+	Adding   setting.Adding `json:"adding"`
+	// Where it is to come to; the other side of the rotor moves the other way.
+	Target    *windowIn   `json:"target"`
+	OtherSide *measuredIn `json:"other_side"`
+	// At most so many pieces in a stack, 5; so many answers, 3.
+	MaxPieces *int `json:"max_pieces"`
+	Answers   *int `json:"answers"`
+	// Pieces in place that are spoilt: they come off and are not used again.
+	Discard []quantity.Typed `json:"discard"`
 }
 
+// stackOut is one new stack, thicknesses in micrometres, the thickest first, with what it
+// takes off and puts on.
 type stackOut struct {
-	Stack     []quantity.Length `json:"stack_um"`
-	Total     quantity.Length   `json:"total_um"`
-	Clearance quantity.Length   `json:"clearance_um"`
-	OtherSide *quantity.Length  `json:"other_side_um"`
-	Add       []quantity.Length `json:"add_um"`
-	Remove    []quantity.Length `json:"remove_um"`
+	Stack []quantity.Length `json:"stack_um"`
+	Total quantity.Length   `json:"total_um"`
+	// What the clearance comes to, and that of the other side.
+	Clearance quantity.Length  `json:"clearance_um"`
+	OtherSide *quantity.Length `json:"other_side_um"`
+	// What goes on beside what stays, and what comes off.
+	Add    []quantity.Length `json:"add_um"`
+	Remove []quantity.Length `json:"remove_um"`
 }
 
+// shimOut are the stacks that come into the window, the best first; without one the nearest,
+// and why.
 type shimOut struct {
+	// Whether a stack comes into the window.
 	Found   bool       `json:"found"`
 	Answers []stackOut `json:"answers"`
 	Reason  string     `json:"reason,omitempty"`
@@ -64,6 +85,9 @@ type shimOut struct {
 	ask setting.Shims
 }
 
+// solve looks through every stack that the spares and the pieces in place make, exactly:
+// nearest to the aim first, then with fewer pieces, fewer changes, thicker pieces. Errors
+// name kit[i], in_place[i], measured, adding or target.
 func (in shimIn) solve(r *gauge.Reader) (answer, error) {
 	q := setting.Shims{Stacks: 1, MaxPieces: setting.DefaultPieces, Answers: setting.DefaultAnswers, Adding: in.Adding}
 	for i, k := range in.Kit {
@@ -114,6 +138,7 @@ func (in shimIn) solve(r *gauge.Reader) (answer, error) {
 	return out, nil
 }
 
+// say tells what comes off and what goes on, for the best stack.
 func (out *shimOut) say(w *Words) {
 	best := out.Answers[0]
 	w.measure("Clearance after", best.Clearance)
@@ -191,7 +216,9 @@ func pieces(list []quantity.Length) quantity.Sentence {
 	return quantity.Sentence{Thou: write(quantity.UnitThou), Mm: write(quantity.UnitMillimetre)}
 }
 
+// trialIn are the packs there are and how the shaft turned with those that were tried.
 type trialIn struct {
+	// The packs that can be made up.
 	Packs  []quantity.Typed `json:"packs"`
 	Trials []struct {
 		Pack  quantity.Typed `json:"pack"`
@@ -199,13 +226,17 @@ type trialIn struct {
 	} `json:"trials"`
 }
 
+// trialOut is the thinnest pack that turns free, or the one to try next, in micrometres.
 type trialOut struct {
+	// One of the two is null.
 	Answer *quantity.Length `json:"answer_um"`
 	Next   *quantity.Length `json:"next_um"`
 	Done   bool             `json:"done"`
 	Reason string           `json:"reason,omitempty"`
 }
 
+// solve halves what is left between the thickest pack that does not turn free and the
+// thinnest that does. A thinner pack free where a thicker one is not is an error on trials.
 func (in trialIn) solve(r *gauge.Reader) (answer, error) {
 	packs := r.Lengths("packs", in.Packs)
 	var trials []setting.PackTrial
@@ -227,6 +258,7 @@ func (in trialIn) solve(r *gauge.Reader) (answer, error) {
 	return out, nil
 }
 
+// say tells the next pack to try, or the one that stays.
 func (out trialOut) say(w *Words) {
 	switch {
 	case out.Next != nil:

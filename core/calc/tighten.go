@@ -12,14 +12,23 @@ import (
 	"settle/core/words"
 )
 
+// What is turned by a wrench: bolts of a joint, and the nut of a screwed adjuster. A torque
+// is for a stated thread condition, which the words say, too.
+
+// torqueIn is a torque with its unit; the length of the wrench and of what lengthens it in
+// line; how many bolts there are, 1 to 64, and the passes in percent.
 type torqueIn struct {
-	Torque    *string        `json:"torque"`
+	// A text with its unit: N·m, lbf·ft, lbf·in or kgf·m.
+	Torque *string `json:"torque"`
+	// From the square to the grip, and what a crow-foot adds in line.
 	Wrench    quantity.Typed `json:"wrench"`
 	Extension quantity.Typed `json:"extension"`
-	Bolts     *int           `json:"bolts"`
-	Passes    *[]float64     `json:"passes"`
+	// On one circle; without them there are no passes.
+	Bolts  *int       `json:"bolts"`
+	Passes *[]float64 `json:"passes"`
 }
 
+// torqueUnits is one torque in the units of wrenches, to three decimals.
 type torqueUnits struct {
 	NM    float64 `json:"nm"`
 	LbfFt float64 `json:"lbf_ft"`
@@ -27,10 +36,12 @@ type torqueUnits struct {
 	KgfM  float64 `json:"kgf_m"`
 }
 
+// inUnits converts one torque.
 func inUnits(t quantity.Torque) torqueUnits {
 	return torqueUnits{round(t.NM(), 3), round(t.LbfFt(), 3), round(t.LbfIn(), 3), round(t.KgfM(), 3)}
 }
 
+// passOut is one round of the bolts: the torque in N·m and the order of the bolts, from 1.
 type passOut struct {
 	Percent float64 `json:"percent"`
 	Name    string  `json:"name,omitempty"`
@@ -38,6 +49,8 @@ type passOut struct {
 	Order   []int   `json:"order"`
 }
 
+// torqueOut is the torque in all units, what the wrench is set to with its extension, and the
+// passes, the last of which checks round the circle.
 type torqueOut struct {
 	torqueUnits
 	Wrench *torqueUnits `json:"wrench_setting"`
@@ -47,6 +60,9 @@ type torqueOut struct {
 // maxTorque is more than any bolt of a pump is drawn up to.
 const maxTorque = 1e7
 
+// solve sets the wrench to T·L/(L + E) and orders the bolts so that each is followed by one
+// across from it. Units by their definition: 1 lbf·ft = 1.3558179483314004 N·m, 1 kgf·m =
+// 9.80665 N·m. Errors name torque, wrench, extension, bolts or passes.
 func (in torqueIn) solve(r *gauge.Reader) (answer, error) {
 	if in.Torque == nil {
 		return nil, field.Errorf("torque", "is missing: write one such as 30 N·m or 22 lbf·ft")
@@ -102,6 +118,7 @@ func (in torqueIn) solve(r *gauge.Reader) (answer, error) {
 	return out, nil
 }
 
+// say gives what to set the wrench to; without an extension that is the torque itself.
 func (out *torqueOut) say(w *Words) {
 	shown := func(t torqueUnits) quantity.Sentence {
 		return quantity.Sentence{Thou: number(t.LbfFt, 1) + " lbf·ft", Mm: number(t.NM, 1) + " N·m"}
@@ -126,14 +143,20 @@ func (out *torqueOut) say(w *Words) {
 	w.line("A torque is for a stated thread: the dry value on a greased thread over-tightens.")
 }
 
+// lateralIn is a travel on a screwed adjuster of so many threads an inch, or of a pitch;
+// divisions are the flats or notches round it, hand that of its thread.
 type lateralIn struct {
-	Travel    quantity.Typed `json:"travel"`
-	PerInch   *float64       `json:"threads_per_inch"`
-	Pitch     quantity.Typed `json:"pitch"`
-	Divisions *int           `json:"divisions"`
-	Hand      setting.Hand   `json:"hand"`
+	// How far it is to move.
+	Travel quantity.Typed `json:"travel"`
+	// One of the two: threads an inch, or the pitch.
+	PerInch *float64       `json:"threads_per_inch"`
+	Pitch   quantity.Typed `json:"pitch"`
+	// Flats or notches round it, and the hand of its thread.
+	Divisions *int         `json:"divisions"`
+	Hand      setting.Hand `json:"hand"`
 }
 
+// lateralOut is how far to turn: turns to four decimals, degrees to one, divisions to two.
 type lateralOut struct {
 	Turns     float64          `json:"turns"`
 	Degrees   float64          `json:"degrees"`
@@ -143,6 +166,8 @@ type lateralOut struct {
 	travel quantity.Length
 }
 
+// solve divides the travel by the pitch. The direction is that of the nut as it moves away,
+// seen from the side it leaves; null where the hand is not known.
 func (in lateralIn) solve(r *gauge.Reader) (answer, error) {
 	a := setting.Adjuster{Travel: r.Needed("travel", in.Travel), Hand: in.Hand}
 	pitch := r.Optional(gauge.Named("pitch"), in.Pitch)
@@ -181,6 +206,7 @@ func (in lateralIn) solve(r *gauge.Reader) (answer, error) {
 	return out, nil
 }
 
+// say gives turns, and flats where they come out whole.
 func (out *lateralOut) say(w *Words) {
 	w.main("Turn", quantity.Plainly(number(out.Turns, 3)+" turns"))
 	if out.Direction != nil {

@@ -21,9 +21,11 @@ type Words struct {
 	Rows     []Row               `json:"rows" nullable:"false" doc:"what stands behind it"`
 	Lines    []quantity.Sentence `json:"lines" nullable:"false" doc:"what to do, the most pressing first"`
 
+	// A seat is told in tenths and hundredths of a thou.
 	fine bool // what is measured in micrometres
 }
 
+// say writes a sentence; every %s takes a length, shown as finely as the rest.
 func (w *Words) say(format string, lengths ...quantity.Length) quantity.Sentence {
 	if w.fine {
 		return quantity.SayFine(format, lengths...)
@@ -45,14 +47,17 @@ type Row struct {
 	Value quantity.Sentence `json:"value"`
 }
 
+// row adds a figure that stands behind the main one.
 func (w *Words) row(name string, value quantity.Sentence) { w.Rows = append(w.Rows, Row{name, value}) }
 
+// length is row for a length, and adds nothing for one that is not told.
 func (w *Words) length(name string, l *quantity.Length) {
 	if l != nil {
 		w.row(name, w.say("%s", *l))
 	}
 }
 
+// main is the figure that the question was about, in words.
 func (w *Words) main(name string, value quantity.Sentence) { w.Main = Row{name, value} }
 
 // measure is main where the figure is a length.
@@ -61,6 +66,7 @@ func (w *Words) measure(name string, l quantity.Length) {
 	w.Figure = quantity.Show(l)
 }
 
+// line adds something to do; every %s takes a length.
 func (w *Words) line(format string, lengths ...quantity.Length) {
 	w.Lines = append(w.Lines, w.say(format, lengths...))
 }
@@ -72,12 +78,14 @@ func (w *Words) judged(v judge.Verdict, b judge.Bounds) {
 	w.row("Gauge good to", w.say("± %s", v.Uncertainty))
 }
 
+// warn adds what the warnings of a measurement mean.
 func (w *Words) warn(codes []string) {
 	for _, code := range codes {
 		w.Lines = append(w.Lines, quantity.Plainly(gauge.Advice(code)))
 	}
 }
 
+// next adds what would settle a reading that is close or undecided.
 func (w *Words) next(next []judge.Next) {
 	for _, n := range next {
 		w.Lines = append(w.Lines, n.Say())

@@ -234,8 +234,14 @@ func (x ReadingForm) degrees() (float64, error) {
 	return 0, field.Errorf("clock", "is missing: write a clock position such as 3 or 1:30, or deg")
 }
 
+// quarters are where most readings are taken.
+var quarters = map[string]float64{"12": 0, "3": 90, "6": 180, "9": 270}
+
 // ClockDegrees turns a clock position into degrees: 12 is 0, 1:30 is 45.
 func ClockDegrees(clock string) (float64, error) {
+	if degrees, ok := quarters[clock]; ok {
+		return degrees, nil
+	}
 	hours, minutes, found := strings.Cut(strings.TrimSpace(clock), ":")
 	h, err := strconv.ParseUint(hours, 10, 8)
 	m := uint64(0)

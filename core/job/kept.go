@@ -166,7 +166,8 @@ func (j Job) settled(entered string) (*Sheet, error) {
 	for i := range was.Stations {
 		was.Stations[i].CheckSheet = newer(was.Stations[i].CheckSheet, now, checks)
 	}
-	was.State, was.Next, was.Length, was.Tally = now.State, now.Next, now.Length, tally(was.Stages, was.Checks, take(workDone{stages: was.Stages}))
+	was.State, was.Next, was.Length = now.State, now.Next, now.Length
+	was.Tally = tally(was.Stages, was.Checks, take(workDone{stages: was.Stages}))
 	was.Signed, was.Amended, was.Ended, was.Notes = now.Signed, now.Amended, now.Ended, now.Notes
 	return was, nil
 }

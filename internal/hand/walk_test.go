@@ -293,7 +293,8 @@ func TestARubReopensTheClearance(t *testing.T) {
 	}
 	b.keep(s, wider)
 	s = job.Derive(b.job).Step("turn-built")
-	b.keep(&job.StepSheet{StepInfo: &plan.StepInfo{ID: s.ID}, Entry: s.Entry, Again: "turned again"}, Entry(s, true, b.now))
+	twice := &job.StepSheet{StepInfo: &plan.StepInfo{ID: s.ID}, Entry: s.Entry, Again: "turned again"}
+	b.keep(twice, Entry(s, true, b.now))
 	sheet = job.Derive(b.job)
 	for _, c := range sheet.Checks {
 		if c.Check != "impeller-clearance" {

@@ -1,16 +1,18 @@
-import { Suspense } from 'react'
+import { Suspense, useEffect } from 'react'
 import { BrowserRouter, Route, Routes } from 'react-router'
-import { BenchPage } from '../bench/BenchPage'
-import { JobsPage } from '../jobs/JobsPage'
-import { NewJobPage } from '../jobs/NewJobPage'
 import { Screen } from './Screen'
 import { Loading, Message } from './Message'
 import { later } from './later'
 
-// The jobs and the bench come at once, what is opened now and then when it is opened.
+// Each page comes when it is opened; the bench, which is opened next, as soon as the
+// browser has nothing else to do.
+const bench = () => import('../bench/BenchPage').then((m) => m.BenchPage)
+const BenchPage = later(bench)
+const JobsPage = later(() => import('../jobs/JobsPage').then((m) => m.JobsPage))
 const AboutPage = later(() => import('./AboutPage').then((m) => m.AboutPage))
 const LimitsPage = later(() => import('../limits/LimitsPage').then((m) => m.LimitsPage))
 const LabelPage = later(() => import('../pumps/LabelPage').then((m) => m.LabelPage))
+const NewJobPage = later(() => import('../jobs/NewJobPage').then((m) => m.NewJobPage))
 const PumpFormPage = later(() => import('../pumps/PumpFormPage').then((m) => m.PumpFormPage))
 const PumpPage = later(() => import('../pumps/PumpPage').then((m) => m.PumpPage))
 const PumpsPage = later(() => import('../pumps/PumpsPage').then((m) => m.PumpsPage))
@@ -20,7 +22,12 @@ const ShopPage = later(() => import('../shop/ShopPage').then((m) => m.ShopPage))
 const ToolPage = later(() => import('../tools/ToolPage').then((m) => m.ToolPage))
 const TrayPage = later(() => import('../tools/TrayPage').then((m) => m.TrayPage))
 
+const whenIdle = window.requestIdleCallback ?? ((work: () => void) => setTimeout(work, 300))
+
 export function App() {
+  useEffect(() => {
+    whenIdle(() => void bench().catch(() => undefined)) // it is asked for again when it is opened
+  }, [])
   return (
     <BrowserRouter>
       <Suspense

@@ -6,7 +6,7 @@ import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
 import Typography from '@mui/material/Typography'
 import { Link } from 'react-router'
-import { ink, mono } from '../theme'
+import { Key } from './Key'
 
 const groups: { title: string; keys: [string, string][] }[] = [
   {
@@ -63,31 +63,6 @@ const groups: { title: string; keys: [string, string][] }[] = [
     ],
   },
 ]
-
-/** A key as it stands on a button. While somebody types, a letter takes Alt with it. */
-export function Key({ children, on }: { children: string; on?: boolean }) {
-  return (
-    <Box
-      component="kbd"
-      sx={{
-        fontFamily: mono,
-        fontSize: '0.8125rem',
-        fontWeight: 600,
-        border: '1.5px solid currentColor',
-        borderRadius: '3px',
-        px: 1.5,
-        py: 0.25,
-        whiteSpace: 'nowrap',
-        color: on ? 'inherit' : ink('ink2'),
-        ...(children.length === 1 && {
-          ':root:has(input:focus, textarea:focus) &::before': { content: '"Alt "' },
-        }),
-      }}
-    >
-      {children}
-    </Box>
-  )
-}
 
 export function HelpDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
   return (

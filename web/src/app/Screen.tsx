@@ -1,12 +1,13 @@
-import { useState, type ReactNode } from 'react'
+import { lazy, Suspense, useState, type ReactNode } from 'react'
 import Box from '@mui/material/Box'
 import { useNavigate } from 'react-router'
 import { ink } from '../theme'
-import { HelpDialog } from './HelpDialog'
 import { Boundary } from './Boundary'
 import { useEscape, useKeys, useNoRepeat } from './keys'
 import { useSettings } from './settings'
 import { TopBar } from './TopBar'
+
+const HelpDialog = lazy(() => import('./HelpDialog').then((m) => ({ default: m.HelpDialog })))
 
 /** A screen: the bar on top with its title, and the page below. */
 export function Screen({
@@ -50,7 +51,11 @@ export function Screen({
       >
         <Boundary what="This page">{children}</Boundary>
       </Box>
-      <HelpDialog open={help} onClose={() => setHelp(false)} />
+      {help && (
+        <Suspense>
+          <HelpDialog open onClose={() => setHelp(false)} />
+        </Suspense>
+      )}
     </Box>
   )
 }

@@ -1,4 +1,4 @@
-import { useRef, useState, type ReactNode } from 'react'
+import { lazy, Suspense, useRef, useState, type ReactNode } from 'react'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
@@ -7,7 +7,6 @@ import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
-import Tooltip from '@mui/material/Tooltip'
 import DarkMode from '@mui/icons-material/DarkModeOutlined'
 import LightMode from '@mui/icons-material/LightModeOutlined'
 import SystemMode from '@mui/icons-material/Brightness4Outlined'
@@ -16,9 +15,10 @@ import { useIsMutating, useMutationState } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { ApiError, useShop } from '../api/client'
 import { condensed, ink } from '../theme'
-import { PersonDialog } from './PersonDialog'
 import { useSettings, type Unit } from './settings'
 import { useWho } from './who'
+
+const PersonDialog = lazy(() => import('./PersonDialog').then((m) => ({ default: m.PersonDialog })))
 
 // What stands on the dye of the bar has a focus ring of brass.
 const onDye = {
@@ -159,22 +159,21 @@ export function TopBar({
       <Saved />
       <Box sx={{ display: { xs: 'none', sm: 'flex' } }}>
         <ModeButton />
-        <Tooltip title="Keys (?)">
-          <IconButton
-            onClick={onHelp}
-            aria-label="Keys"
-            sx={{
-              ...onDye,
-              fontFamily: condensed,
-              fontWeight: 600,
-              fontSize: '1.25rem',
-              width: 40,
-              height: 40,
-            }}
-          >
-            ?
-          </IconButton>
-        </Tooltip>
+        <IconButton
+          onClick={onHelp}
+          aria-label="Keys"
+          title="Keys (?)"
+          sx={{
+            ...onDye,
+            fontFamily: condensed,
+            fontWeight: 600,
+            fontSize: '1.25rem',
+            width: 40,
+            height: 40,
+          }}
+        >
+          ?
+        </IconButton>
       </Box>
     </Box>
   )
@@ -362,17 +361,19 @@ function Who({
         </MenuItem>
       </Menu>
       {(adding || (asking && nobody)) && (
-        <PersonDialog
-          onClose={() => {
-            setAdding(false)
-            close()
-          }}
-          onAdded={(id) => {
-            setPerson(id)
-            setAdding(false)
-            close()
-          }}
-        />
+        <Suspense>
+          <PersonDialog
+            onClose={() => {
+              setAdding(false)
+              close()
+            }}
+            onAdded={(id) => {
+              setPerson(id)
+              setAdding(false)
+              close()
+            }}
+          />
+        </Suspense>
       )}
     </>
   )
@@ -436,14 +437,13 @@ function ModeButton() {
   const { mode, setMode } = useColorScheme()
   const [next, Icon, word] = modes[mode ?? 'system']
   return (
-    <Tooltip title={`Colours: ${word}`}>
-      <IconButton
-        onClick={() => setMode(next)}
-        aria-label={`Colours: ${word}; change to ${next}`}
-        sx={{ ...onDye, width: 40, height: 40 }}
-      >
-        <Icon />
-      </IconButton>
-    </Tooltip>
+    <IconButton
+      title={`Colours: ${word}`}
+      onClick={() => setMode(next)}
+      aria-label={`Colours: ${word}; change to ${next}`}
+      sx={{ ...onDye, width: 40, height: 40 }}
+    >
+      <Icon />
+    </IconButton>
   )
 }

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import type { JobView, Person, Step } from '../api/types'
-import { Key } from '../app/HelpDialog'
+import { Key } from '../app/Key'
 
 interface Props {
   main: React.RefObject<HTMLButtonElement | null>

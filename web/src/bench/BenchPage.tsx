@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react'
+import { Suspense, useEffect, useState } from 'react'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Drawer from '@mui/material/Drawer'
@@ -13,7 +13,7 @@ import { Failure, Loading } from '../app/Message'
 import { Screen } from '../app/Screen'
 import { useSettings } from '../app/settings'
 import { Differences } from '../sheet/Differences'
-import { endings } from '../sheet/Closing'
+import { endings } from '../sheet/endings'
 import { ShaftLine } from '../shaft/ShaftLine'
 import { ink } from '../theme'
 import { OrderOfWork } from './OrderOfWork'
@@ -163,16 +163,18 @@ function Bench({ job }: { job: JobView }) {
           action="Set aside what was typed here, and try again"
           onRetry={() => setDraftAside(person, job.number, step.id)}
         >
-          <StepPanel
-            key={`${person} ${step.id}`}
-            job={job}
-            step={step}
-            next={next}
-            onNext={go}
-            wide={wide}
-            tells={drawer === 'tells'}
-            onTells={(open) => setDrawer(open ? 'tells' : null)}
-          />
+          <Suspense fallback={<Loading what="the instrument" />}>
+            <StepPanel
+              key={`${person} ${step.id}`}
+              job={job}
+              step={step}
+              next={next}
+              onNext={go}
+              wide={wide}
+              tells={drawer === 'tells'}
+              onTells={(open) => setDrawer(open ? 'tells' : null)}
+            />
+          </Suspense>
         </Boundary>
       </Box>
       <Drawer

@@ -6,15 +6,7 @@ import { Choice } from '../app/Choice'
 import { useSettings } from '../app/settings'
 import { useWho } from '../app/who'
 import { ReasonDialog } from '../bench/ReasonDialog'
-
-type Ending = NonNullable<EntryForm['ending']>
-
-export const endings: Record<Ending, string> = {
-  mistake: 'Opened by mistake',
-  scrapped: 'Pump scrapped',
-  'taken-away': 'Pump taken away',
-  other: 'Another reason',
-}
+import { endings, type Ending } from './endings'
 
 /** Sends an entry about a job as a whole. */
 function useClosing(job: JobView, done: () => void) {

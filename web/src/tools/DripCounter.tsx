@@ -1,6 +1,6 @@
 import { useEffect, useEffectEvent, useRef } from 'react'
 import Button from '@mui/material/Button'
-import { Key } from '../app/HelpDialog'
+import { Key } from '../app/Key'
 import { typing } from '../app/keys'
 
 /** A tap for each drop: the key or the button, and the seconds are written down. */

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box'
 import { Link, useNavigate } from 'react-router'
-import { Key } from '../app/HelpDialog'
+import { Key } from '../app/Key'
 import { useKeys } from '../app/keys'
 import { Screen } from '../app/Screen'
 import { condensed, ink } from '../theme'

@@ -1,15 +1,15 @@
-import { useEffect, useState } from 'react'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
 import FormControlLabel from '@mui/material/FormControlLabel'
 import Typography from '@mui/material/Typography'
-import { Key } from '../../app/HelpDialog'
+import { Key } from '../../app/Key'
 import { useKeys } from '../../app/keys'
 import { EntryBox } from '../../entry/EntryBox'
-import { condensed, ink, mono } from '../../theme'
+import { ink } from '../../theme'
 import type { Drafted } from '../draft'
 import { usePanel } from '../panel'
+import { Elapsed } from './Elapsed'
 import { Asking } from './ToolPanel'
 
 /** A heating: how hot, then the clock from the heater to its shoulder, then cool and seated. */
@@ -40,7 +40,7 @@ export function HeatPanel() {
             </Typography>
           )}
           <Box sx={{ display: 'flex', gap: 4, alignItems: 'center', flexWrap: 'wrap' }}>
-            <Clock from={form.left} to={form.home} minutes={minutes} />
+            <Elapsed from={form.left} to={form.home} minutes={minutes} />
             {!kept && !form.left && (
               <Button
                 size="large"
@@ -98,42 +98,5 @@ export function HeatPanel() {
         </Box>
       }
     />
-  )
-}
-
-/** A plain clock since a moment; past its minutes it says so. */
-export function Clock({ from, to, minutes }: { from?: string; to?: string; minutes?: number }) {
-  const [now, setNow] = useState(() => Date.now())
-  const running = from !== undefined && to === undefined
-  useEffect(() => {
-    if (!running) return
-    const timer = setInterval(() => setNow(Date.now()), 500)
-    return () => clearInterval(timer)
-  }, [running])
-  const spent = from ? Math.max(0, (to ? Date.parse(to) : now) - Date.parse(from)) / 1000 : 0
-  const late = minutes !== undefined && minutes > 0 && spent > minutes * 60
-  return (
-    <Box role="timer" aria-label="Time since it left the heater" sx={{ minWidth: 150 }}>
-      <Box
-        sx={{
-          fontFamily: mono,
-          fontWeight: 600,
-          fontSize: '3.5rem',
-          lineHeight: 1,
-          color: late ? ink('out') : ink('ink'),
-        }}
-      >
-        {Math.floor(spent / 60)}:{String(Math.floor(spent % 60)).padStart(2, '0')}
-      </Box>
-      <Box
-        sx={{
-          fontFamily: condensed,
-          color: late ? ink('out') : ink('ink2'),
-          fontWeight: late ? 600 : 400,
-        }}
-      >
-        {late ? `longer than ${minutes} min` : minutes ? `of ${minutes} min` : ''}
-      </Box>
-    </Box>
   )
 }

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box'
 import { Choice } from '../../app/Choice'
 import { useKeys } from '../../app/keys'
-import { Key } from '../../app/HelpDialog'
+import { Key } from '../../app/Key'
 import { condensed } from '../../theme'
 import { EntryBox } from '../../entry/EntryBox'
 import { usePanel } from '../panel'

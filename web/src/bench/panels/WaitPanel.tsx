@@ -1,10 +1,10 @@
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import { Key } from '../../app/HelpDialog'
+import { Key } from '../../app/Key'
 import { useKeys } from '../../app/keys'
 import { EntryBox } from '../../entry/EntryBox'
 import { usePanel } from '../panel'
-import { Clock } from './HeatPanel'
+import { Elapsed } from './Elapsed'
 
 /** A time to wait. The clock goes on when the screen is left. */
 export function WaitPanel() {
@@ -19,7 +19,7 @@ export function WaitPanel() {
   return (
     <Box sx={{ display: 'grid', gap: 4 }}>
       <Box sx={{ display: 'flex', gap: 4, alignItems: 'center', flexWrap: 'wrap' }}>
-        <Clock from={form.began} to={form.ended} minutes={step.panel.minutes} />
+        <Elapsed from={form.began} to={form.ended} minutes={step.panel.minutes} />
         {!kept && !form.ended && (
           <Button size="large" variant="contained" data-clock disabled={disabled} onClick={go}>
             {form.began ? 'Continue' : 'Start'} <Key on>h</Key>

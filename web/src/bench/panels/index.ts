@@ -1,3 +1,4 @@
+import { lazy } from 'react'
 import { AckPanel } from './AckPanel'
 import { CountPanel } from './CountPanel'
 import { DepthPanel } from './DepthPanel'
@@ -5,21 +6,23 @@ import { DialPanel } from './DialPanel'
 import { DirectPanel } from './DirectPanel'
 import { FeelerPanel } from './FeelerPanel'
 import { FloatPanel } from './FloatPanel'
-import { HeatPanel } from './HeatPanel'
 import { InspectPanel } from './InspectPanel'
 import { MarkPanel } from './MarkPanel'
 import { PhotoPanel } from './PhotoPanel'
 import { SettingPanel } from './SettingPanel'
 import { SignPanel } from './SignPanel'
 import { TestPanel } from './TestPanel'
-import { ToolPanel } from './ToolPanel'
 import { TorquePanel } from './TorquePanel'
 import { TravelPanel } from './TravelPanel'
 import { TurnPanel } from './TurnPanel'
 import { WaitPanel } from './WaitPanel'
 
+// The calculators with their pictures are fetched when a step first asks for one.
+const ToolPanel = lazy(() => import('./ToolPanel').then((m) => ({ default: m.ToolPanel })))
+const HeatPanel = lazy(() => import('./HeatPanel').then((m) => ({ default: m.HeatPanel })))
+
 /** The panels, by the name that the server gives the one of a step. */
-export const instruments: Record<string, (() => React.ReactNode) | undefined> = {
+export const instruments: Record<string, React.ComponentType | undefined> = {
   ack: AckPanel,
   turn: TurnPanel,
   count: CountPanel,
