@@ -13,7 +13,8 @@ import (
 // Shims, worked out or found by trial. What is counted is exact: thicknesses are whole
 // nanometres, and every stack that could be made up is looked at.
 
-// windowIn is what a clearance is to be: aim defaults to the middle of min and max.
+// windowIn is what a clearance is to be. Aim defaults to the middle of min and max, and
+// with one bound only to that bound.
 type windowIn struct {
 	Min quantity.Typed `json:"min"`
 	Aim quantity.Typed `json:"aim"`

@@ -4,4416 +4,4380 @@
  */
 
 export interface paths {
-  '/api/v1/about': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The program: its numbers, and the licences of what is shipped */
-    get: operations['about']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/calc/{kind}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** One calculation, without a job: docs/calc.md has the kinds */
-    post: operations['calculate']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/jobs': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** List jobs, the one changed last first */
-    get: operations['list-jobs']
-    put?: never
-    /** Open a job for a pump */
-    post: operations['open-job']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/jobs/import': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Take in a job of another Settle, from its JSON file */
-    post: operations['import-job']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/jobs/{number}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** One job with its sheet and its log */
-    get: operations['get-job']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/jobs/{number}/entries': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Keep an entry, decide on one, withdraw one; end a job, or amend a signed one */
-    post: operations['append-entry']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/jobs/{number}/kit.csv': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The parts list as a file */
-    get: operations['kit-file']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/jobs/{number}/looked': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Say that somebody has looked at what a change of rules made of an open job */
-    post: operations['look-at-changes']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/jobs/{number}/photos': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Keep a picture with a job: JPEG, PNG or WebP, at most 10 MB */
-    post: operations['add-photo']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/jobs/{number}/sheet': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The build sheet as rows, ready to be laid out */
-    get: operations['get-sheet']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/jobs/{number}/sheet.{format}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The build sheet as a file */
-    get: operations['sheet-file']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/jobs/{number}/steps/{step}/preview': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Work out a panel that is still being typed */
-    post: operations['preview']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/papers': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Keep a drawing or a picture of a pump: PDF, JPEG, PNG or WebP, at most 10 MB */
-    post: operations['add-paper']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/papers/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** A drawing or a picture of a pump */
-    get: operations['get-paper']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/people': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Add somebody who works here */
-    post: operations['add-person']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/photos/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** A picture, as JPEG */
-    get: operations['get-photo']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/plans': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The plans a pump may have */
-    get: operations['list-plans']
-    put?: never
-    /** Take in a plan of the shop's own */
-    post: operations['add-plan']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/plans/check': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** What a plan file says and changes; nothing is kept */
-    post: operations['preview-plan']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/plans/{key}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** A plan as it is written */
-    get: operations['get-plan']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/pumps': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** List the pumps */
-    get: operations['list-pumps']
-    put?: never
-    /** Add a pump */
-    post: operations['add-pump']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/pumps/{tag}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** A pump's page: nameplate, limits, earlier jobs */
-    get: operations['get-pump']
-    /** Write a pump's page */
-    put: operations['save-pump']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/pumps/{tag}/label.svg': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** A label with a QR code that opens the pump's page */
-    get: operations['pump-label']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/pumps/{tag}/limits': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The limits of a pump: what each origin says, and which counts */
-    get: operations['get-pump-limits']
-    /** Write the pump's own limits */
-    put: operations['save-pump-limits']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/pumps/{tag}/log': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Note something about a pump: a remark, its hours, a greasing, a drawing */
-    post: operations['note-pump']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/pumps/{tag}/next.ics': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** What is due on a pump, as iCalendar */
-    get: operations['pump-calendar']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/pumps/{tag}/notes': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Keep a calculation to a pump's notes */
-    post: operations['add-note']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/register/{file}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The register of pumps, or all limits, as CSV */
-    get: operations['register-file']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/register/{what}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Take in the register, or limits, from CSV: whole or not at all */
-    post: operations['take-in-register']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/shop': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The shop and its people */
-    get: operations['get-shop']
-    /** Name the shop, and settle how it works */
-    put: operations['save-shop']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/shop/limits': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The shop's own limits, beside the general set */
-    get: operations['get-shop-limits']
-    /** Write the shop's own limits */
-    put: operations['save-shop-limits']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/tools/{kind}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** The same while it is typed: words, echo, and what is still missing */
-    post: operations['look']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
+    "/api/v1/about": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The program: its numbers, and the licences of what is shipped */
+        get: operations["about"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calc/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** One calculation, without a job: docs/calc.md has the kinds */
+        post: operations["calculate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List jobs, the one changed last first */
+        get: operations["list-jobs"];
+        put?: never;
+        /** Open a job for a pump */
+        post: operations["open-job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take in a job of another Settle, from its JSON file */
+        post: operations["import-job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One job with its sheet and its log */
+        get: operations["get-job"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{number}/entries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep an entry, decide on one, withdraw one; end a job, or amend a signed one */
+        post: operations["append-entry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{number}/kit.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The parts list as a file */
+        get: operations["kit-file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{number}/looked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that somebody has looked at what a change of rules made of an open job */
+        post: operations["look-at-changes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{number}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a picture with a job: JPEG, PNG or WebP, at most 10 MB */
+        post: operations["add-photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{number}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The build sheet as rows, ready to be laid out */
+        get: operations["get-sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{number}/sheet.{format}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The build sheet as a file */
+        get: operations["sheet-file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{number}/steps/{step}/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Work out a panel that is still being typed */
+        post: operations["preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/papers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a drawing or a picture of a pump: PDF, JPEG, PNG or WebP, at most 10 MB */
+        post: operations["add-paper"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/papers/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A drawing or a picture of a pump */
+        get: operations["get-paper"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add somebody who works here */
+        post: operations["add-person"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/photos/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A picture, as JPEG */
+        get: operations["get-photo"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The plans a pump may have */
+        get: operations["list-plans"];
+        put?: never;
+        /** Take in a plan of the shop's own */
+        post: operations["add-plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plans/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a plan file says and changes; nothing is kept */
+        post: operations["preview-plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plans/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A plan as it is written */
+        get: operations["get-plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pumps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List the pumps */
+        get: operations["list-pumps"];
+        put?: never;
+        /** Add a pump */
+        post: operations["add-pump"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pumps/{tag}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A pump's page: nameplate, limits, earlier jobs */
+        get: operations["get-pump"];
+        /** Write a pump's page */
+        put: operations["save-pump"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pumps/{tag}/label.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A label with a QR code that opens the pump's page */
+        get: operations["pump-label"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pumps/{tag}/limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The limits of a pump: what each origin says, and which counts */
+        get: operations["get-pump-limits"];
+        /** Write the pump's own limits */
+        put: operations["save-pump-limits"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pumps/{tag}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Note something about a pump: a remark, its hours, a greasing, a drawing */
+        post: operations["note-pump"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pumps/{tag}/next.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is due on a pump, as iCalendar */
+        get: operations["pump-calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pumps/{tag}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a calculation to a pump's notes */
+        post: operations["add-note"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/register/{file}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The register of pumps, or all limits, as CSV */
+        get: operations["register-file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/register/{what}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take in the register, or limits, from CSV: whole or not at all */
+        post: operations["take-in-register"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shop and its people */
+        get: operations["get-shop"];
+        /** Name the shop, and settle how it works */
+        put: operations["save-shop"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shop/limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shop's own limits, beside the general set */
+        get: operations["get-shop-limits"];
+        /** Write the shop's own limits */
+        put: operations["save-shop-limits"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/tools/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The same while it is typed: words, echo, and what is still missing */
+        post: operations["look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
-export type webhooks = Record<string, never>
+export type webhooks = Record<string, never>;
 export interface components {
-  schemas: {
-    About: {
-      /** Format: int64 */
-      core: number
-      /**
-       * Format: int64
-       * @description number of the fields of an entry
-       */
-      format: number
-      /** @description licences of what is shipped */
-      notices: components['schemas']['Notice'][]
-      /**
-       * Format: int64
-       * @description number of the rules it judges by
-       */
-      rules: number
-      /** @description of the program, as it was built */
-      version: string
-    }
-    'Add-personRequest': {
-      name: string
-      role: string
-    }
-    'Add-planRequest': {
-      /** @description id of the person */
-      by: string
-      /** @description YAML, docs/plans.md */
-      text: string
-    }
-    Amendment: {
-      /** Format: date-time */
-      at: string
-      by: components['schemas']['Person']
-      entry: string
-      reason: string
-      /** @description the step whose entry it corrects; missing: the sheet as a whole */
-      step?: string
-    }
-    Ask: {
-      /** @description used while nothing is written on the pump */
-      default?: string
-      key: string
-      /**
-       * @description amount: any figure
-       * @enum {string}
-       */
-      kind: 'length' | 'torque' | 'number' | 'amount' | 'words'
-      title: string
-    }
-    AtForm: {
-      /** @description as the plan names it */
-      at: string
-      value?: string
-    }
-    Body: {
-      count?: components['schemas']['CountForm']
-      dial?: components['schemas']['DialForm']
-      direct?: components['schemas']['DirectForm']
-      /** @description acknowledged */
-      done?: boolean
-      feeler?: components['schemas']['GapForm']
-      float?: components['schemas']['FloatForm']
-      heat?: components['schemas']['HeatForm']
-      inspect?: components['schemas']['InspectForm']
-      /** @description where each mark stands, in the plan's order */
-      marks?: string[]
-      photo?: components['schemas']['PhotoForm']
-      places?: components['schemas']['PlacesForm']
-      setting?: components['schemas']['SettingForm']
-      sign?: components['schemas']['SignForm']
-      /** @description why this was not taken */
-      skip?: string
-      test?: components['schemas']['TestForm']
-      /** @description input of the step's calculator */
-      tool?: {
-        [key: string]: unknown
-      }
-      torque?: components['schemas']['TorqueForm']
-      travel?: components['schemas']['TravelForm']
-      turn?: components['schemas']['TurnForm']
-      /**
-       * @description what a bare number means
-       * @enum {string}
-       */
-      unit?: 'thou' | 'in' | 'mm' | 'um'
-      wait?: components['schemas']['WaitForm']
-    }
-    Carried: {
-      /** @description id of the entry it was read from */
-      entry?: string
-      step?: string
-      /** @description as it stood there */
-      text: string
-      /** @description key of the pump's value it is */
-      value?: string
-    }
-    Cell: {
-      /** @description why a person accepted it */
-      accepted?: string
-      figure?: components['schemas']['Figure']
-      /** @description the other end, where it is a range */
-      high?: components['schemas']['Figure']
-      text: components['schemas']['Sentence']
-      /** @enum {string} */
-      verdict?: 'within' | 'close' | 'out' | 'undecided' | 'no-limit'
-      /** @description the verdict in words */
-      word?: string
-    }
-    Change: {
-      /** @description which of its keys are different */
-      keys?: string[]
-      /** @enum {string} */
-      kind: 'added' | 'removed' | 'changed' | 'moved'
-      title?: string
-      /** @description step, check, part, option, value or limit, with its key */
-      what: string
-    }
-    CheckRow: {
-      built?: components['schemas']['Cell']
-      change?: components['schemas']['Sentence']
-      check: string
-      /** @description as built, before its stage was done again */
-      earlier?: components['schemas']['Cell'][]
-      found?: components['schemas']['Cell']
-      /**
-       * Format: int64
-       * @description number of its source
-       */
-      from?: number
-      /** @description of its place on the shaft line */
-      letter?: string
-      /** @description in figures */
-      limit: components['schemas']['Sentence']
-      /** @description it stands in the table of its repeat */
-      repeat?: boolean
-      title: string
-    }
-    CheckSheet: {
-      built?: components['schemas']['Taken']
-      /** @description built − found */
-      change?: components['schemas']['Figure']
-      check: string
-      found?: components['schemas']['Taken']
-      letter?: string
-      limit: components['schemas']['LimitShown']
-      short: string
-      /** @description where a tap on its flag leads */
-      step?: string
-      title: string
-    }
-    Choice: {
-      choices: components['schemas']['Option'][]
-      default: string
-      key: string
-      title: string
-    }
-    ChoiceShown: {
-      key: string
-      /** @description it is asked where, too */
-      where?: boolean
-      words: string
-    }
-    CountForm: {
-      /** @description as typed; turns may be 1/2, 0.5 or 1 1/2 */
-      count?: string | number
-      pack?: string
-    }
-    Decision: {
-      /** Format: date-time */
-      at: string
-      by: components['schemas']['Person']
-      /** @description id of the entry */
-      entry?: string
-      reason: string
-    }
-    DialForm: {
-      /** @description reading on coming round to the first place again */
-      back_to_start?: string
-      /** @description value of one division of the dial */
-      graduation?: string
-      readings?: components['schemas']['ReadingForm'][]
-      /** @description reading at 6 of the same set-up on a stiff bar, zeroed at 12 */
-      sag?: string
-      /** @description lowest and highest of a whole turn, watched */
-      sweep?: components['schemas']['SweepForm']
-    }
-    DialReading: {
-      closure?: components['schemas']['Figure']
-      fitted?: components['schemas']['Figure']
-      form?: components['schemas']['Figure']
-      high_clock?: string
-      /** Format: double */
-      high_deg?: number
-      /** @description mean level of the fitted circle */
-      level?: components['schemas']['Figure']
-      off_centre?: components['schemas']['Figure']
-      points?: components['schemas']['Point'][]
-      /** @description the sag of the arm was taken off */
-      sag_taken?: boolean
-      sum_rule?: components['schemas']['Figure']
-      tir?: components['schemas']['Figure']
-    }
-    Difference: {
-      now: components['schemas']['Judged']
-      step: string
-      then: components['schemas']['Judged']
-      title: string
-    }
-    DirectForm: {
-      graduation?: string
-      /** @description the thickest leaf that goes: no graduation is asked */
-      leaf?: boolean
-      value?: string
-    }
-    DoneRow: {
-      entered?: components['schemas']['Cell']
-      /** @description its repeat's table says all of it */
-      repeat?: boolean
-      title: string
-    }
-    Due: {
-      /** @description the day follows from readings, nobody set it */
-      about?: boolean
-      /** @description 2027-03-01 */
-      day: string
-      /**
-       * Format: int64
-       * @description days after which it is due again
-       */
-      every?: number
-      /** @enum {string} */
-      key: 'grease' | 'stop' | 'wear'
-      /**
-       * @description soon: within a fortnight
-       * @enum {string}
-       */
-      state: 'overdue' | 'soon' | 'later'
-      title: string
-      /** @description what the day was worked out from */
-      why: string
-    }
-    Echo: {
-      field: string
-      figure?: components['schemas']['Figure']
-      odd?: string
-      /** @description a number with what it counts */
-      text?: string
-    }
-    Effect: {
-      after: string
-      before?: string
-      what: string
-    }
-    Elastomer: {
-      key: string
-      title: string
-    }
-    EndingShown: {
-      /** Format: date-time */
-      at: string
-      by: components['schemas']['Person']
-      /** @enum {string} */
-      ending: 'mistake' | 'scrapped' | 'taken-away' | 'other'
-      entry: string
-      reason: string
-    }
-    Entry: {
-      /**
-       * Format: date-time
-       * @description when it was kept
-       */
-      at: string
-      body?: components['schemas']['Body']
-      by: components['schemas']['Person']
-      /**
-       * Format: date-time
-       * @description what the sender's own clock said
-       */
-      clock?: string
-      /**
-       * Format: int64
-       * @description number of the core that accepted it
-       */
-      core?: number
-      /** @description the tablet or PC it was typed at */
-      device?: string
-      /**
-       * Format: date-time
-       * @description when it was done, where it was typed later
-       */
-      done_at?: string
-      /** @description who did it, where somebody else typed it */
-      done_by?: string
-      /**
-       * @description ended: why
-       * @enum {string}
-       */
-      ending?: 'mistake' | 'scrapped' | 'taken-away' | 'other'
-      /**
-       * Format: int64
-       * @description number of the fields of an entry; missing is 1
-       */
-      format?: number
-      /** @description field → where its value came from */
-      from?: {
-        [key: string]: components['schemas']['Carried']
-      }
-      hash: string
-      /** @description made by the client; sending it twice is harmless */
-      id: string
-      /** @enum {string} */
-      kind: 'opened' | 'kept' | 'decided' | 'pictured' | 'withdrawn' | 'ended' | 'amended'
-      on?: string
-      /** @description it was written on paper and typed from there */
-      on_paper?: boolean
-      open?: components['schemas']['Opening']
-      reason?: string
-      /**
-       * Format: int64
-       * @description round of a loop of steps, from 1
-       */
-      round?: number
-      /**
-       * Format: int64
-       * @description number of the rules it was accepted under
-       */
-      rules?: number
-      /**
-       * Format: int64
-       * @description 1 for the first entry of the job
-       */
-      seq: number
-      /** @description SHA-256 of the sheet kept with it */
-      sheet?: string
-      step?: string
-    }
-    EntryForm: {
-      body?: components['schemas']['Body']
-      /** @description id of the person at work */
-      by: string
-      /**
-       * Format: date-time
-       * @description what the sender's own clock said
-       */
-      clock?: string
-      /** @description the tablet or PC it was typed at */
-      device?: string
-      /**
-       * Format: date-time
-       * @description when it was done, where it was typed later
-       */
-      done_at?: string
-      /** @description who did it, where somebody else typed it */
-      done_by?: string
-      /**
-       * @description ended: why
-       * @enum {string}
-       */
-      ending?: 'mistake' | 'scrapped' | 'taken-away' | 'other'
-      /** @description field → where its value came from */
-      from?: {
-        [key: string]: components['schemas']['Carried']
-      }
-      /** @description made by the sender; sending it twice is harmless */
-      id: string
-      /** @enum {string} */
-      kind: 'kept' | 'decided' | 'pictured' | 'withdrawn' | 'ended' | 'amended'
-      /** @description id of the entry it takes the place of, decides about or withdraws */
-      on?: string
-      /** @description it was written on paper and typed from there */
-      on_paper?: boolean
-      reason?: string
-      /**
-       * Format: int64
-       * @description round of a loop of steps, from 1
-       */
-      round?: number
-      step?: string
-    }
-    Error: {
-      /** @description path of the field, e.g. readings[2].value */
-      field: string
-      /** @description what is wrong and what would be right */
-      message: string
-    }
-    Figure: {
-      mm: string
-      thou: string
-      /** Format: double */
-      um: number
-    }
-    FindingShown: {
-      key: string
-      /** @enum {string} */
-      outcome: 'reuse' | 'dress' | 'repair' | 'replace' | 'order'
-      rule: string
-      words: string
-    }
-    FloatForm: {
-      /** @description value of one division of the dial */
-      graduation?: string
-      trials?: components['schemas']['TrialForm'][]
-    }
-    FoundAt: {
-      /** @description 4 or 4:30, seen from the coupling end */
-      clock?: string
-      /** @enum {string} */
-      end?: 'inboard' | 'outboard'
-      key: string
-      /** Format: int64 */
-      stage?: number
-      /** Format: int64 */
-      vane?: number
-      words: string
-    }
-    GapForm: {
-      /** @description value of one division, where a place is measured directly */
-      graduation?: string
-      positions?: components['schemas']['PositionForm'][]
-    }
-    Head: {
-      /** @description who opened it */
-      by: string
-      complaint: string
-      /** Format: int64 */
-      entries: number
-      hash: string
-      /**
-       * Format: double
-       * @description running hours it came in with
-       */
-      hours?: number
-      /** Format: date-time */
-      opened: string
-      /** @description title and version */
-      plan: string
-      /** @description which way the shop works, where good shops differ */
-      schools: components['schemas']['SchoolChosen'][]
-    }
-    Heard: {
-      field: string
-      figure: components['schemas']['Figure']
-    }
-    HeatForm: {
-      /** @description °C at the final tightening */
-      cool?: string | number
-      /**
-       * Format: date-time
-       * @description when it was home
-       */
-      home?: string
-      /** @description of the calculator heat */
-      input: {
-        [key: string]: unknown
-      }
-      /**
-       * Format: date-time
-       * @description when it left the heater
-       */
-      left?: string
-      /** @description no leaf enters at the shoulder */
-      seated?: boolean
-    }
-    InspectForm: {
-      /** @description finding → where on the part, such as 4h, v3, inboard */
-      at?: {
-        [key: string]: string
-      }
-      found: string[]
-      outcome?: string
-      reason?: string
-      where?: string
-    }
-    JobRow: {
-      /** @description who made the last entry */
-      by: string
-      /** Format: date-time */
-      changed: string
-      complaint: string
-      /**
-       * Format: int64
-       * @description readings that wait for a person's decision
-       */
-      decide: number
-      /** Format: int64 */
-      done: number
-      /** @description as-built verdict of each station, blank where not measured */
-      line: string[]
-      name: string
-      /** @description id of the step to do next */
-      next_step?: string
-      number: string
-      /** Format: date-time */
-      opened: string
-      /** @description at signing, or why it ended */
-      remark?: string
-      /** @description the stage to work in */
-      stage: string
-      /** @enum {string} */
-      state: 'received' | 'in-work' | 'ready' | 'signed' | 'ended'
-      /** @description the step to do next */
-      step: string
-      tag: string
-      /** Format: int64 */
-      total: number
-    }
-    JobView: {
-      /**
-       * Format: int64
-       * @description the entry whose kept sheet this is
-       */
-      as?: number
-      /** @description what today's rules judge otherwise */
-      changed: components['schemas']['Difference'][]
-      complaint: string
-      /** @description why it hardly suits the liquid */
-      elastomer_warning?: string
-      log: components['schemas']['Entry'][]
-      number: string
-      /** Format: date-time */
-      opened: string
-      opened_by: components['schemas']['Person']
-      /** @description title and version of the plan it was started with */
-      plan: string
-      pump: components['schemas']['Pump']
-      /**
-       * Format: int64
-       * @description number of today's rules
-       */
-      rules: number
-      /** @description what each entry says, by its id */
-      said: {
-        [key: string]: components['schemas']['Sentence']
-      }
-      /** @description which way the shop works, where good shops differ */
-      schools: components['schemas']['SchoolChosen'][]
-      sheet: components['schemas']['Sheet']
-      /** @description those that are kept, the oldest first */
-      sheets: components['schemas']['SheetKept'][]
-    }
-    Judged: {
-      /** @description a person's decision is due */
-      decide?: boolean
-      /** @description id of the entry */
-      entry: string
-      figure?: components['schemas']['Figure']
-      /** @enum {string} */
-      outcome?: 'reuse' | 'dress' | 'repair' | 'replace' | 'order'
-      /** @enum {string} */
-      verdict?: 'within' | 'close' | 'out' | 'undecided' | 'no-limit'
-    }
-    KitLine: {
-      lubricant?: string
-      part: string
-      /** Format: int64 */
-      quantity: number
-      /** @enum {string} */
-      state: 'to-order' | 'on-the-bench' | 'used' | 'return' | 'not-used'
-      title: string
-      /**
-       * @description extra is no part of the kit
-       * @enum {string}
-       */
-      use: 'always' | 'if-needed' | 'extra'
-    }
-    Label: {
-      mm: string
-      thou: string
-      /** Format: double */
-      um: number
-    }
-    Life: {
-      check: string
-      /** @description what had to be assumed */
-      guess?: string
-      /**
-       * Format: int64
-       * @description running hours left from what was set, or found, last
-       */
-      left?: number
-      /** @description where it is reset or replaced */
-      limit: components['schemas']['LimitShown']
-      /** @description oldest first */
-      points: components['schemas']['LifePoint'][]
-      /** @description wear in a thousand hours */
-      rate?: components['schemas']['Figure']
-      /** @enum {string} */
-      result?: 'past-limit' | 'not-wearing' | 'lasts' | 'reset-now'
-      title: string
-      words: components['schemas']['Sentence']
-    }
-    LifePoint: {
-      built?: components['schemas']['Figure']
-      found?: components['schemas']['Figure']
-      /** Format: double */
-      hours: number
-      job: string
-    }
-    Likely: {
-      against: components['schemas']['Sentence'][]
-      /** @description the reasoning */
-      because: string
-      for: components['schemas']['Sentence'][]
-      key: string
-      /** @enum {string} */
-      standing: 'likely' | 'possible'
-      /** @description the one test that would tell it apart */
-      test: string
-      title: string
-    }
-    Limit: {
-      /** Format: double */
-      max_um?: number
-      /** Format: double */
-      min_um?: number
-      origin: string
-      source: string
-    }
-    LimitForm: {
-      max?: string
-      min?: string
-      source: string
-    }
-    LimitForms: {
-      /** @description limit key → as written; one left out or blank says nothing */
-      limits: {
-        [key: string]: components['schemas']['LimitForm']
-      }
-    }
-    LimitName: {
-      key: string
-      title: string
-    }
-    LimitRow: {
-      /** @description a check of this pump, as its options stand, is judged by it */
-      asked: boolean
-      in_force: components['schemas']['LimitShown']
-      key: string
-      /** @description in the order in which they win; the silent are left out */
-      said: components['schemas']['LimitSaid'][]
-      title: string
-      /** @description why this one counts */
-      why: string
-    }
-    LimitSaid: {
-      limit: components['schemas']['LimitShown']
-      /** @description who that is, in words */
-      title: string
-      /** @enum {string} */
-      who: 'pump' | 'shop' | 'plan' | 'general'
-    }
-    LimitShown: {
-      max?: components['schemas']['Figure']
-      min?: components['schemas']['Figure']
-      /** @enum {string} */
-      origin: 'maker' | 'shop' | 'general' | 'none'
-      source: string
-    }
-    LimitsView: {
-      /** @description limit key → as written */
-      forms: {
-        [key: string]: components['schemas']['LimitForm']
-      }
-      rows: components['schemas']['LimitRow'][]
-      /** @description title of the general set in force */
-      set: string
-    }
-    Line: {
-      /** Format: date-time */
-      at: string
-      by: components['schemas']['Person']
-      /** @description paper: id of the kept file */
-      file?: string
-      /**
-       * Format: double
-       * @description hours: as read
-       */
-      hours?: number
-      /** @description made by the client; sending it twice is harmless */
-      id: string
-      /** @enum {string} */
-      kind: 'remark' | 'done' | 'hours' | 'grease' | 'paper'
-      /** @description done: the remark that is settled, by its id */
-      on?: string
-      /** @description remark: what; done: how; grease: which and how much; paper: its title */
-      text?: string
-    }
-    LineForm: {
-      /** @description id of the person at work */
-      by: string
-      /** @description paper: id of the kept file */
-      file?: string
-      /** Format: double */
-      hours?: number
-      /** @description made by the sender; sending it twice is harmless */
-      id: string
-      /** @enum {string} */
-      kind: 'remark' | 'done' | 'hours' | 'grease' | 'paper'
-      /** @description done: the remark that is settled */
-      on?: string
-      text?: string
-    }
-    Look: {
-      echo: components['schemas']['Heard'][]
-      errors: components['schemas']['Error'][]
-      /** @description every length in both units, to label a picture by */
-      figures: components['schemas']['Label'][]
-      /** @description the answer of the contract; missing until there is enough */
-      out?: unknown
-      /** @description to be copied */
-      text: components['schemas']['Sentence']
-      title: string
-      words?: components['schemas']['Words']
-    }
-    Meter: {
-      /** Format: date-time */
-      at: string
-      /**
-       * Format: double
-       * @description running hours in a day, from the first and the last reading
-       */
-      day?: number
-      /** @description who read them, or the job */
-      from: string
-      /** Format: double */
-      hours: number
-    }
-    Note: {
-      /** @description query of the tool's screen */
-      address: string
-      /** Format: date-time */
-      at: string
-      by: components['schemas']['Person']
-      id: string
-      /** @description the calculator */
-      kind: string
-      remark?: string
-      text: components['schemas']['Sentence']
-    }
-    NoteForm: {
-      /** @description query of the tool's screen that shows it again */
-      address: string
-      /** @description id of the person */
-      by: string
-      /** @description made by the client, so that a note sent twice is kept once */
-      id: string
-      /** @description the calculation's JSON object */
-      input: string
-      kind: string
-      remark?: string
-      unit: string
-    }
-    NoteRow: {
-      /** Format: date-time */
-      at: string
-      /** @description what stood there before */
-      before: components['schemas']['Sentence']
-      by: string
-      /** @enum {string} */
-      kind: 'kept' | 'decided' | 'withdrawn' | 'ended' | 'amended'
-      reason: string
-      what: string
-    }
-    Notice: {
-      /** @enum {string} */
-      kind: 'settle' | 'typeface' | 'go' | 'npm'
-      /** @description names with their versions */
-      of: string[]
-      text: string
-    }
-    'Open-jobRequest': {
-      /** @description id of the person at work */
-      by: string
-      /** @description why the pump is here */
-      complaint: string
-      /**
-       * Format: double
-       * @description its running hours, where they are known
-       */
-      hours?: number
-      /** @description made by the sender; sending it twice is harmless */
-      id: string
-      /** @description tag */
-      pump: string
-    }
-    OpenRemark: {
-      /** Format: date-time */
-      at: string
-      by: string
-      /** @description of the entry, or the number of the job it was said at */
-      id: string
-      job?: string
-      text: string
-    }
-    Opening: {
-      /** @description why the pump is here */
-      complaint: string
-      /**
-       * Format: double
-       * @description running hours of the pump as it came in
-       */
-      hours?: number
-      limits: {
-        [key: string]: components['schemas']['Limit']
-      }
-      options: {
-        [key: string]: string
-      }
-      /** @description key of the plan */
-      plan: string
-      plan_hash: string
-      /** @description tag of the pump */
-      pump: string
-      schools: {
-        [key: string]: string
-      }
-      values: {
-        [key: string]: components['schemas']['Value']
-      }
-      /** Format: int64 */
-      version: number
-    }
-    Option: {
-      key: string
-      title: string
-    }
-    Page: {
-      /** @description running hours as they were read last */
-      hours?: components['schemas']['Meter']
-      /** @description the latest first */
-      log: components['schemas']['Line'][]
-      /** @description what is due, the soonest first */
-      next: components['schemas']['Due'][]
-      /** @description drawings and pictures, the latest first */
-      papers: components['schemas']['Line'][]
-      /** @description open, the oldest first */
-      remarks: components['schemas']['OpenRemark'][]
-      /**
-       * Format: int64
-       * @description remarks that were settled
-       */
-      settled: number
-    }
-    Panel: {
-      /**
-       * Format: int64
-       * @description °C
-       */
-      below?: number
-      /** @description what may be chosen, in the order of the keys */
-      choices?: components['schemas']['ChoiceShown'][]
-      /** @description of the gauge, as typed */
-      divisions?: string[]
-      /** Format: int64 */
-      drops?: number
-      /** @description what the figure is called */
-      figure_title?: string
-      findings?: components['schemas']['FindingShown'][]
-      /** @description the as-found figure, beside an as-built one */
-      found?: components['schemas']['Figure']
-      found_body?: components['schemas']['Body']
-      /** @description what the plan and the pump's papers say of it */
-      given?: {
-        [key: string]: unknown
-      }
-      /**
-       * @description the field of a body that it fills
-       * @enum {string}
-       */
-      group:
-        | 'done'
-        | 'turn'
-        | 'count'
-        | 'marks'
-        | 'inspect'
-        | 'dial'
-        | 'float'
-        | 'feeler'
-        | 'setting'
-        | 'torque'
-        | 'direct'
-        | 'travel'
-        | 'places'
-        | 'tool'
-        | 'heat'
-        | 'wait'
-        | 'test'
-        | 'photo'
-        | 'sign'
-      /** @enum {string} */
-      indicator?: 'fixed' | 'turns'
-      /** @description which panel it has */
-      instrument: string
-      /** @description a leaf is meant, not a gauge */
-      leaf?: boolean
-      limit?: components['schemas']['LimitShown']
-      marks?: string[]
-      /**
-       * Format: int64
-       * @description to be home, to wait, or to hold the pressure
-       */
-      minutes?: number
-      nominal?: components['schemas']['Figure']
-      nominal_source?: string
-      of?: string
-      /** @description what must be on the shaft before the heater is switched on */
-      onto?: string[]
-      /** @description it may be left out, with a reason */
-      optional?: boolean
-      /** @description crossing order of the bolts */
-      order?: number[]
-      /** @description of a part */
-      outcomes?: ('reuse' | 'dress' | 'repair' | 'replace' | 'order')[]
-      part?: string
-      /** @description each pass and the check, without an extension */
-      passes?: components['schemas']['Pass'][]
-      places?: string[]
-      pressure?: string
-      /** Format: int64 */
-      repeats?: number
-      /** @description what is settled for the part beforehand */
-      rule?: string
-      /** @enum {string} */
-      rule_says?: 'reuse' | 'dress' | 'repair' | 'replace' | 'order'
-      /** @description the number that must come back */
-      same?: string
-      /** @description what the check is a sign of */
-      sign?: string
-      /** @enum {string} */
-      surface?: 'rim' | 'bore' | 'face'
-      thread?: string
-      /** @description the step's calculator */
-      tool?: string
-      torque?: components['schemas']['Pull']
-      /** @description turns are counted: halves and quarters are numbers too */
-      turns?: boolean
-      /** @description the division to begin with */
-      usual?: components['schemas']['Usual']
-    }
-    PaperKept: {
-      /** @description named by the entry of the pump's log; the file is at /api/v1/papers/{id} */
-      id: string
-    }
-    PaperView: {
-      /** @description all of them, those of a repeat too */
-      checks: components['schemas']['CheckRow'][]
-      /** @description turned, counted, marked, tightened, set, tested */
-      done: components['schemas']['DoneRow'][]
-      head: components['schemas']['Head']
-      /** @description corrections, decisions and what was taken back */
-      notes: components['schemas']['NoteRow'][]
-      /** @description all of them */
-      parts: components['schemas']['PartRow'][]
-      photos: components['schemas']['PhotoRow'][]
-      /** @description what the pump has several of, a table each */
-      repeats: components['schemas']['RepeatRow'][]
-      /** @description parts with nothing against them, to stand on one line */
-      sound: string[]
-      sources: string[]
-      /** @description parts that nobody has looked at yet */
-      waiting: string[]
-    }
-    PartRow: {
-      /**
-       * @description overruled by a person
-       * @enum {string}
-       */
-      by_rule?: 'reuse' | 'dress' | 'repair' | 'replace' | 'order'
-      found?: string
-      /** @enum {string} */
-      outcome?: 'reuse' | 'dress' | 'repair' | 'replace' | 'order'
-      part: string
-      repeat?: boolean
-      /** @description or why a person decided otherwise */
-      rule?: string
-      /** @description nothing is against it */
-      sound?: boolean
-      /** @description both, in a line */
-      words: string
-    }
-    Pass: {
-      /** @description the last, round the circle at the full torque */
-      check?: boolean
-      /** Format: int64 */
-      percent: number
-      /** @description on the wrench, where an extension makes it another */
-      set?: components['schemas']['Pull']
-      /** @description at the bolt; missing where no torque is known */
-      torque?: components['schemas']['Pull']
-    }
-    PastCheck: {
-      built?: components['schemas']['PastTaken']
-      check: string
-      found?: components['schemas']['PastTaken']
-      /** @description reset or replace, repair or replace */
-      mend?: string
-      short: string
-      title: string
-      /** @description where it is put right, of a check that grows with running */
-      until?: components['schemas']['LimitShown']
-    }
-    PastJob: {
-      checks: components['schemas']['PastCheck'][]
-      number: string
-      /** Format: date-time */
-      signed: string
-    }
-    PastTaken: {
-      figure?: components['schemas']['Figure']
-      high?: components['schemas']['Figure']
-      /** @enum {string} */
-      verdict?: 'within' | 'close' | 'out' | 'undecided' | 'no-limit'
-    }
-    Person: {
-      id: string
-      name: string
-      /** @enum {string} */
-      role: 'technician' | 'lead'
-    }
-    PhotoForm: {
-      /** @description pictured: the finding it shows */
-      of?: string
-      /** @description ids of pictures kept with the job */
-      photos?: string[]
-      /** @description where else the picture is kept */
-      words?: string
-    }
-    PhotoKept: {
-      /** @description named by the entry of the step; the picture is at /api/v1/photos/{id} */
-      id: string
-    }
-    PhotoRow: {
-      id: string
-      title: string
-    }
-    Picture: {
-      /** Format: date-time */
-      at: string
-      by: string
-      /** @description id of the entry that put it there */
-      entry: string
-      id: string
-      /** @description the finding it shows, in words */
-      of?: string
-      words?: string
-    }
-    PieceSheet: {
-      fitted: boolean
-      piece: string
-    }
-    Place: {
-      at: string
-      high: components['schemas']['Figure']
-      low: components['schemas']['Figure']
-      next_leaf?: components['schemas']['Figure']
-      /** @enum {string} */
-      result: 'within' | 'close' | 'tight' | 'wide' | 'undecided' | 'no-limit'
-    }
-    PlacesForm: {
-      /** @description value of one division of the gauge */
-      graduation?: string
-      readings?: components['schemas']['AtForm'][]
-    }
-    PlanCheck: {
-      /** @description title of the plan it is compared with */
-      against?: string
-      changes: components['schemas']['Change'][]
-      faults: components['schemas']['PlanFault'][]
-      /** @description the order of work with every option at its default */
-      order?: string
-      plan?: components['schemas']['PlanView']
-    }
-    PlanFault: {
-      /** Format: int64 */
-      line?: number
-      message: string
-      step?: string
-    }
-    PlanText: {
-      /** @description YAML, docs/plans.md */
-      text: string
-    }
-    PlanView: {
-      construction: string
-      /** @description why it cannot be read any more: it is left out of all choices */
-      fault?: string
-      key: string
-      limits: components['schemas']['LimitName'][]
-      /** @description what a new plan would be refused for */
-      notes: string[]
-      options: components['schemas']['Choice'][]
-      /** @description written by the shop */
-      own: boolean
-      /** Format: int64 */
-      steps: number
-      title: string
-      values: components['schemas']['Ask'][]
-      /** Format: int64 */
-      version: number
-    }
-    Point: {
-      /** Format: double */
-      deg: number
-      value: components['schemas']['Figure']
-    }
-    PositionForm: {
-      /** @description vane 1, left … */
-      at?: string
-      /** @description thickest leaf that passes */
-      go?: string
-      /** @description thinnest leaf that does not */
-      no_go?: string
-      /** @description measured directly */
-      value?: string
-    }
-    PreviewView: {
-      /** @description what is wrong with the fields filled in so far */
-      errors: components['schemas']['Error'][]
-      reading?: components['schemas']['Reading']
-      tell: components['schemas']['Tell']
-    }
-    Problem: {
-      detail: string
-      /** @description of a calculation: the first, as the command gives it */
-      error?: components['schemas']['Error']
-      errors?: components['schemas']['Error'][]
-      latest?: components['schemas']['Entry']
-      /** Format: int64 */
-      status: number
-      title: string
-    }
-    Pull: {
-      lbf_ft: string
-      nm: string
-    }
-    Pump: {
-      /** @description letter of the construction */
-      construction: string
-      duty?: string
-      /** @description ISO 1629 name of the rubber of its seals and O-rings */
-      elastomer?: string
-      /**
-       * Format: int64
-       * @description days between two greasings by its maker
-       */
-      grease_every?: number
-      impeller?: string
-      /** @description the construction in words */
-      kind?: string
-      /** @description limit key → as written, with its source */
-      limits: {
-        [key: string]: components['schemas']['LimitForm']
-      }
-      liquid?: string
-      maker?: string
-      model?: string
-      motor?: string
-      name: string
-      /** @description option of the plan → choice */
-      options: {
-        [key: string]: string
-      }
-      place?: string
-      /** @description key of its plan; blank while there is none */
-      plan?: string
-      /**
-       * Format: double
-       * @description running hours to the next planned stop
-       */
-      planned_hours?: number
-      /** @description day of the next planned stop, 2027-03-01 */
-      planned_stop?: string
-      serial?: string
-      /** @description continuous or intermittent: how often its grease is renewed */
-      service?: string
-      shaft?: string
-      speed?: string
-      tag: string
-      /** @description value of the plan → as written, with its source */
-      values: {
-        [key: string]: components['schemas']['Value']
-      }
-    }
-    PumpRow: {
-      /** @description letter of the construction */
-      construction: string
-      duty?: string
-      /** @description ISO 1629 name of the rubber of its seals and O-rings */
-      elastomer?: string
-      /**
-       * Format: int64
-       * @description days between two greasings by its maker
-       */
-      grease_every?: number
-      impeller?: string
-      /** Format: int64 */
-      jobs: number
-      /** @description the construction in words */
-      kind?: string
-      /** @description limit key → as written, with its source */
-      limits: {
-        [key: string]: components['schemas']['LimitForm']
-      }
-      liquid?: string
-      maker?: string
-      model?: string
-      motor?: string
-      name: string
-      /** @description number of its open job */
-      open?: string
-      /** @description option of the plan → choice */
-      options: {
-        [key: string]: string
-      }
-      place?: string
-      /** @description key of its plan; blank while there is none */
-      plan?: string
-      /**
-       * Format: double
-       * @description running hours to the next planned stop
-       */
-      planned_hours?: number
-      /** @description day of the next planned stop, 2027-03-01 */
-      planned_stop?: string
-      serial?: string
-      /** @description continuous or intermittent: how often its grease is renewed */
-      service?: string
-      shaft?: string
-      speed?: string
-      tag: string
-      /** @description value of the plan → as written, with its source */
-      values: {
-        [key: string]: components['schemas']['Value']
-      }
-    }
-    PumpView: {
-      /** @description why its elastomer hardly suits its liquid */
-      elastomer_warning?: string
-      jobs: components['schemas']['JobRow'][]
-      /** @description what a job opened now would be judged by */
-      limits: components['schemas']['LimitRow'][]
-      /** @description how its clearances, plays and run-outs grow */
-      lives: components['schemas']['Life'][]
-      /** @description calculations kept, the latest first */
-      notes: components['schemas']['Note'][]
-      /** @description the checks of its signed jobs, the latest first */
-      past: components['schemas']['PastJob'][]
-      plan?: components['schemas']['PlanView']
-      pump: components['schemas']['Pump']
-      record: components['schemas']['Page']
-      /** @description running hours from one new seal to the next */
-      seal_lives: number[]
-    }
-    Reading: {
-      /** @description a setting: what was measured */
-      against?: components['schemas']['Figure']
-      /**
-       * @description overruled
-       * @enum {string}
-       */
-      by_rule?: 'reuse' | 'dress' | 'repair' | 'replace' | 'order'
-      dial?: components['schemas']['DialReading']
-      figure?: components['schemas']['Figure']
-      /** @description an inspection: what was found, and where */
-      found?: components['schemas']['FoundAt'][]
-      high?: components['schemas']['Figure']
-      /**
-       * Format: int64
-       * @description a heating: seconds from the heater to home
-       */
-      home_s?: number
-      /** @description to the nearest bound, negative outside */
-      margin?: components['schemas']['Figure']
-      /**
-       * @description of a part
-       * @enum {string}
-       */
-      outcome?: 'reuse' | 'dress' | 'repair' | 'replace' | 'order'
-      /** @description torque: each pass and the check, with what the wrench is set to */
-      passes?: components['schemas']['Pass'][]
-      places?: components['schemas']['Place'][]
-      /** @description the rule behind the outcome */
-      rule?: string
-      /** @description why it was left out */
-      skipped?: string
-      spread?: components['schemas']['Figure']
-      text?: string
-      /** @description what the step's calculator says */
-      tool?: components['schemas']['Look']
-      torque?: components['schemas']['Pull']
-      /** @description how it turned by hand, and where it caught */
-      turned?: components['schemas']['TurnForm']
-      uncertainty?: components['schemas']['Figure']
-      /**
-       * @description if it is judged
-       * @enum {string}
-       */
-      verdict?: 'within' | 'close' | 'out' | 'undecided' | 'no-limit'
-      warnings?: string[]
-      /**
-       * @description what the rule said then
-       * @enum {string}
-       */
-      was?: 'reuse' | 'dress' | 'repair' | 'replace' | 'order'
-    }
-    ReadingForm: {
-      /** @description 12, 3, 1:30 … */
-      clock?: string
-      /**
-       * Format: double
-       * @description degrees clockwise from 12
-       */
-      deg?: number
-      value?: string
-    }
-    RepeatRow: {
-      members: string[]
-      rows: components['schemas']['RepeatedWork'][]
-      /** @description what there are several of */
-      title: string
-    }
-    RepeatedWork: {
-      /** @description in the order of the members; null where one has none */
-      cells: components['schemas']['WorkCell'][]
-      /** Format: int64 */
-      from?: number
-      limit?: components['schemas']['Sentence']
-      title: string
-    }
-    Round: {
-      figure?: components['schemas']['Figure']
-      high?: components['schemas']['Figure']
-      /** @enum {string} */
-      verdict?: 'within' | 'close' | 'out' | 'undecided' | 'no-limit'
-      /** @description what sent the work back */
-      why: string
-    }
-    Row: {
-      name: string
-      value: components['schemas']['Sentence']
-    }
-    Rules: {
-      limits: {
-        [key: string]: components['schemas']['LimitForm']
-      }
-      schools: {
-        [key: string]: string
-      }
-      /** @description key of the general limit set */
-      set: string
-    }
-    'Save-shopRequest': {
-      name: string
-      schools: {
-        [key: string]: string
-      }
-      /** @description key of the general limit set */
-      set: string
-    }
-    SchoolChosen: {
-      choice: string
-      title: string
-    }
-    Sentence: {
-      mm: string
-      thou: string
-    }
-    Service: {
-      /**
-       * Format: int64
-       * @description between two greasings, unless the maker says
-       */
-      days: number
-      key: string
-      title: string
-    }
-    SettingForm: {
-      graduation?: string
-      measured?: string
-    }
-    Sheet: {
-      /** @description what was added to it after the signature */
-      amended?: components['schemas']['Amendment'][]
-      /** @description what may be behind it all, the most likely first */
-      causes: components['schemas']['Likely'][]
-      /** @description stations first, then those without a place */
-      checks: components['schemas']['CheckSheet'][]
-      /** @description how it ended without a signature */
-      ended?: components['schemas']['EndingShown']
-      /** @description parts to order, on the bench, used, to return */
-      kit: components['schemas']['KitLine'][]
-      /**
-       * Format: int64
-       * @description number of entries in the log
-       */
-      length: number
-      /** @description id of the step to do next */
-      next?: string
-      /** @description corrections, decisions and what was taken back */
-      notes: components['schemas']['SheetNote'][]
-      pieces: components['schemas']['PieceSheet'][]
-      /**
-       * Format: int64
-       * @description number of the rules it was worked out by
-       */
-      rules: number
-      signed?: components['schemas']['Signature']
-      stages: components['schemas']['StageSheet'][]
-      /** @enum {string} */
-      state: 'received' | 'in-work' | 'ready' | 'signed' | 'ended'
-      /** @description from the driver end */
-      stations: components['schemas']['StationSheet'][]
-      /** @description of the as-built checks */
-      tally: components['schemas']['Tally']
-      /** @description the pump stands; up is to the left of the line */
-      vertical?: boolean
-    }
-    SheetKept: {
-      /** Format: date-time */
-      at: string
-      by: string
-      kind: string
-      /** @description made for a job that was signed before sheets were kept */
-      later?: boolean
-      /**
-       * Format: int64
-       * @description number of the entry
-       */
-      seq: number
-    }
-    SheetNote: {
-      /** @description what stands there now */
-      after: components['schemas']['Sentence']
-      /** Format: date-time */
-      at: string
-      /** @description what stood there before, in words */
-      before: components['schemas']['Sentence']
-      by: string
-      entry: string
-      /** @enum {string} */
-      kind: 'kept' | 'decided' | 'withdrawn' | 'ended' | 'amended'
-      reason: string
-      step?: string
-      /** @description of the step */
-      title?: string
-    }
-    ShopView: {
-      elastomers: components['schemas']['Elastomer'][]
-      name: string
-      people: components['schemas']['Person'][]
-      rules: components['schemas']['Rules']
-      /** @description where good shops differ */
-      schools: components['schemas']['Choice'][]
-      /** @description duties, with how often grease is renewed */
-      services: components['schemas']['Service'][]
-      /** @description general limit set in force */
-      set: string
-      /** @description general limit sets to choose from */
-      sets: components['schemas']['Option'][]
-    }
-    SignForm: {
-      /** @description for whoever opens this pump next */
-      remark?: string
-    }
-    Signature: {
-      /** Format: date-time */
-      at: string
-      by: components['schemas']['Person']
-      remark?: string
-    }
-    StageSheet: {
-      /** Format: int64 */
-      done: number
-      id: string
-      /** @description whether something can be entered in it */
-      open: boolean
-      steps: components['schemas']['StepSheet'][]
-      title: string
-      /** Format: int64 */
-      total: number
-    }
-    StationSheet: {
-      /** @description piece.point */
-      at: string
-      built?: components['schemas']['Taken']
-      /** @description built − found */
-      change?: components['schemas']['Figure']
-      check: string
-      found?: components['schemas']['Taken']
-      letter: string
-      limit: components['schemas']['LimitShown']
-      short: string
-      /** @description where a tap on its flag leads */
-      step?: string
-      title: string
-    }
-    StepSheet: {
-      /** @description why it is to be done again */
-      again?: string
-      /** @description the step this is one of several of: the same work on each end or stage */
-      base?: string
-      /** @description why nothing can be entered */
-      blocked?: string
-      cautions?: string[]
-      check?: string
-      /** @description what goes on */
-      compound?: string
-      /** @description a person's, on a reading that needs one */
-      decision?: components['schemas']['Decision']
-      /**
-       * Format: int64
-       * @description how often it was entered
-       */
-      entries?: number
-      /** @description id of the entry that counts */
-      entry?: string
-      /** @description comes after the hand-back */
-      follows?: boolean
-      how?: string
-      id: string
-      /**
-       * @description one of the kinds of steps
-       * @enum {string}
-       */
-      kind:
-        | 'do'
-        | 'caution'
-        | 'turn'
-        | 'measure'
-        | 'count'
-        | 'mark'
-        | 'inspect'
-        | 'torque'
-        | 'set'
-        | 'heat'
-        | 'wait'
-        | 'drip'
-        | 'test'
-        | 'align'
-        | 'grease'
-        | 'photo'
-        | 'sign'
-      lead?: boolean
-      /** @description which of them, short */
-      member?: string
-      /** @description never missing */
-      panel: components['schemas']['Panel']
-      /** @enum {string} */
-      phase?: 'found' | 'built'
-      /** @description of the step and of the findings at it */
-      pictures?: components['schemas']['Picture'][]
-      reading?: components['schemas']['Reading']
-      /** @description what there are several of, such as Stages */
-      repeat?: string
-      /** @description for the order of work */
-      short: string
-      /** @enum {string} */
-      state: 'open' | 'blocked' | 'done' | 'decide'
-      title: string
-      why?: string
-      /** @description what the work is called on each of them */
-      work?: string
-    }
-    SweepForm: {
-      high?: string
-      low?: string
-    }
-    Taken: {
-      decision?: components['schemas']['Decision']
-      /** @description what the rounds before came to, where a stage was done again */
-      earlier?: components['schemas']['Round'][]
-      figure?: components['schemas']['Figure']
-      high?: components['schemas']['Figure']
-      /**
-       * Format: int64
-       * @description how often it was entered
-       */
-      rounds: number
-      step: string
-      /** @enum {string} */
-      verdict?: 'within' | 'close' | 'out' | 'undecided' | 'no-limit'
-    }
-    TakenIn: {
-      /** Format: int64 */
-      added: number
-      /** Format: int64 */
-      changed: number
-      /** @description false where it was only tried */
-      done: boolean
-      /** @description the first of them */
-      list: components['schemas']['Effect'][]
-      /** Format: int64 */
-      rows: number
-      /** Format: int64 */
-      same: number
-    }
-    Tally: {
-      /** Format: int64 */
-      close: number
-      /** Format: int64 */
-      no_limit: number
-      /** Format: int64 */
-      not_measured: number
-      /** Format: int64 */
-      out: number
-      /**
-       * Format: int64
-       * @description steps that come after the hand-back and are open
-       */
-      to_follow: number
-      /** Format: int64 */
-      undecided: number
-      /** Format: int64 */
-      within: number
-    }
-    Tell: {
-      /** @description what it usually comes from */
-      causes: string[]
-      /** @description what was understood, field by field */
-      echo: components['schemas']['Echo'][]
-      headline: components['schemas']['Sentence']
-      /** @description what to do, the most pressing first */
-      lines: components['schemas']['Sentence'][]
-    }
-    TestForm: {
-      drops?: string | number
-      /** @description how long it was held */
-      minutes?: string | number
-      /** @description with its unit, as on the gauge */
-      pressure?: string
-    }
-    TorqueForm: {
-      /** @description length that the extension adds in line */
-      extension?: string
-      /** @description with its unit; blank when it is the plan's */
-      set?: string
-      ticks: number[]
-      /** @description length of the wrench, from square to grip */
-      wrench?: string
-    }
-    TravelForm: {
-      down?: string
-      graduation?: string
-      up?: string
-    }
-    TrialForm: {
-      in?: string
-      out?: string
-    }
-    TurnForm: {
-      clock?: string
-      turn: string
-    }
-    Usual: {
-      mm: string
-      thou: string
-    }
-    Value: {
-      source: string
-      text: string
-    }
-    WaitForm: {
-      /** Format: date-time */
-      began?: string
-      /** @description °C when the work went on */
-      cool?: string | number
-      /** Format: date-time */
-      ended?: string
-    }
-    Words: {
-      /** @description the same, where it is a length */
-      figure?: components['schemas']['Figure']
-      /** @description the verdict, or what to do, in a few words */
-      headline: components['schemas']['Sentence']
-      /** @description what to do, the most pressing first */
-      lines: components['schemas']['Sentence'][]
-      /** @description the figure the question was about */
-      main: components['schemas']['Row']
-      /** @description what stands behind it */
-      rows: components['schemas']['Row'][]
-      /** @description one of the verdicts; missing where nothing is judged */
-      verdict?: string
-    }
-    WorkCell: {
-      built?: components['schemas']['Cell']
-      done?: components['schemas']['Cell']
-      found?: components['schemas']['Cell']
-      letter?: string
-      /** @enum {string} */
-      outcome?: 'reuse' | 'dress' | 'repair' | 'replace' | 'order'
-    }
-  }
-  responses: never
-  parameters: never
-  requestBodies: never
-  headers: never
-  pathItems: never
+    schemas: {
+        About: {
+            /** Format: int64 */
+            core: number;
+            /**
+             * Format: int64
+             * @description number of the fields of an entry
+             */
+            format: number;
+            /** @description licences of what is shipped */
+            notices: components["schemas"]["Notice"][];
+            /**
+             * Format: int64
+             * @description number of the rules it judges by
+             */
+            rules: number;
+            /** @description of the program, as it was built */
+            version: string;
+        };
+        "Add-personRequest": {
+            name: string;
+            role: string;
+        };
+        "Add-planRequest": {
+            /** @description id of the person */
+            by: string;
+            /** @description YAML, docs/plans.md */
+            text: string;
+        };
+        Amendment: {
+            /** Format: date-time */
+            at: string;
+            by: components["schemas"]["Person"];
+            entry: string;
+            reason: string;
+            /** @description the step whose entry it corrects; missing: the sheet as a whole */
+            step?: string;
+        };
+        Ask: {
+            /** @description used while nothing is written on the pump */
+            default?: string;
+            key: string;
+            /**
+             * @description amount: any figure
+             * @enum {string}
+             */
+            kind: "length" | "torque" | "number" | "amount" | "words";
+            title: string;
+        };
+        AtForm: {
+            /** @description as the plan names it */
+            at: string;
+            value?: string;
+        };
+        Body: {
+            count?: components["schemas"]["CountForm"];
+            dial?: components["schemas"]["DialForm"];
+            direct?: components["schemas"]["DirectForm"];
+            /** @description acknowledged */
+            done?: boolean;
+            feeler?: components["schemas"]["GapForm"];
+            float?: components["schemas"]["FloatForm"];
+            heat?: components["schemas"]["HeatForm"];
+            inspect?: components["schemas"]["InspectForm"];
+            /** @description where each mark stands, in the plan's order */
+            marks?: string[];
+            photo?: components["schemas"]["PhotoForm"];
+            places?: components["schemas"]["PlacesForm"];
+            setting?: components["schemas"]["SettingForm"];
+            sign?: components["schemas"]["SignForm"];
+            /** @description why this was not taken */
+            skip?: string;
+            test?: components["schemas"]["TestForm"];
+            /** @description input of the step's calculator */
+            tool?: {
+                [key: string]: unknown;
+            };
+            torque?: components["schemas"]["TorqueForm"];
+            travel?: components["schemas"]["TravelForm"];
+            turn?: components["schemas"]["TurnForm"];
+            /**
+             * @description what a bare number means
+             * @enum {string}
+             */
+            unit?: "thou" | "in" | "mm" | "um";
+            wait?: components["schemas"]["WaitForm"];
+        };
+        Carried: {
+            /** @description id of the entry it was read from */
+            entry?: string;
+            step?: string;
+            /** @description as it stood there */
+            text: string;
+            /** @description key of the pump's value it is */
+            value?: string;
+        };
+        Cell: {
+            /** @description why a person accepted it */
+            accepted?: string;
+            figure?: components["schemas"]["Figure"];
+            /** @description the other end, where it is a range */
+            high?: components["schemas"]["Figure"];
+            text: components["schemas"]["Sentence"];
+            /** @enum {string} */
+            verdict?: "within" | "close" | "out" | "undecided" | "no-limit";
+            /** @description the verdict in words */
+            word?: string;
+        };
+        Change: {
+            /** @description which of its keys are different */
+            keys?: string[];
+            /** @enum {string} */
+            kind: "added" | "removed" | "changed" | "moved";
+            title?: string;
+            /** @description step, check, part, option, value or limit, with its key */
+            what: string;
+        };
+        CheckRow: {
+            built?: components["schemas"]["Cell"];
+            change?: components["schemas"]["Sentence"];
+            check: string;
+            /** @description as built, before its stage was done again */
+            earlier?: components["schemas"]["Cell"][];
+            found?: components["schemas"]["Cell"];
+            /**
+             * Format: int64
+             * @description number of its source
+             */
+            from?: number;
+            /** @description of its place on the shaft line */
+            letter?: string;
+            /** @description in figures */
+            limit: components["schemas"]["Sentence"];
+            /** @description it stands in the table of its repeat */
+            repeat?: boolean;
+            title: string;
+        };
+        CheckSheet: {
+            built?: components["schemas"]["Taken"];
+            /** @description built − found */
+            change?: components["schemas"]["Figure"];
+            check: string;
+            found?: components["schemas"]["Taken"];
+            letter?: string;
+            limit: components["schemas"]["LimitShown"];
+            short: string;
+            /** @description where a tap on its flag leads */
+            step?: string;
+            title: string;
+        };
+        Choice: {
+            choices: components["schemas"]["Option"][];
+            default: string;
+            key: string;
+            title: string;
+        };
+        ChoiceShown: {
+            key: string;
+            /** @description it is asked where, too */
+            where?: boolean;
+            words: string;
+        };
+        CountForm: {
+            /** @description as typed; turns may be 1/2, 0.5 or 1 1/2 */
+            count?: string | number;
+            pack?: string;
+        };
+        Decision: {
+            /** Format: date-time */
+            at: string;
+            by: components["schemas"]["Person"];
+            /** @description id of the entry */
+            entry?: string;
+            reason: string;
+        };
+        DialForm: {
+            /** @description reading on coming round to the first place again */
+            back_to_start?: string;
+            /** @description value of one division of the dial */
+            graduation?: string;
+            readings?: components["schemas"]["ReadingForm"][];
+            /** @description reading at 6 of the same set-up on a stiff bar, zeroed at 12 */
+            sag?: string;
+            /** @description lowest and highest of a whole turn, watched */
+            sweep?: components["schemas"]["SweepForm"];
+        };
+        DialReading: {
+            closure?: components["schemas"]["Figure"];
+            fitted?: components["schemas"]["Figure"];
+            form?: components["schemas"]["Figure"];
+            high_clock?: string;
+            /** Format: double */
+            high_deg?: number;
+            /** @description mean level of the fitted circle */
+            level?: components["schemas"]["Figure"];
+            off_centre?: components["schemas"]["Figure"];
+            points?: components["schemas"]["Point"][];
+            /** @description the sag of the arm was taken off */
+            sag_taken?: boolean;
+            sum_rule?: components["schemas"]["Figure"];
+            tir?: components["schemas"]["Figure"];
+        };
+        Difference: {
+            now: components["schemas"]["Judged"];
+            step: string;
+            then: components["schemas"]["Judged"];
+            title: string;
+        };
+        DirectForm: {
+            graduation?: string;
+            /** @description the thickest leaf that goes: no graduation is asked */
+            leaf?: boolean;
+            value?: string;
+        };
+        DoneRow: {
+            entered?: components["schemas"]["Cell"];
+            /** @description its repeat's table says all of it */
+            repeat?: boolean;
+            title: string;
+        };
+        Due: {
+            /** @description the day follows from readings, nobody set it */
+            about?: boolean;
+            /** @description 2027-03-01 */
+            day: string;
+            /**
+             * Format: int64
+             * @description days after which it is due again
+             */
+            every?: number;
+            /** @enum {string} */
+            key: "grease" | "stop" | "wear";
+            /**
+             * @description soon: within a fortnight
+             * @enum {string}
+             */
+            state: "overdue" | "soon" | "later";
+            title: string;
+            /** @description what the day was worked out from */
+            why: string;
+        };
+        Echo: {
+            field: string;
+            figure?: components["schemas"]["Figure"];
+            odd?: string;
+            /** @description a number with what it counts */
+            text?: string;
+        };
+        Effect: {
+            after: string;
+            before?: string;
+            what: string;
+        };
+        Elastomer: {
+            key: string;
+            title: string;
+        };
+        EndingShown: {
+            /** Format: date-time */
+            at: string;
+            by: components["schemas"]["Person"];
+            /** @enum {string} */
+            ending: "mistake" | "scrapped" | "taken-away" | "other";
+            entry: string;
+            reason: string;
+        };
+        Entry: {
+            /**
+             * Format: date-time
+             * @description when it was kept
+             */
+            at: string;
+            body?: components["schemas"]["Body"];
+            by: components["schemas"]["Person"];
+            /**
+             * Format: date-time
+             * @description what the sender's own clock said
+             */
+            clock?: string;
+            /**
+             * Format: int64
+             * @description number of the core that accepted it
+             */
+            core?: number;
+            /** @description the tablet or PC it was typed at */
+            device?: string;
+            /**
+             * Format: date-time
+             * @description when it was done, where it was typed later
+             */
+            done_at?: string;
+            /** @description who did it, where somebody else typed it */
+            done_by?: string;
+            /**
+             * @description ended: why
+             * @enum {string}
+             */
+            ending?: "mistake" | "scrapped" | "taken-away" | "other";
+            /**
+             * Format: int64
+             * @description number of the fields of an entry; missing is 1
+             */
+            format?: number;
+            /** @description field → where its value came from */
+            from?: {
+                [key: string]: components["schemas"]["Carried"];
+            };
+            hash: string;
+            /** @description made by the client; sending it twice is harmless */
+            id: string;
+            /** @enum {string} */
+            kind: "opened" | "kept" | "decided" | "pictured" | "withdrawn" | "ended" | "amended";
+            on?: string;
+            /** @description it was written on paper and typed from there */
+            on_paper?: boolean;
+            open?: components["schemas"]["Opening"];
+            reason?: string;
+            /**
+             * Format: int64
+             * @description round of a loop of steps, from 1
+             */
+            round?: number;
+            /**
+             * Format: int64
+             * @description number of the rules it was accepted under
+             */
+            rules?: number;
+            /**
+             * Format: int64
+             * @description 1 for the first entry of the job
+             */
+            seq: number;
+            /** @description SHA-256 of the sheet kept with it */
+            sheet?: string;
+            step?: string;
+        };
+        EntryForm: {
+            body?: components["schemas"]["Body"];
+            /** @description id of the person at work */
+            by: string;
+            /**
+             * Format: date-time
+             * @description what the sender's own clock said
+             */
+            clock?: string;
+            /** @description the tablet or PC it was typed at */
+            device?: string;
+            /**
+             * Format: date-time
+             * @description when it was done, where it was typed later
+             */
+            done_at?: string;
+            /** @description who did it, where somebody else typed it */
+            done_by?: string;
+            /**
+             * @description ended: why
+             * @enum {string}
+             */
+            ending?: "mistake" | "scrapped" | "taken-away" | "other";
+            /** @description field → where its value came from */
+            from?: {
+                [key: string]: components["schemas"]["Carried"];
+            };
+            /** @description made by the sender; sending it twice is harmless */
+            id: string;
+            /** @enum {string} */
+            kind: "kept" | "decided" | "pictured" | "withdrawn" | "ended" | "amended";
+            /** @description id of the entry it takes the place of, decides about or withdraws */
+            on?: string;
+            /** @description it was written on paper and typed from there */
+            on_paper?: boolean;
+            reason?: string;
+            /**
+             * Format: int64
+             * @description round of a loop of steps, from 1
+             */
+            round?: number;
+            step?: string;
+        };
+        Error: {
+            /** @description path of the field, e.g. readings[2].value */
+            field: string;
+            /** @description what is wrong and what would be right */
+            message: string;
+        };
+        Figure: {
+            mm: string;
+            thou: string;
+            /** Format: double */
+            um: number;
+        };
+        FindingShown: {
+            key: string;
+            /** @enum {string} */
+            outcome: "reuse" | "dress" | "repair" | "replace" | "order";
+            rule: string;
+            words: string;
+        };
+        FloatForm: {
+            /** @description value of one division of the dial */
+            graduation?: string;
+            trials?: components["schemas"]["TrialForm"][];
+        };
+        FoundAt: {
+            /** @description 4 or 4:30, seen from the coupling end */
+            clock?: string;
+            /** @enum {string} */
+            end?: "inboard" | "outboard";
+            key: string;
+            /** Format: int64 */
+            stage?: number;
+            /** Format: int64 */
+            vane?: number;
+            words: string;
+        };
+        GapForm: {
+            /** @description value of one division, where a place is measured directly */
+            graduation?: string;
+            positions?: components["schemas"]["PositionForm"][];
+        };
+        Head: {
+            /** @description who opened it */
+            by: string;
+            complaint: string;
+            /** Format: int64 */
+            entries: number;
+            hash: string;
+            /**
+             * Format: double
+             * @description running hours it came in with
+             */
+            hours?: number;
+            /** Format: date-time */
+            opened: string;
+            /** @description title and version */
+            plan: string;
+            /** @description which way the shop works, where good shops differ */
+            schools: components["schemas"]["SchoolChosen"][];
+        };
+        Heard: {
+            field: string;
+            figure: components["schemas"]["Figure"];
+        };
+        HeatForm: {
+            /** @description °C at the final tightening */
+            cool?: string | number;
+            /**
+             * Format: date-time
+             * @description when it was home
+             */
+            home?: string;
+            /** @description of the calculator heat */
+            input: {
+                [key: string]: unknown;
+            };
+            /**
+             * Format: date-time
+             * @description when it left the heater
+             */
+            left?: string;
+            /** @description no leaf enters at the shoulder */
+            seated?: boolean;
+        };
+        InspectForm: {
+            /** @description finding → where on the part, such as 4h, v3, inboard */
+            at?: {
+                [key: string]: string;
+            };
+            found: string[];
+            outcome?: string;
+            reason?: string;
+            where?: string;
+        };
+        JobRow: {
+            /** @description who made the last entry */
+            by: string;
+            /** Format: date-time */
+            changed: string;
+            complaint: string;
+            /**
+             * Format: int64
+             * @description readings that wait for a person's decision
+             */
+            decide: number;
+            /** Format: int64 */
+            done: number;
+            /** @description as-built verdict of each station, blank where not measured */
+            line: string[];
+            name: string;
+            /** @description id of the step to do next */
+            next_step?: string;
+            number: string;
+            /** Format: date-time */
+            opened: string;
+            /** @description at signing, or why it ended */
+            remark?: string;
+            /** @description the stage to work in */
+            stage: string;
+            /** @enum {string} */
+            state: "received" | "in-work" | "ready" | "signed" | "ended";
+            /** @description the step to do next */
+            step: string;
+            tag: string;
+            /** Format: int64 */
+            total: number;
+        };
+        JobView: {
+            /**
+             * Format: int64
+             * @description the entry whose kept sheet this is
+             */
+            as?: number;
+            /** @description what today's rules judge otherwise */
+            changed: components["schemas"]["Difference"][];
+            complaint: string;
+            /** @description why it hardly suits the liquid */
+            elastomer_warning?: string;
+            log: components["schemas"]["Entry"][];
+            number: string;
+            /** Format: date-time */
+            opened: string;
+            opened_by: components["schemas"]["Person"];
+            /** @description title and version of the plan it was started with */
+            plan: string;
+            pump: components["schemas"]["Pump"];
+            /**
+             * Format: int64
+             * @description number of today's rules
+             */
+            rules: number;
+            /** @description what each entry says, by its id */
+            said: {
+                [key: string]: components["schemas"]["Sentence"];
+            };
+            /** @description which way the shop works, where good shops differ */
+            schools: components["schemas"]["SchoolChosen"][];
+            sheet: components["schemas"]["Sheet"];
+            /** @description those that are kept, the oldest first */
+            sheets: components["schemas"]["SheetKept"][];
+        };
+        Judged: {
+            /** @description a person's decision is due */
+            decide?: boolean;
+            /** @description id of the entry */
+            entry: string;
+            figure?: components["schemas"]["Figure"];
+            /** @enum {string} */
+            outcome?: "reuse" | "dress" | "repair" | "replace" | "order";
+            /** @enum {string} */
+            verdict?: "within" | "close" | "out" | "undecided" | "no-limit";
+        };
+        KitLine: {
+            lubricant?: string;
+            part: string;
+            /** Format: int64 */
+            quantity: number;
+            /** @enum {string} */
+            state: "to-order" | "on-the-bench" | "used" | "return" | "not-used";
+            title: string;
+            /**
+             * @description extra is no part of the kit
+             * @enum {string}
+             */
+            use: "always" | "if-needed" | "extra";
+        };
+        Label: {
+            mm: string;
+            thou: string;
+            /** Format: double */
+            um: number;
+        };
+        Life: {
+            check: string;
+            /** @description what had to be assumed */
+            guess?: string;
+            /**
+             * Format: int64
+             * @description running hours left from what was set, or found, last
+             */
+            left?: number;
+            /** @description where it is reset or replaced */
+            limit: components["schemas"]["LimitShown"];
+            /** @description oldest first */
+            points: components["schemas"]["LifePoint"][];
+            /** @description wear in a thousand hours */
+            rate?: components["schemas"]["Figure"];
+            /** @enum {string} */
+            result?: "past-limit" | "not-wearing" | "lasts" | "reset-now";
+            title: string;
+            words: components["schemas"]["Sentence"];
+        };
+        LifePoint: {
+            built?: components["schemas"]["Figure"];
+            found?: components["schemas"]["Figure"];
+            /** Format: double */
+            hours: number;
+            job: string;
+        };
+        Likely: {
+            against: components["schemas"]["Sentence"][];
+            /** @description the reasoning */
+            because: string;
+            for: components["schemas"]["Sentence"][];
+            key: string;
+            /** @enum {string} */
+            standing: "likely" | "possible";
+            /** @description the one test that would tell it apart */
+            test: string;
+            title: string;
+        };
+        Limit: {
+            /** Format: double */
+            max_um?: number;
+            /** Format: double */
+            min_um?: number;
+            origin: string;
+            source: string;
+        };
+        LimitForm: {
+            max?: string;
+            min?: string;
+            source: string;
+        };
+        LimitForms: {
+            /** @description limit key → as written; one left out or blank says nothing */
+            limits: {
+                [key: string]: components["schemas"]["LimitForm"];
+            };
+        };
+        LimitName: {
+            key: string;
+            title: string;
+        };
+        LimitRow: {
+            /** @description a check of this pump, as its options stand, is judged by it */
+            asked: boolean;
+            in_force: components["schemas"]["LimitShown"];
+            key: string;
+            /** @description in the order in which they win; the silent are left out */
+            said: components["schemas"]["LimitSaid"][];
+            title: string;
+            /** @description why this one counts */
+            why: string;
+        };
+        LimitSaid: {
+            limit: components["schemas"]["LimitShown"];
+            /** @description who that is, in words */
+            title: string;
+            /** @enum {string} */
+            who: "pump" | "shop" | "plan" | "general";
+        };
+        LimitShown: {
+            max?: components["schemas"]["Figure"];
+            min?: components["schemas"]["Figure"];
+            /** @enum {string} */
+            origin: "maker" | "shop" | "general" | "none";
+            source: string;
+        };
+        LimitsView: {
+            /** @description limit key → as written */
+            forms: {
+                [key: string]: components["schemas"]["LimitForm"];
+            };
+            rows: components["schemas"]["LimitRow"][];
+            /** @description title of the general set in force */
+            set: string;
+        };
+        Line: {
+            /** Format: date-time */
+            at: string;
+            by: components["schemas"]["Person"];
+            /** @description paper: id of the kept file */
+            file?: string;
+            /**
+             * Format: double
+             * @description hours: as read
+             */
+            hours?: number;
+            /** @description made by the client; sending it twice is harmless */
+            id: string;
+            /** @enum {string} */
+            kind: "remark" | "done" | "hours" | "grease" | "paper";
+            /** @description done: the remark that is settled, by its id */
+            on?: string;
+            /** @description remark: what; done: how; grease: which and how much; paper: its title */
+            text?: string;
+        };
+        LineForm: {
+            /** @description id of the person at work */
+            by: string;
+            /** @description paper: id of the kept file */
+            file?: string;
+            /** Format: double */
+            hours?: number;
+            /** @description made by the sender; sending it twice is harmless */
+            id: string;
+            /** @enum {string} */
+            kind: "remark" | "done" | "hours" | "grease" | "paper";
+            /** @description done: the remark that is settled */
+            on?: string;
+            text?: string;
+        };
+        Look: {
+            echo: components["schemas"]["Heard"][];
+            errors: components["schemas"]["Error"][];
+            /** @description every length in both units, to label a picture by */
+            figures: components["schemas"]["Label"][];
+            /** @description the answer of the contract; missing until there is enough */
+            out?: unknown;
+            /** @description to be copied */
+            text: components["schemas"]["Sentence"];
+            title: string;
+            words?: components["schemas"]["Words"];
+        };
+        Meter: {
+            /** Format: date-time */
+            at: string;
+            /**
+             * Format: double
+             * @description running hours in a day, from the first and the last reading
+             */
+            day?: number;
+            /** @description who read them, or the job */
+            from: string;
+            /** Format: double */
+            hours: number;
+        };
+        Note: {
+            /** @description query of the tool's screen */
+            address: string;
+            /** Format: date-time */
+            at: string;
+            by: components["schemas"]["Person"];
+            id: string;
+            /** @description the calculator */
+            kind: string;
+            remark?: string;
+            text: components["schemas"]["Sentence"];
+        };
+        NoteForm: {
+            /** @description query of the tool's screen that shows it again */
+            address: string;
+            /** @description id of the person */
+            by: string;
+            /** @description made by the client, so that a note sent twice is kept once */
+            id: string;
+            /** @description the calculation's JSON object */
+            input: string;
+            kind: string;
+            remark?: string;
+            unit: string;
+        };
+        NoteRow: {
+            /** Format: date-time */
+            at: string;
+            /** @description what stood there before */
+            before: components["schemas"]["Sentence"];
+            by: string;
+            /** @enum {string} */
+            kind: "kept" | "decided" | "withdrawn" | "ended" | "amended";
+            reason: string;
+            what: string;
+        };
+        Notice: {
+            /** @enum {string} */
+            kind: "settle" | "typeface" | "go" | "npm";
+            /** @description names with their versions */
+            of: string[];
+            text: string;
+        };
+        "Open-jobRequest": {
+            /** @description id of the person at work */
+            by: string;
+            /** @description why the pump is here */
+            complaint: string;
+            /**
+             * Format: double
+             * @description its running hours, where they are known
+             */
+            hours?: number;
+            /** @description made by the sender; sending it twice is harmless */
+            id: string;
+            /** @description tag */
+            pump: string;
+        };
+        OpenRemark: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** @description of the entry, or the number of the job it was said at */
+            id: string;
+            job?: string;
+            text: string;
+        };
+        Opening: {
+            /** @description why the pump is here */
+            complaint: string;
+            /**
+             * Format: double
+             * @description running hours of the pump as it came in
+             */
+            hours?: number;
+            limits: {
+                [key: string]: components["schemas"]["Limit"];
+            };
+            options: {
+                [key: string]: string;
+            };
+            /** @description key of the plan */
+            plan: string;
+            plan_hash: string;
+            /** @description tag of the pump */
+            pump: string;
+            schools: {
+                [key: string]: string;
+            };
+            values: {
+                [key: string]: components["schemas"]["Value"];
+            };
+            /** Format: int64 */
+            version: number;
+        };
+        Option: {
+            key: string;
+            title: string;
+        };
+        Page: {
+            /** @description running hours as they were read last */
+            hours?: components["schemas"]["Meter"];
+            /** @description the latest first */
+            log: components["schemas"]["Line"][];
+            /** @description what is due, the soonest first */
+            next: components["schemas"]["Due"][];
+            /** @description drawings and pictures, the latest first */
+            papers: components["schemas"]["Line"][];
+            /** @description open, the oldest first */
+            remarks: components["schemas"]["OpenRemark"][];
+            /**
+             * Format: int64
+             * @description remarks that were settled
+             */
+            settled: number;
+        };
+        Panel: {
+            /**
+             * Format: int64
+             * @description °C
+             */
+            below?: number;
+            /** @description what may be chosen, in the order of the keys */
+            choices?: components["schemas"]["ChoiceShown"][];
+            /** @description of the gauge, as typed */
+            divisions?: string[];
+            /** Format: int64 */
+            drops?: number;
+            /** @description what the figure is called */
+            figure_title?: string;
+            findings?: components["schemas"]["FindingShown"][];
+            /** @description the as-found figure, beside an as-built one */
+            found?: components["schemas"]["Figure"];
+            found_body?: components["schemas"]["Body"];
+            /** @description what the plan and the pump's papers say of it */
+            given?: {
+                [key: string]: unknown;
+            };
+            /**
+             * @description the field of a body that it fills
+             * @enum {string}
+             */
+            group: "done" | "turn" | "count" | "marks" | "inspect" | "dial" | "float" | "feeler" | "setting" | "torque" | "direct" | "travel" | "places" | "tool" | "heat" | "wait" | "test" | "photo" | "sign";
+            /** @enum {string} */
+            indicator?: "fixed" | "turns";
+            /** @description which panel it has */
+            instrument: string;
+            /** @description a leaf is meant, not a gauge */
+            leaf?: boolean;
+            limit?: components["schemas"]["LimitShown"];
+            marks?: string[];
+            /**
+             * Format: int64
+             * @description to be home, to wait, or to hold the pressure
+             */
+            minutes?: number;
+            nominal?: components["schemas"]["Figure"];
+            nominal_source?: string;
+            of?: string;
+            /** @description what must be on the shaft before the heater is switched on */
+            onto?: string[];
+            /** @description it may be left out, with a reason */
+            optional?: boolean;
+            /** @description crossing order of the bolts */
+            order?: number[];
+            /** @description of a part */
+            outcomes?: ("reuse" | "dress" | "repair" | "replace" | "order")[];
+            part?: string;
+            /** @description each pass and the check, without an extension */
+            passes?: components["schemas"]["Pass"][];
+            places?: string[];
+            pressure?: string;
+            /** Format: int64 */
+            repeats?: number;
+            /** @description what is settled for the part beforehand */
+            rule?: string;
+            /** @enum {string} */
+            rule_says?: "reuse" | "dress" | "repair" | "replace" | "order";
+            /** @description the number that must come back */
+            same?: string;
+            /** @description what the check is a sign of */
+            sign?: string;
+            /** @enum {string} */
+            surface?: "rim" | "bore" | "face";
+            thread?: string;
+            /** @description the step's calculator */
+            tool?: string;
+            torque?: components["schemas"]["Pull"];
+            /** @description turns are counted: halves and quarters are numbers too */
+            turns?: boolean;
+            /** @description the division to begin with */
+            usual?: components["schemas"]["Usual"];
+        };
+        PaperKept: {
+            /** @description named by the entry of the pump's log; the file is at /api/v1/papers/{id} */
+            id: string;
+        };
+        PaperView: {
+            /** @description all of them, those of a repeat too */
+            checks: components["schemas"]["CheckRow"][];
+            /** @description turned, counted, marked, tightened, set, tested */
+            done: components["schemas"]["DoneRow"][];
+            head: components["schemas"]["Head"];
+            /** @description corrections, decisions and what was taken back */
+            notes: components["schemas"]["NoteRow"][];
+            /** @description all of them */
+            parts: components["schemas"]["PartRow"][];
+            photos: components["schemas"]["PhotoRow"][];
+            /** @description what the pump has several of, a table each */
+            repeats: components["schemas"]["RepeatRow"][];
+            /** @description parts with nothing against them, to stand on one line */
+            sound: string[];
+            sources: string[];
+            /** @description parts that nobody has looked at yet */
+            waiting: string[];
+        };
+        PartRow: {
+            /**
+             * @description overruled by a person
+             * @enum {string}
+             */
+            by_rule?: "reuse" | "dress" | "repair" | "replace" | "order";
+            found?: string;
+            /** @enum {string} */
+            outcome?: "reuse" | "dress" | "repair" | "replace" | "order";
+            part: string;
+            repeat?: boolean;
+            /** @description or why a person decided otherwise */
+            rule?: string;
+            /** @description nothing is against it */
+            sound?: boolean;
+            /** @description both, in a line */
+            words: string;
+        };
+        Pass: {
+            /** @description the last, round the circle at the full torque */
+            check?: boolean;
+            /** Format: int64 */
+            percent: number;
+            /** @description on the wrench, where an extension makes it another */
+            set?: components["schemas"]["Pull"];
+            /** @description at the bolt; missing where no torque is known */
+            torque?: components["schemas"]["Pull"];
+        };
+        PastCheck: {
+            built?: components["schemas"]["PastTaken"];
+            check: string;
+            found?: components["schemas"]["PastTaken"];
+            /** @description reset or replace, repair or replace */
+            mend?: string;
+            short: string;
+            title: string;
+            /** @description where it is put right, of a check that grows with running */
+            until?: components["schemas"]["LimitShown"];
+        };
+        PastJob: {
+            checks: components["schemas"]["PastCheck"][];
+            number: string;
+            /** Format: date-time */
+            signed: string;
+        };
+        PastTaken: {
+            figure?: components["schemas"]["Figure"];
+            high?: components["schemas"]["Figure"];
+            /** @enum {string} */
+            verdict?: "within" | "close" | "out" | "undecided" | "no-limit";
+        };
+        Person: {
+            id: string;
+            name: string;
+            /** @enum {string} */
+            role: "technician" | "lead";
+        };
+        PhotoForm: {
+            /** @description pictured: the finding it shows */
+            of?: string;
+            /** @description ids of pictures kept with the job */
+            photos?: string[];
+            /** @description where else the picture is kept */
+            words?: string;
+        };
+        PhotoKept: {
+            /** @description named by the entry of the step; the picture is at /api/v1/photos/{id} */
+            id: string;
+        };
+        PhotoRow: {
+            id: string;
+            title: string;
+        };
+        Picture: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** @description id of the entry that put it there */
+            entry: string;
+            id: string;
+            /** @description the finding it shows, in words */
+            of?: string;
+            words?: string;
+        };
+        PieceSheet: {
+            fitted: boolean;
+            piece: string;
+        };
+        Place: {
+            at: string;
+            high: components["schemas"]["Figure"];
+            low: components["schemas"]["Figure"];
+            next_leaf?: components["schemas"]["Figure"];
+            /** @enum {string} */
+            result: "within" | "close" | "tight" | "wide" | "undecided" | "no-limit";
+        };
+        PlacesForm: {
+            /** @description value of one division of the gauge */
+            graduation?: string;
+            readings?: components["schemas"]["AtForm"][];
+        };
+        PlanCheck: {
+            /** @description title of the plan it is compared with */
+            against?: string;
+            changes: components["schemas"]["Change"][];
+            faults: components["schemas"]["PlanFault"][];
+            /** @description the order of work with every option at its default */
+            order?: string;
+            plan?: components["schemas"]["PlanView"];
+        };
+        PlanFault: {
+            /** Format: int64 */
+            line?: number;
+            message: string;
+            step?: string;
+        };
+        PlanText: {
+            /** @description YAML, docs/plans.md */
+            text: string;
+        };
+        PlanView: {
+            construction: string;
+            /** @description why it cannot be read any more: it is left out of all choices */
+            fault?: string;
+            key: string;
+            limits: components["schemas"]["LimitName"][];
+            /** @description what a new plan would be refused for */
+            notes: string[];
+            options: components["schemas"]["Choice"][];
+            /** @description written by the shop */
+            own: boolean;
+            /** Format: int64 */
+            steps: number;
+            title: string;
+            values: components["schemas"]["Ask"][];
+            /** Format: int64 */
+            version: number;
+        };
+        Point: {
+            /** Format: double */
+            deg: number;
+            value: components["schemas"]["Figure"];
+        };
+        PositionForm: {
+            /** @description vane 1, left … */
+            at?: string;
+            /** @description thickest leaf that passes */
+            go?: string;
+            /** @description thinnest leaf that does not */
+            no_go?: string;
+            /** @description measured directly */
+            value?: string;
+        };
+        PreviewView: {
+            /** @description what is wrong with the fields filled in so far */
+            errors: components["schemas"]["Error"][];
+            reading?: components["schemas"]["Reading"];
+            tell: components["schemas"]["Tell"];
+        };
+        Problem: {
+            detail: string;
+            /** @description of a calculation: the first, as the command gives it */
+            error?: components["schemas"]["Error"];
+            errors?: components["schemas"]["Error"][];
+            latest?: components["schemas"]["Entry"];
+            /** Format: int64 */
+            status: number;
+            title: string;
+        };
+        Pull: {
+            lbf_ft: string;
+            nm: string;
+        };
+        Pump: {
+            /** @description letter of the construction */
+            construction: string;
+            duty?: string;
+            /** @description ISO 1629 name of the rubber of its seals and O-rings */
+            elastomer?: string;
+            /**
+             * Format: int64
+             * @description days between two greasings by its maker
+             */
+            grease_every?: number;
+            impeller?: string;
+            /** @description the construction in words */
+            kind?: string;
+            /** @description limit key → as written, with its source */
+            limits: {
+                [key: string]: components["schemas"]["LimitForm"];
+            };
+            liquid?: string;
+            maker?: string;
+            model?: string;
+            motor?: string;
+            name: string;
+            /** @description option of the plan → choice */
+            options: {
+                [key: string]: string;
+            };
+            place?: string;
+            /** @description key of its plan; blank while there is none */
+            plan?: string;
+            /**
+             * Format: double
+             * @description running hours to the next planned stop
+             */
+            planned_hours?: number;
+            /** @description day of the next planned stop, 2027-03-01 */
+            planned_stop?: string;
+            serial?: string;
+            /** @description continuous or intermittent: how often its grease is renewed */
+            service?: string;
+            shaft?: string;
+            speed?: string;
+            tag: string;
+            /** @description value of the plan → as written, with its source */
+            values: {
+                [key: string]: components["schemas"]["Value"];
+            };
+        };
+        PumpRow: {
+            /** @description letter of the construction */
+            construction: string;
+            duty?: string;
+            /** @description ISO 1629 name of the rubber of its seals and O-rings */
+            elastomer?: string;
+            /**
+             * Format: int64
+             * @description days between two greasings by its maker
+             */
+            grease_every?: number;
+            impeller?: string;
+            /** Format: int64 */
+            jobs: number;
+            /** @description the construction in words */
+            kind?: string;
+            /** @description limit key → as written, with its source */
+            limits: {
+                [key: string]: components["schemas"]["LimitForm"];
+            };
+            liquid?: string;
+            maker?: string;
+            model?: string;
+            motor?: string;
+            name: string;
+            /** @description number of its open job */
+            open?: string;
+            /** @description option of the plan → choice */
+            options: {
+                [key: string]: string;
+            };
+            place?: string;
+            /** @description key of its plan; blank while there is none */
+            plan?: string;
+            /**
+             * Format: double
+             * @description running hours to the next planned stop
+             */
+            planned_hours?: number;
+            /** @description day of the next planned stop, 2027-03-01 */
+            planned_stop?: string;
+            serial?: string;
+            /** @description continuous or intermittent: how often its grease is renewed */
+            service?: string;
+            shaft?: string;
+            speed?: string;
+            tag: string;
+            /** @description value of the plan → as written, with its source */
+            values: {
+                [key: string]: components["schemas"]["Value"];
+            };
+        };
+        PumpView: {
+            /** @description why its elastomer hardly suits its liquid */
+            elastomer_warning?: string;
+            jobs: components["schemas"]["JobRow"][];
+            /** @description what a job opened now would be judged by */
+            limits: components["schemas"]["LimitRow"][];
+            /** @description how its clearances, plays and run-outs grow */
+            lives: components["schemas"]["Life"][];
+            /** @description calculations kept, the latest first */
+            notes: components["schemas"]["Note"][];
+            /** @description the checks of its signed jobs, the latest first */
+            past: components["schemas"]["PastJob"][];
+            plan?: components["schemas"]["PlanView"];
+            pump: components["schemas"]["Pump"];
+            record: components["schemas"]["Page"];
+            /** @description running hours from one new seal to the next */
+            seal_lives: number[];
+        };
+        Reading: {
+            /** @description a setting: what was measured */
+            against?: components["schemas"]["Figure"];
+            /**
+             * @description overruled
+             * @enum {string}
+             */
+            by_rule?: "reuse" | "dress" | "repair" | "replace" | "order";
+            dial?: components["schemas"]["DialReading"];
+            figure?: components["schemas"]["Figure"];
+            /** @description an inspection: what was found, and where */
+            found?: components["schemas"]["FoundAt"][];
+            high?: components["schemas"]["Figure"];
+            /**
+             * Format: int64
+             * @description a heating: seconds from the heater to home
+             */
+            home_s?: number;
+            /** @description to the nearest bound, negative outside */
+            margin?: components["schemas"]["Figure"];
+            /**
+             * @description of a part
+             * @enum {string}
+             */
+            outcome?: "reuse" | "dress" | "repair" | "replace" | "order";
+            /** @description torque: each pass and the check, with what the wrench is set to */
+            passes?: components["schemas"]["Pass"][];
+            places?: components["schemas"]["Place"][];
+            /** @description the rule behind the outcome */
+            rule?: string;
+            /** @description why it was left out */
+            skipped?: string;
+            spread?: components["schemas"]["Figure"];
+            text?: string;
+            /** @description what the step's calculator says */
+            tool?: components["schemas"]["Look"];
+            torque?: components["schemas"]["Pull"];
+            /** @description how it turned by hand, and where it caught */
+            turned?: components["schemas"]["TurnForm"];
+            uncertainty?: components["schemas"]["Figure"];
+            /**
+             * @description if it is judged
+             * @enum {string}
+             */
+            verdict?: "within" | "close" | "out" | "undecided" | "no-limit";
+            warnings?: string[];
+            /**
+             * @description what the rule said then
+             * @enum {string}
+             */
+            was?: "reuse" | "dress" | "repair" | "replace" | "order";
+        };
+        ReadingForm: {
+            /** @description 12, 3, 1:30 … */
+            clock?: string;
+            /**
+             * Format: double
+             * @description degrees clockwise from 12
+             */
+            deg?: number;
+            value?: string;
+        };
+        RepeatRow: {
+            members: string[];
+            rows: components["schemas"]["RepeatedWork"][];
+            /** @description what there are several of */
+            title: string;
+        };
+        RepeatedWork: {
+            /** @description in the order of the members; null where one has none */
+            cells: components["schemas"]["WorkCell"][];
+            /** Format: int64 */
+            from?: number;
+            limit?: components["schemas"]["Sentence"];
+            title: string;
+        };
+        Round: {
+            figure?: components["schemas"]["Figure"];
+            high?: components["schemas"]["Figure"];
+            /** @enum {string} */
+            verdict?: "within" | "close" | "out" | "undecided" | "no-limit";
+            /** @description what sent the work back */
+            why: string;
+        };
+        Row: {
+            name: string;
+            value: components["schemas"]["Sentence"];
+        };
+        Rules: {
+            limits: {
+                [key: string]: components["schemas"]["LimitForm"];
+            };
+            schools: {
+                [key: string]: string;
+            };
+            /** @description key of the general limit set */
+            set: string;
+        };
+        "Save-shopRequest": {
+            name: string;
+            schools: {
+                [key: string]: string;
+            };
+            /** @description key of the general limit set */
+            set: string;
+        };
+        SchoolChosen: {
+            choice: string;
+            title: string;
+        };
+        Sentence: {
+            mm: string;
+            thou: string;
+        };
+        Service: {
+            /**
+             * Format: int64
+             * @description between two greasings, unless the maker says
+             */
+            days: number;
+            key: string;
+            title: string;
+        };
+        SettingForm: {
+            graduation?: string;
+            measured?: string;
+        };
+        Sheet: {
+            /** @description what was added to it after the signature */
+            amended?: components["schemas"]["Amendment"][];
+            /** @description what may be behind it all, the most likely first */
+            causes: components["schemas"]["Likely"][];
+            /** @description stations first, then those without a place */
+            checks: components["schemas"]["CheckSheet"][];
+            /** @description how it ended without a signature */
+            ended?: components["schemas"]["EndingShown"];
+            /** @description parts to order, on the bench, used, to return */
+            kit: components["schemas"]["KitLine"][];
+            /**
+             * Format: int64
+             * @description number of entries in the log
+             */
+            length: number;
+            /** @description id of the step to do next */
+            next?: string;
+            /** @description corrections, decisions and what was taken back */
+            notes: components["schemas"]["SheetNote"][];
+            pieces: components["schemas"]["PieceSheet"][];
+            /**
+             * Format: int64
+             * @description number of the rules it was worked out by
+             */
+            rules: number;
+            signed?: components["schemas"]["Signature"];
+            stages: components["schemas"]["StageSheet"][];
+            /** @enum {string} */
+            state: "received" | "in-work" | "ready" | "signed" | "ended";
+            /** @description from the driver end */
+            stations: components["schemas"]["StationSheet"][];
+            /** @description of the as-built checks */
+            tally: components["schemas"]["Tally"];
+            /** @description the pump stands; up is to the left of the line */
+            vertical?: boolean;
+        };
+        SheetKept: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            kind: string;
+            /** @description made for a job that was signed before sheets were kept */
+            later?: boolean;
+            /**
+             * Format: int64
+             * @description number of the entry
+             */
+            seq: number;
+        };
+        SheetNote: {
+            /** @description what stands there now */
+            after: components["schemas"]["Sentence"];
+            /** Format: date-time */
+            at: string;
+            /** @description what stood there before, in words */
+            before: components["schemas"]["Sentence"];
+            by: string;
+            entry: string;
+            /** @enum {string} */
+            kind: "kept" | "decided" | "withdrawn" | "ended" | "amended";
+            reason: string;
+            step?: string;
+            /** @description of the step */
+            title?: string;
+        };
+        ShopView: {
+            elastomers: components["schemas"]["Elastomer"][];
+            name: string;
+            people: components["schemas"]["Person"][];
+            rules: components["schemas"]["Rules"];
+            /** @description where good shops differ */
+            schools: components["schemas"]["Choice"][];
+            /** @description duties, with how often grease is renewed */
+            services: components["schemas"]["Service"][];
+            /** @description general limit set in force */
+            set: string;
+            /** @description general limit sets to choose from */
+            sets: components["schemas"]["Option"][];
+        };
+        SignForm: {
+            /** @description for whoever opens this pump next */
+            remark?: string;
+        };
+        Signature: {
+            /** Format: date-time */
+            at: string;
+            by: components["schemas"]["Person"];
+            remark?: string;
+        };
+        StageSheet: {
+            /** Format: int64 */
+            done: number;
+            id: string;
+            /** @description whether something can be entered in it */
+            open: boolean;
+            steps: components["schemas"]["StepSheet"][];
+            title: string;
+            /** Format: int64 */
+            total: number;
+        };
+        StationSheet: {
+            /** @description piece.point */
+            at: string;
+            built?: components["schemas"]["Taken"];
+            /** @description built − found */
+            change?: components["schemas"]["Figure"];
+            check: string;
+            found?: components["schemas"]["Taken"];
+            letter: string;
+            limit: components["schemas"]["LimitShown"];
+            short: string;
+            /** @description where a tap on its flag leads */
+            step?: string;
+            title: string;
+        };
+        StepSheet: {
+            /** @description why it is to be done again */
+            again?: string;
+            /** @description the step this is one of several of: the same work on each end or stage */
+            base?: string;
+            /** @description why nothing can be entered */
+            blocked?: string;
+            cautions?: string[];
+            check?: string;
+            /** @description what goes on */
+            compound?: string;
+            /** @description a person's, on a reading that needs one */
+            decision?: components["schemas"]["Decision"];
+            /**
+             * Format: int64
+             * @description how often it was entered
+             */
+            entries?: number;
+            /** @description id of the entry that counts */
+            entry?: string;
+            /** @description comes after the hand-back */
+            follows?: boolean;
+            how?: string;
+            id: string;
+            /**
+             * @description one of the kinds of steps
+             * @enum {string}
+             */
+            kind: "do" | "caution" | "turn" | "measure" | "count" | "mark" | "inspect" | "torque" | "set" | "heat" | "wait" | "drip" | "test" | "align" | "grease" | "photo" | "sign";
+            lead?: boolean;
+            /** @description which of them, short */
+            member?: string;
+            /** @description never missing */
+            panel: components["schemas"]["Panel"];
+            /** @enum {string} */
+            phase?: "found" | "built";
+            /** @description of the step and of the findings at it */
+            pictures?: components["schemas"]["Picture"][];
+            reading?: components["schemas"]["Reading"];
+            /** @description what there are several of, such as Stages */
+            repeat?: string;
+            /** @description for the order of work */
+            short: string;
+            /** @enum {string} */
+            state: "open" | "blocked" | "done" | "decide";
+            title: string;
+            why?: string;
+            /** @description what the work is called on each of them */
+            work?: string;
+        };
+        SweepForm: {
+            high?: string;
+            low?: string;
+        };
+        Taken: {
+            decision?: components["schemas"]["Decision"];
+            /** @description what the rounds before came to, where a stage was done again */
+            earlier?: components["schemas"]["Round"][];
+            figure?: components["schemas"]["Figure"];
+            high?: components["schemas"]["Figure"];
+            /**
+             * Format: int64
+             * @description how often it was entered
+             */
+            rounds: number;
+            step: string;
+            /** @enum {string} */
+            verdict?: "within" | "close" | "out" | "undecided" | "no-limit";
+        };
+        TakenIn: {
+            /** Format: int64 */
+            added: number;
+            /** Format: int64 */
+            changed: number;
+            /** @description false where it was only tried */
+            done: boolean;
+            /** @description the first of them */
+            list: components["schemas"]["Effect"][];
+            /** Format: int64 */
+            rows: number;
+            /** Format: int64 */
+            same: number;
+        };
+        Tally: {
+            /** Format: int64 */
+            close: number;
+            /** Format: int64 */
+            no_limit: number;
+            /** Format: int64 */
+            not_measured: number;
+            /** Format: int64 */
+            out: number;
+            /**
+             * Format: int64
+             * @description steps that come after the hand-back and are open
+             */
+            to_follow: number;
+            /** Format: int64 */
+            undecided: number;
+            /** Format: int64 */
+            within: number;
+        };
+        Tell: {
+            /** @description what it usually comes from */
+            causes: string[];
+            /** @description what was understood, field by field */
+            echo: components["schemas"]["Echo"][];
+            headline: components["schemas"]["Sentence"];
+            /** @description what to do, the most pressing first */
+            lines: components["schemas"]["Sentence"][];
+        };
+        TestForm: {
+            drops?: string | number;
+            /** @description how long it was held */
+            minutes?: string | number;
+            /** @description with its unit, as on the gauge */
+            pressure?: string;
+        };
+        TorqueForm: {
+            /** @description length that the extension adds in line */
+            extension?: string;
+            /** @description with its unit; blank when it is the plan's */
+            set?: string;
+            ticks: number[];
+            /** @description length of the wrench, from square to grip */
+            wrench?: string;
+        };
+        TravelForm: {
+            down?: string;
+            graduation?: string;
+            up?: string;
+        };
+        TrialForm: {
+            in?: string;
+            out?: string;
+        };
+        TurnForm: {
+            clock?: string;
+            turn: string;
+        };
+        Usual: {
+            mm: string;
+            thou: string;
+        };
+        Value: {
+            source: string;
+            text: string;
+        };
+        WaitForm: {
+            /** Format: date-time */
+            began?: string;
+            /** @description °C when the work went on */
+            cool?: string | number;
+            /** Format: date-time */
+            ended?: string;
+        };
+        Words: {
+            /** @description the same, where it is a length */
+            figure?: components["schemas"]["Figure"];
+            /** @description the verdict, or what to do, in a few words */
+            headline: components["schemas"]["Sentence"];
+            /** @description what to do, the most pressing first */
+            lines: components["schemas"]["Sentence"][];
+            /** @description the figure the question was about */
+            main: components["schemas"]["Row"];
+            /** @description what stands behind it */
+            rows: components["schemas"]["Row"][];
+            /** @description one of the verdicts; missing where nothing is judged */
+            verdict?: string;
+        };
+        WorkCell: {
+            built?: components["schemas"]["Cell"];
+            done?: components["schemas"]["Cell"];
+            found?: components["schemas"]["Cell"];
+            letter?: string;
+            /** @enum {string} */
+            outcome?: "reuse" | "dress" | "repair" | "replace" | "order";
+        };
+    };
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
 }
-export type $defs = Record<string, never>
+export type $defs = Record<string, never>;
 export interface operations {
-  about: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['About']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  calculate: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description one of docs/calc.md */
-        kind: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': string
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': unknown
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'list-jobs': {
-    parameters: {
-      query?: {
-        /** @description words in number, plate, complaint, findings, reasons or remarks */
-        q?: string
-        state?: 'open' | 'decide' | 'signed' | 'ended' | 'all'
-        /** @description tag */
-        pump?: string
-        /** @description letter */
-        construction?: string
-        sort?: 'changed' | 'opened' | 'number' | 'tag'
-        /** @description number of the last job of the page before */
-        after?: string
-        limit?: number
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobRow'][]
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'open-job': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Open-jobRequest']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'import-job': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': string
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobView']
-        }
-      }
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'get-job': {
-    parameters: {
-      query?: {
-        /** @description number of an entry: the sheet that was kept with it */
-        as?: number
-      }
-      header?: never
-      path: {
-        /** @description J-0147 */
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'append-entry': {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description J-0147 */
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['EntryForm']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'kit-file': {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description J-0147 */
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          'Content-Disposition'?: string
-          'Content-Type'?: string
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': string
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'look-at-changes': {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description J-0147 */
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'add-photo': {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description J-0147 */
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/octet-stream': string
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PhotoKept']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'get-sheet': {
-    parameters: {
-      query?: {
-        /** @description number of an entry: the sheet that was kept with it */
-        as?: number
-      }
-      header?: never
-      path: {
-        /** @description J-0147 */
-        number: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PaperView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'sheet-file': {
-    parameters: {
-      query?: {
-        /** @description pdf: lengths in thou or mm */
-        unit?: 'thou' | 'mm'
-        /** @description pdf: the size of its pages */
-        paper?: 'a4' | 'letter'
-        /** @description number of an entry: the sheet that was kept with it; not for json */
-        as?: number
-      }
-      header?: never
-      path: {
-        /** @description J-0147 */
-        number: string
-        format: 'json' | 'csv' | 'pdf'
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          'Content-Disposition'?: string
-          'Content-Type'?: string
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': string
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  preview: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description J-0147 */
-        number: string
-        step: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Body']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PreviewView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'add-paper': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/octet-stream': string
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PaperKept']
-        }
-      }
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'get-paper': {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          'Content-Disposition'?: string
-          'Content-Type'?: string
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': string
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'add-person': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Add-personRequest']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Person']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'get-photo': {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          'Cache-Control'?: string
-          'Content-Type'?: string
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': string
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'list-plans': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PlanView'][]
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'add-plan': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Add-planRequest']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PlanCheck']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'preview-plan': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PlanText']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PlanCheck']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'get-plan': {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PlanText']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'list-pumps': {
-    parameters: {
-      query?: {
-        /** @description words on its plate or in what was noted about it */
-        q?: string
-        /** @description letter */
-        construction?: string
-        sort?: 'tag' | 'name' | 'maker' | 'jobs'
-        /** @description 0: all of them */
-        limit?: number
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PumpRow'][]
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'add-pump': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Pump']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Pump']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'get-pump': {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        tag: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PumpView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'save-pump': {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        tag: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Pump']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Pump']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'pump-label': {
-    parameters: {
-      query?: {
-        /** @description address under which tablets open Settle, such as http://bench:8420 */
-        at?: string
-      }
-      header?: never
-      path: {
-        tag: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          'Content-Disposition'?: string
-          'Content-Type'?: string
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': string
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'get-pump-limits': {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        tag: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['LimitsView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'save-pump-limits': {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        tag: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['LimitForms']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['LimitsView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'note-pump': {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        tag: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['LineForm']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Page']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'pump-calendar': {
-    parameters: {
-      query?: {
-        /** @description address under which Settle is opened, such as http://bench:8420 */
-        at?: string
-      }
-      header?: never
-      path: {
-        tag: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          'Content-Disposition'?: string
-          'Content-Type'?: string
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': string
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'add-note': {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        tag: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['NoteForm']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Note']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'register-file': {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        file: 'pumps.csv' | 'limits.csv'
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          'Content-Disposition'?: string
-          'Content-Type'?: string
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': string
-        }
-      }
-      /** @description Error */
-      default: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'take-in-register': {
-    parameters: {
-      query?: {
-        /** @description only say what it would do */
-        try?: boolean
-      }
-      header?: never
-      path: {
-        what: 'pumps' | 'limits'
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'text/csv': string
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['TakenIn']
-        }
-      }
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'get-shop': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ShopView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'save-shop': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Save-shopRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'get-shop-limits': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['LimitsView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  'save-shop-limits': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['LimitForms']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['LimitsView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  look: {
-    parameters: {
-      query?: {
-        /** @description what a bare number means: thou, in, mm or um */
-        unit?: string
-      }
-      header?: never
-      path: {
-        /** @description one of docs/calc.md */
-        kind: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': string
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Look']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Internal Server Error */
-      500: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
+    about: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["About"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    calculate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description one of docs/calc.md */
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-jobs": {
+        parameters: {
+            query?: {
+                /** @description words in number, plate, complaint, findings, reasons or remarks */
+                q?: string;
+                state?: "open" | "decide" | "signed" | "ended" | "all";
+                /** @description tag */
+                pump?: string;
+                /** @description letter */
+                construction?: string;
+                sort?: "changed" | "opened" | "number" | "tag";
+                /** @description number of the last job of the page before */
+                after?: string;
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobRow"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "open-job": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Open-jobRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "import-job": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": string;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-job": {
+        parameters: {
+            query?: {
+                /** @description number of an entry: the sheet that was kept with it */
+                as?: number;
+            };
+            header?: never;
+            path: {
+                /** @description J-0147 */
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "append-entry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description J-0147 */
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryForm"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "kit-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description J-0147 */
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "look-at-changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description J-0147 */
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "add-photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description J-0147 */
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoKept"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-sheet": {
+        parameters: {
+            query?: {
+                /** @description number of an entry: the sheet that was kept with it */
+                as?: number;
+            };
+            header?: never;
+            path: {
+                /** @description J-0147 */
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "sheet-file": {
+        parameters: {
+            query?: {
+                /** @description pdf: lengths in thou or mm */
+                unit?: "thou" | "mm";
+                /** @description pdf: the size of its pages */
+                paper?: "a4" | "letter";
+                /** @description number of an entry: the sheet that was kept with it; not for json */
+                as?: number;
+            };
+            header?: never;
+            path: {
+                /** @description J-0147 */
+                number: string;
+                format: "json" | "csv" | "pdf";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description J-0147 */
+                number: string;
+                step: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Body"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PreviewView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "add-paper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperKept"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-paper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "add-person": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Add-personRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Person"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-plans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "add-plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Add-planRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanCheck"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "preview-plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanCheck"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanText"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-pumps": {
+        parameters: {
+            query?: {
+                /** @description words on its plate or in what was noted about it */
+                q?: string;
+                /** @description letter */
+                construction?: string;
+                sort?: "tag" | "name" | "maker" | "jobs";
+                /** @description 0: all of them */
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PumpRow"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "add-pump": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Pump"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pump"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-pump": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PumpView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "save-pump": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Pump"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pump"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "pump-label": {
+        parameters: {
+            query?: {
+                /** @description address under which tablets open Settle, such as http://bench:8420 */
+                at?: string;
+            };
+            header?: never;
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-pump-limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LimitsView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "save-pump-limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LimitForms"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LimitsView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "note-pump": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineForm"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "pump-calendar": {
+        parameters: {
+            query?: {
+                /** @description address under which Settle is opened, such as http://bench:8420 */
+                at?: string;
+            };
+            header?: never;
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "add-note": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteForm"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Note"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "register-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                file: "pumps.csv" | "limits.csv";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "take-in-register": {
+        parameters: {
+            query?: {
+                /** @description only say what it would do */
+                try?: boolean;
+            };
+            header?: never;
+            path: {
+                what: "pumps" | "limits";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenIn"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-shop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "save-shop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Save-shopRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-shop-limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LimitsView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "save-shop-limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LimitForms"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LimitsView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    look: {
+        parameters: {
+            query?: {
+                /** @description what a bare number means: thou, in, mm or um */
+                unit?: string;
+            };
+            header?: never;
+            path: {
+                /** @description one of docs/calc.md */
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Look"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
 }
