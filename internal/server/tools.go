@@ -9,14 +9,33 @@ import (
 
 	"settle/core/calc"
 	"settle/core/field"
+	"settle/core/fit"
+	"settle/core/gauge"
 	"settle/core/quantity"
 	"settle/internal/store"
 )
+
+// ToolChoices are what may be chosen in a bench tool.
+type ToolChoices struct {
+	Shaft   []string `json:"shaft_classes" nullable:"false" doc:"classes of a seat on a shaft"`
+	Housing []string `json:"housing_classes" nullable:"false" doc:"classes of a seat in a housing"`
+	Turns   []string `json:"turns" nullable:"false" doc:"how a shaft may turn by hand; blank: not tried"`
+}
+
+func (s *server) toolChoices(context.Context, *struct{}) (*body[ToolChoices], error) {
+	turns := []string{""}
+	for _, t := range gauge.TurnWords {
+		turns = append(turns, string(t))
+	}
+	return &body[ToolChoices]{ToolChoices{fit.Classes(fit.Shaft), fit.Classes(fit.Housing), turns}}, nil
+}
 
 // tools are the calculators without a job: as the contract has them, as a
 // screen shows them, and kept to a pump's notes. The core reads the object
 // itself, as it does on the command line: one contract, one reader.
 func (s *server) tools(api huma.API) {
+	operation(api, http.MethodGet, "/tools/choices", "tool-choices", "What may be chosen in the bench tools",
+		s.toolChoices)
 	huma.Register(api, huma.Operation{
 		OperationID: "calculate", Method: http.MethodPost, Path: "/api/v1/calc/{kind}",
 		Summary:          "One calculation, without a job: docs/calc.md has the kinds",

@@ -175,6 +175,14 @@ export const useKeptSheet = (number: string, seq: number) =>
     staleTime: Infinity,
   })
 
+/** What may be chosen in a bench tool. */
+export const useToolChoices = () =>
+  useQuery({
+    queryKey: keys.toolChoices,
+    queryFn: () => answer(api.GET('/api/v1/tools/choices')),
+    staleTime: Infinity,
+  })
+
 /** The rows of the build sheet that a job shows. */
 export const useRows = (job: JobView) =>
   useQuery({

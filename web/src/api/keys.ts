@@ -5,6 +5,7 @@ export const keys = {
   shop: ['shop'] as const,
   plans: ['plans'] as const,
   about: ['about'] as const,
+  toolChoices: ['tool-choices'] as const,
   jobs: ['jobs'] as const,
   jobList: (list: object) => ['jobs', list] as const,
   job: (number: string) => ['job', number] as const,

@@ -521,6 +521,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/tools/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What may be chosen in the bench tools */
+        get: operations["tool-choices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/tools/{kind}": {
         parameters: {
             query?: never;
@@ -2135,6 +2152,14 @@ export interface components {
             minutes?: string | number;
             /** @description with its unit, as on the gauge */
             pressure?: string;
+        };
+        ToolChoices: {
+            /** @description classes of a seat in a housing */
+            housing_classes: string[];
+            /** @description classes of a seat on a shaft */
+            shaft_classes: string[];
+            /** @description how a shaft may turn by hand; blank: not tried */
+            turns: string[];
         };
         TorqueForm: {
             /** @description length that the extension adds in line */
@@ -4292,6 +4317,62 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LimitsView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "tool-choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToolChoices"];
                 };
             };
             /** @description Not Found */

@@ -54,8 +54,11 @@ export function Tells(props: Props) {
         <LimitBar limit={p.limit} reading={reading} found={p.found} />
       )}
       {p.limit && (
-        <Typography variant="body2">
-          {p.limit.origin === 'none' ? capital(p.limit.source) : `Limit from: ${p.limit.source}`}
+        <Typography
+          variant="body2"
+          sx={{ display: 'block', '&::first-letter': { textTransform: 'uppercase' } }}
+        >
+          {p.limit.origin === 'none' ? `${p.limit.source}.` : `Limit from: ${p.limit.source}`}
         </Typography>
       )}
       {tell && tell.lines.length > 0 && (
@@ -75,7 +78,6 @@ export function Tells(props: Props) {
   )
 }
 
-const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1) + '.'
 const Rule = () => <Box sx={{ borderTop: `1px solid ${ink('rule')}` }} />
 
 function List({ title, lines }: { title: string; lines: string[] }) {

@@ -1,3 +1,4 @@
+import { useToolChoices } from '../api/client'
 import Box from '@mui/material/Box'
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
@@ -137,7 +138,9 @@ function Choice({
   value: string
   onChange: (text: string) => void
 }) {
-  const choices = field.choices ?? []
+  const lists = useToolChoices()
+  const listed = field.from && lists.data ? lists.data[field.from] : []
+  const choices = field.choices ?? listed.map((c) => [c, c || '–'] as const)
   if (choices.length > 4) {
     return (
       <TextField

@@ -1,3 +1,4 @@
+import type { ToolChoices } from '../api/types'
 import type { Unit } from '../app/settings'
 
 // What each bench tool asks. The names are the paths of the request, so that
@@ -10,6 +11,8 @@ export interface Field {
   short?: string
   kind?: 'length' | 'number' | 'numbers' | 'words' | 'choice'
   choices?: readonly (readonly [string, string])[]
+  /** or: the name of the list that the server has of them */
+  from?: keyof ToolChoices
   /** what stands there until something is typed */
   start?: string | Record<Unit, string>
   width?: number
@@ -66,20 +69,6 @@ const dial = (list: string): Rows => ({
   first: times(4, clock),
   most: 12,
 })
-
-const shaftClasses = ['g6', 'h5', 'h6', 'js5', 'js6', 'j5', 'j6', 'k5', 'k6', 'm5', 'm6', 'n6'].map(
-  (c) => [c, c] as const,
-)
-const housingClasses = ['G7', 'H6', 'H7', 'H8', 'J7', 'JS7', 'K7'].map((c) => [c, c] as const)
-const turns = [
-  ['', '–'],
-  ['free', 'free'],
-  ['drags', 'drags'],
-  ['rough', 'rough'],
-  ['rubs', 'rubs'],
-  ['binds', 'binds'],
-  ['locked', 'locked'],
-] as const
 
 export const tools: Tool[] = [
   {
@@ -228,7 +217,7 @@ export const tools: Tool[] = [
       {
         fields: [
           { name: 'new', label: 'Clearance when new' },
-          { name: 'factor', label: 'Allowed, times new', kind: 'number', start: '2' },
+          { name: 'factor', label: 'Allowed, times new (may be left blank)', kind: 'number' },
           division('0.5 thou', '0.01 mm'),
         ],
       },
@@ -259,9 +248,9 @@ export const tools: Tool[] = [
                 label: 'Class',
                 kind: 'choice',
                 start: 'H7',
-                choices: housingClasses,
+                from: 'housing_classes',
               }
-            : { name: 'class', label: 'Class', kind: 'choice', start: 'k5', choices: shaftClasses },
+            : { name: 'class', label: 'Class', kind: 'choice', start: 'k5', from: 'shaft_classes' },
           division('0.1 thou', '0.001 mm'),
         ],
       },
@@ -371,7 +360,7 @@ export const tools: Tool[] = [
           list: 'trials',
           item: [
             { name: 'pack', label: 'Pack', width: 96 },
-            { name: 'turns', label: 'Turns', kind: 'choice', choices: turns },
+            { name: 'turns', label: 'Turns', kind: 'choice', from: 'turns' },
           ],
           first: times(1),
           most: 20,
