@@ -17,7 +17,8 @@ import (
 type box struct {
 	text  string
 	face  face
-	shape shape
+	shape shape // before its last line
+	above shape // before its first, where it has more
 	grey  bool
 }
 
@@ -104,22 +105,34 @@ func (p *page) box(x, y, w float64, b box, lines []string, align string) {
 		}
 		p.at(left, y+float64(i)*line).cell(room, line, b.face, s, align)
 	}
+	if last := len(lines) - 1; last > 0 && b.above != nil {
+		p.mark(b.above, b.face, x, y, w, lines[0], align)
+	} else if b.shape != nil && last < 0 {
+		lines = []string{""}
+	}
 	if b.shape != nil {
-		p.ink(inkColour)
-		at, last := x, len(lines)-1
-		if align != "L" && last >= 0 {
-			p.set(b.face, lines[last])
-			if at = x + w - 1 - p.GetStringWidth(lines[last]) - mark - 1.4; align == "C" {
-				at = (x + mark + 0.8 + at) / 2
-			}
-		} else if align == "C" {
-			at = x + (w-mark)/2
-		}
-		p.SetLineWidth(0.3)
-		b.shape(p, max(at, x), y+float64(max(len(lines)-1, 0))*line+(line-mark)/2, mark)
-		p.SetLineWidth(0.2)
+		last := len(lines) - 1
+		p.mark(b.shape, b.face, x, y+float64(last)*line, w, lines[last], align)
 	}
 	p.ink(inkColour)
+}
+
+// mark draws a shape before a line of text in a cell.
+func (p *page) mark(draw shape, f face, x, y, w float64, text, align string) {
+	p.ink(inkColour)
+	p.set(f, text)
+	at := x
+	switch {
+	case align == "R":
+		at = x + w - 1 - p.GetStringWidth(text) - mark - 1.4
+	case align == "C" && text == "":
+		at = x + (w-mark)/2
+	case align == "C":
+		at = x + (w+mark-p.GetStringWidth(text))/2 - mark - 0.6
+	}
+	p.SetLineWidth(0.3)
+	draw(p, max(at, x), y+(line-mark)/2, mark)
+	p.SetLineWidth(0.2)
 }
 
 // reading is a cell with a figure and the shape of its verdict.
@@ -192,13 +205,16 @@ func (p *page) repeats() {
 }
 
 func (p *page) repeat(t job.RepeatRow, low, high int) {
-	const name, limit, note = 0.2, 0.11, 0.025
+	const name, note = 0.2, 0.025
+	few, limit := high-low <= 4, 0.11
+	if few {
+		limit = 0.15
+	}
 	each := (1 - name - limit - note) / float64(high-low)
 	columns := []column{{t.Title, name, "L"}, {"Limit", limit, "R"}, {"", note, "L"}}
 	for _, m := range t.Members[low:high] {
 		columns = append(columns, column{m, each, "C"})
 	}
-	few := high-low <= 4
 	var rows [][]box
 	for _, w := range t.Rows {
 		row := []box{text(w.Title), number(""), from(w.From)}
@@ -239,6 +255,7 @@ func (p *page) work(c *job.WorkCell, few bool) box {
 	b := p.reading(c.Built, figure(size))
 	if c.Found != nil {
 		b.text = p.say(c.Found.Text) + "\n" + b.text
+		b.above = verdictShapes[c.Found.Verdict]
 	}
 	if c.Letter != "" {
 		b.text = c.Letter + "  " + b.text

@@ -328,7 +328,11 @@ function Several({ table }: { table: Table }) {
                 {note(w.from)}
               </td>
               {w.cells.map((c, k) => (
-                <td key={k} className="n" style={{ textAlign: 'center' }}>
+                <td
+                  key={k}
+                  className={c?.outcome ? undefined : 'n'}
+                  style={{ textAlign: 'center' }}
+                >
                   {c && <Work cell={c} few={few} />}
                 </td>
               ))}
@@ -361,7 +365,11 @@ function Work({
   return (
     <>
       {cell.letter && <span style={letter}>{cell.letter} </span>}
-      {cell.found && <div style={grey}>{show(cell.found.text)}</div>}
+      {cell.found && (
+        <div style={grey}>
+          <Reading cell={cell.found} />
+        </div>
+      )}
       <Reading cell={cell.built} none="–" />
     </>
   )
