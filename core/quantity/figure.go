@@ -1,6 +1,7 @@
 package quantity
 
 import (
+	"bytes"
 	"encoding/json"
 	"fmt"
 	"strings"
@@ -33,6 +34,13 @@ func (f Figure) MarshalJSON() ([]byte, error) {
 
 // UnmarshalJSON reads what MarshalJSON wrote; the micrometres count.
 func (f *Figure) UnmarshalJSON(b []byte) error {
+	// A page of forty jobs reads some thousands of them back, so what MarshalJSON wrote
+	// is read where it stands.
+	if um, ok := bytes.CutPrefix(b, []byte(`{"um":`)); ok {
+		if end := bytes.IndexAny(um, ",}"); end > 0 {
+			return f.Length.UnmarshalJSON(um[:end])
+		}
+	}
 	var x struct {
 		Um Length `json:"um"`
 	}

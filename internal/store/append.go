@@ -36,12 +36,13 @@ func (s *Store) Append(ctx context.Context, number string, e job.Entry) (*Job, *
 	if err != nil {
 		return nil, nil, err
 	}
-	seen, err := s.glance(ctx, r.id)
+	w, err := s.worked(ctx, r)
 	if err != nil {
 		return nil, nil, err
 	}
-	r.Job = after
-	row, err := derived(number, after, sheet, seen.After(before, sheet, e.Step))
+	r.Job, w.Job = after, after
+	w.glance = new(w.glance.After(before, sheet, e.Step))
+	row, err := derived(number, after, sheet, *w.glance)
 	if err != nil {
 		return nil, nil, err
 	}
@@ -51,7 +52,7 @@ func (s *Store) Append(ctx context.Context, number string, e job.Entry) (*Job, *
 				return err
 			}
 		}
-		return s.keep(ctx, tx, r, kept, row)
+		return s.keep(ctx, tx, r, kept, row, w.said)
 	})
 	if err != nil {
 		s.logs.drop(r.id)
@@ -60,13 +61,24 @@ func (s *Store) Append(ctx context.Context, number string, e job.Entry) (*Job, *
 		}
 		return nil, nil, fmt.Errorf("keeping the entry: %w", err)
 	}
-	s.logs.put(r.id, r.Job)
+	s.logs.put(r.id, w)
 	return r, sheet, nil
 }
 
+// worked is a job as it was left here, or as it stands on the disk.
+func (s *Store) worked(ctx context.Context, r *Job) (worked, error) {
+	w, known := s.logs.get(r.id, len(r.Log))
+	if known && w.glance != nil {
+		return w, nil
+	}
+	g, err := s.glance(ctx, r.id)
+	return worked{r.Job, &g, map[string]bool{}}, err
+}
+
 // keep writes the last entry of a job, the sheet that is kept with it, and what
-// follows from it. Had is how many sheets were kept before.
-func (s *Store) keep(ctx context.Context, tx *sql.Tx, r *Job, had int, row row) error {
+// follows from it. Had is how many sheets were kept before, said the words that the job
+// is found by already.
+func (s *Store) keep(ctx context.Context, tx *sql.Tx, r *Job, had int, row row, said map[string]bool) error {
 	e := &r.Log[len(r.Log)-1]
 	if _, err := tx.ExecContext(ctx, "INSERT INTO entries (job, seq, id, line) VALUES (?, ?, ?, ?)", r.id, e.Seq, e.ID,
 		string(e.Line())); err != nil {
@@ -83,9 +95,10 @@ func (s *Store) keep(ctx context.Context, tx *sql.Tx, r *Job, had int, row row) 
 		return err
 	}
 	words, err := s.said(ctx, tx, r.Plan, e)
-	if err != nil || words == "" {
+	if err != nil || words == "" || said[words] {
 		return err
 	}
+	said[words] = true // where this is rolled back, nothing of it is remembered
 	_, err = tx.ExecContext(ctx, "UPDATE jobs SET search = search || ?1 WHERE id = ?2 AND instr(search, ?1) = 0", words,
 		r.id)
 	return err

@@ -324,6 +324,7 @@ func TestAnOpenJobListsWhatChanged(t *testing.T) {
 		'"entry":"d","verdict":"within"')`); err != nil {
 		t.Fatal(err)
 	}
+	s.logs = newLogs() // a program with other rules is another program
 	if got := look(); len(got) != 1 || got[0].Step != "end-play-found" || got[0].Then.Verdict != "within" ||
 		got[0].Now.Verdict != "close" {
 		t.Fatalf("it lists %+v", got)

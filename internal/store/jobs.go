@@ -53,8 +53,8 @@ func (s *Store) Job(ctx context.Context, number string) (*Job, error) {
 	if err := json.Unmarshal([]byte(record), &r.Pump); err != nil {
 		return nil, err
 	}
-	if j, ok := s.logs.get(id, length); ok {
-		r.Job = j
+	if w, ok := s.logs.get(id, length); ok {
+		r.Job = w.Job
 		return r, nil
 	}
 	if r.Plan, err = s.plan(ctx, hash); err != nil {
@@ -67,7 +67,7 @@ func (s *Store) Job(ctx context.Context, number string) (*Job, error) {
 		return nil, err
 	}
 	r.Memo = new(job.Memo)
-	s.logs.put(id, r.Job)
+	s.logs.put(id, worked{Job: r.Job})
 	return r, nil
 }
 
@@ -85,31 +85,76 @@ func (s *Store) log(ctx context.Context, id int64) ([]job.Entry, error) {
 // Past returns what a pump's page goes by of its latest jobs, the one changed
 // last first.
 func (s *Store) Past(ctx context.Context, tag string, limit int) ([]job.Past, error) {
-	type kept struct{ number, past string }
-	rows, err := query(ctx, s.db, func(rows *sql.Rows) (k kept, err error) { return k, rows.Scan(&k.number, &k.past) },
-		"SELECT number, past FROM jobs WHERE pump = (SELECT id FROM pumps WHERE tag = ?) ORDER BY changed DESC, id "+
-			"DESC LIMIT ?", tag, limit)
+	type kept struct {
+		id           int64
+		length       int
+		number, past string
+	}
+	rows, err := query(ctx, s.db, func(rows *sql.Rows) (k kept, err error) {
+		return k, rows.Scan(&k.id, &k.length, &k.number, &k.past)
+	}, "SELECT id, length, number, past FROM jobs WHERE pump = (SELECT id FROM pumps WHERE tag = ?) "+
+		"ORDER BY changed DESC, id DESC LIMIT ?", tag, limit)
 	if err != nil {
 		return nil, err
 	}
 	jobs := make([]job.Past, len(rows))
 	for i, k := range rows {
-		if k.past != "" {
-			if err := json.Unmarshal([]byte(k.past), &jobs[i]); err != nil {
-				return nil, fmt.Errorf("what is kept of %s: %w", k.number, err)
-			}
-		} else {
-			r, err := s.Job(ctx, k.number)
-			if err != nil {
-				return nil, err
-			}
-			if jobs[i], err = job.PastOf(k.number, r.Job); err != nil {
-				return nil, err
-			}
+		if past, ok := s.pasts.get(k.id, k.length); ok {
+			jobs[i] = past
+			continue
+		}
+		if jobs[i], err = s.past(ctx, k.number, k.past); err != nil {
+			return nil, err
 		}
 		jobs[i].Number = k.number
+		s.pasts.put(k.id, k.length, jobs[i])
 	}
 	return jobs, nil
+}
+
+// past reads what is kept of a job, or works it out where nothing is.
+func (s *Store) past(ctx context.Context, number, kept string) (p job.Past, err error) {
+	if kept != "" {
+		if err := json.Unmarshal([]byte(kept), &p); err != nil {
+			return p, fmt.Errorf("what is kept of %s: %w", number, err)
+		}
+		return p, nil
+	}
+	r, err := s.Job(ctx, number)
+	if err != nil {
+		return p, err
+	}
+	return job.PastOf(number, r.Job)
+}
+
+// pasts remembers what was read of jobs whose log is as long as it was then.
+type pasts struct {
+	mu   sync.Mutex
+	jobs map[int64]pastAt
+}
+
+type pastAt struct {
+	length int
+	past   job.Past
+}
+
+// mostPasts bounds them: some megabytes.
+const mostPasts = 1000
+
+func (p *pasts) get(id int64, length int) (job.Past, bool) {
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	at, ok := p.jobs[id]
+	return at.past, ok && at.length == length
+}
+
+func (p *pasts) put(id int64, length int, past job.Past) {
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	if p.jobs == nil || len(p.jobs) >= mostPasts {
+		p.jobs = map[int64]pastAt{}
+	}
+	p.jobs[id] = pastAt{length, past}
 }
 
 func (s *Store) plan(ctx context.Context, hash string) (*plan.Plan, error) {
@@ -136,22 +181,31 @@ func (s *Store) plan(ctx context.Context, hash string) (*plan.Plan, error) {
 // hundred entries back. The length kept with the job tells whether it is whole.
 type logs struct {
 	mu   sync.Mutex
-	jobs map[int64]job.Job
+	jobs map[int64]worked
 	used []int64 // oldest first
+}
+
+// worked is a job as it was left: with the glance that stands beside it, and the words
+// of its last entries that its search has already.
+type worked struct {
+	job.Job
+	glance *job.Glance // nil where it was not read yet
+	said   map[string]bool
 }
 
 const keptLogs = 32
 
-func newLogs() *logs { return &logs{jobs: map[int64]job.Job{}} }
+func newLogs() *logs { return &logs{jobs: map[int64]worked{}} }
 
-func (l *logs) get(id int64, length int) (job.Job, bool) {
+// get returns a job whose log is as long as it should be, and false where it is not kept.
+func (l *logs) get(id int64, length int) (worked, bool) {
 	l.mu.Lock()
 	defer l.mu.Unlock()
-	j, ok := l.jobs[id]
-	return j, ok && len(j.Log) == length
+	w, ok := l.jobs[id]
+	return w, ok && len(w.Log) == length
 }
 
-func (l *logs) put(id int64, j job.Job) {
+func (l *logs) put(id int64, w worked) {
 	l.mu.Lock()
 	defer l.mu.Unlock()
 	if _, ok := l.jobs[id]; !ok {
@@ -161,7 +215,7 @@ func (l *logs) put(id int64, j job.Job) {
 			l.used = l.used[1:]
 		}
 	}
-	l.jobs[id] = j
+	l.jobs[id] = w
 }
 
 func (l *logs) drop(id int64) {

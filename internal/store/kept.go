@@ -81,6 +81,7 @@ func (s *Store) Looked(ctx context.Context, number string) (*Job, error) {
 		return nil, err
 	}
 	_, err = s.db.ExecContext(ctx, "UPDATE jobs SET glance = ? WHERE id = ?", string(text), r.id)
+	s.logs.drop(r.id)
 	return r, err
 }
 

@@ -41,6 +41,7 @@ type Store struct {
 	writing sync.Mutex // one append at a time: SQLite has one writer anyway
 	logs    *logs
 	book    codebook
+	pasts   pasts
 	read    sync.Map // hash → *plan.Plan, of plans that are kept
 }
 

@@ -351,7 +351,6 @@ function Work({
   cell: NonNullable<Table['rows'][number]['cells'][number]>
   few: boolean
 }) {
-  const { show } = useUnit()
   if (cell.outcome)
     return (
       <>
