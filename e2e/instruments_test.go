@@ -3,6 +3,8 @@ package e2e
 import (
 	"fmt"
 	"testing"
+
+	"github.com/chromedp/chromedp"
 )
 
 // box types into a box of the step on the bench, over what stands there.
@@ -90,4 +92,50 @@ func TestTheScrewIsTurnedBack(t *testing.T) {
 	p.kept()
 	p.keys("\n")
 	p.until(`new URLSearchParams(location.search).get('step') !== 'back-off'`)
+}
+
+const nosePlan = `key: nose
+title: Nose of a housing
+construction: A
+version: 1
+checks:
+  nose: {title: Depth of the nose, short: Nose, instrument: depth, places: ["12", "4", "8"], limit: [nose]}
+limits: {nose: {min: 5.00 mm, max: 5.10 mm, source: maker's drawing}}
+stages:
+  - id: work
+    title: Work
+    steps:
+      - {id: nose, kind: measure, phase: built, check: nose, title: Depth of the nose}
+      - {id: sign, kind: sign, title: Sign}
+`
+
+// A depth micrometer, in a plan of the shop's own. By hand: the mean of 5.02, 5.05 and
+// 5.08 mm is 5.05, 198.8 thou; they differ by 0.06 mm, 2.4 thou.
+func TestADepthIsReadAtSeveralPlaces(t *testing.T) {
+	t.Parallel()
+	p := tab(t, "/shop")
+	number := p.text(fmt.Sprintf(`(async () => {
+		const send = async (path, body) => {
+			const r = await fetch('/api/v1' + path, { method: 'POST', headers: { 'Content-Type': 'application/json' },
+				body: JSON.stringify(body) })
+			if (!r.ok) throw new Error(await r.text())
+			return r.json()
+		}
+		const shop = await fetch('/api/v1/shop').then(r => r.json())
+		const by = shop.people[0].id
+		await send('/plans', { text: %q, by })
+		await send('/pumps', { tag: 'ND-1', name: 'Nose', construction: 'A', plan: 'nose', options: {}, values: {},
+			limits: {} })
+		return (await send('/jobs', { id: crypto.randomUUID(), by, pump: 'ND-1', complaint: 'noise' })).number
+	})()`, nosePlan))
+	p.do(chromedp.Navigate(p.shop.URL + "/jobs/" + number + "?step=nose"))
+	p.until(`document.activeElement?.dataset.field === 'body.places.readings[0].value'`)
+	p.keys("5.02 mm\n5.05 mm\n5.08 mm")
+	p.figure("198.8")
+	p.says("Within, 2.0 thou to spare")
+	p.says("Spread")
+	p.keys("\n")
+	p.kept()
+	p.do(chromedp.Navigate(p.shop.URL + "/jobs/" + number + "/sheet"))
+	p.until(`document.querySelector('[data-check=nose] [data-built]')?.textContent === '198.8'`)
 }
