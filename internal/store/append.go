@@ -80,8 +80,7 @@ func (s *Store) worked(ctx context.Context, r *Job) (worked, error) {
 // is found by already.
 func (s *Store) keep(ctx context.Context, tx *sql.Tx, r *Job, had int, row row, said map[string]bool) error {
 	e := &r.Log[len(r.Log)-1]
-	if _, err := tx.ExecContext(ctx, "INSERT INTO entries (job, seq, id, line) VALUES (?, ?, ?, ?)", r.id, e.Seq, e.ID,
-		string(e.Line())); err != nil {
+	if _, err := tx.StmtContext(ctx, s.ready.entry).ExecContext(ctx, r.id, e.Seq, e.ID, string(e.Line())); err != nil {
 		return err
 	}
 	for _, k := range r.Kept[had:] {
@@ -89,9 +88,8 @@ func (s *Store) keep(ctx context.Context, tx *sql.Tx, r *Job, had int, row row, 
 			return err
 		}
 	}
-	if _, err := tx.ExecContext(ctx, "UPDATE jobs SET changed = ?, state = ?, length = ?, summary = ?, past = ?, "+
-		"glance = ?, decide = ? WHERE id = ?",
-		e.At.Format(layout), row.state, e.Seq, row.summary, row.past, row.glance, row.decide, r.id); err != nil {
+	if _, err := tx.StmtContext(ctx, s.ready.row).ExecContext(ctx, e.At.Format(layout), row.state, e.Seq, row.summary,
+		row.past, row.glance, row.decide, r.id); err != nil {
 		return err
 	}
 	words, err := s.said(ctx, tx, r.Plan, e)

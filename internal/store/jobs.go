@@ -41,8 +41,7 @@ func (s *Store) Job(ctx context.Context, number string) (*Job, error) {
 	var id int64
 	var length int
 	var record, hash string
-	err := s.db.QueryRowContext(ctx, "SELECT jobs.id, length, plan, record FROM jobs JOIN pumps ON pumps.id = "+
-		"jobs.pump WHERE number = ?", number).Scan(&id, &length, &hash, &record)
+	err := s.ready.head.QueryRowContext(ctx, number).Scan(&id, &length, &hash, &record)
 	if errors.Is(err, sql.ErrNoRows) {
 		return nil, &NotFound{"job", number}
 	}

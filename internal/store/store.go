@@ -43,6 +43,28 @@ type Store struct {
 	book    codebook
 	pasts   pasts
 	read    sync.Map // hash → *plan.Plan, of plans that are kept
+	ready   ready
+}
+
+// ready are the statements of every entry, prepared once.
+type ready struct{ head, entry, row *sql.Stmt }
+
+func (r *ready) prepare(ctx context.Context, db *sql.DB) error {
+	for _, one := range []struct {
+		stmt **sql.Stmt
+		text string
+	}{
+		{&r.head, "SELECT jobs.id, length, plan, record FROM jobs JOIN pumps ON pumps.id = jobs.pump WHERE number = ?"},
+		{&r.entry, "INSERT INTO entries (job, seq, id, line) VALUES (?, ?, ?, ?)"},
+		{&r.row, "UPDATE jobs SET changed = ?, state = ?, length = ?, summary = ?, past = ?, glance = ?, decide = ? " +
+			"WHERE id = ?"},
+	} {
+		var err error
+		if *one.stmt, err = db.PrepareContext(ctx, one.text); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // Open opens the file, makes it where it is not there, and brings it up to
@@ -64,7 +86,7 @@ func Open(ctx context.Context, path string, clock func() time.Time) (*Store, err
 		return nil, errors.Join(fmt.Errorf("bringing %s up to date: %w", path, err), db.Close())
 	}
 	s := &Store{db: db, clock: clock, logs: newLogs()}
-	if err := s.catchUp(ctx); err != nil {
+	if err := errors.Join(s.ready.prepare(ctx, db), s.catchUp(ctx)); err != nil {
 		return nil, errors.Join(fmt.Errorf("bringing %s up to date: %w", path, err), db.Close())
 	}
 	return s, nil
