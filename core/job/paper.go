@@ -8,6 +8,7 @@ import (
 	"settle/core/judge"
 	"settle/core/plan"
 	"settle/core/quantity"
+	"settle/core/words"
 )
 
 // Paper is the build sheet as rows, ready to be laid out: by the screen, by the PDF and
@@ -271,7 +272,7 @@ func partRow(s *StepSheet) PartRow {
 	row.Outcome, row.ByRule = r.Outcome, r.ByRule
 	row.Sound = r.Outcome == judge.Reuse && len(r.Found) == 0 && r.ByRule == "" && r.Was == "" && r.nothingElse()
 	row.Found, row.Rule = r.Text, r.Rule
-	row.Words = strings.Join(slices.DeleteFunc([]string{r.Text, r.Rule}, blank), "; ")
+	row.Words = words.Capital(strings.Join(slices.DeleteFunc([]string{r.Text, r.Rule}, blank), "; "))
 	if r.ByRule != "" {
 		row.Words += ruleSays(r.ByRule)
 	}

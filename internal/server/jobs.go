@@ -187,11 +187,7 @@ func (s *server) sheetFile(ctx context.Context, in *struct {
 	Paper  string `query:"paper" enum:"a4,letter" default:"a4" doc:"pdf: the size of its pages"`
 	As     int    `query:"as" doc:"number of an entry: the sheet that was kept with it; not for json"`
 }) (*file, error) {
-	r, err := s.store.Job(ctx, in.Number)
-	if err != nil {
-		return nil, err
-	}
-	sheet, err := sheetAs(r, in.As)
+	r, sheet, err := s.sheetAs(ctx, in.Number, in.As)
 	if err != nil {
 		return nil, err
 	}
@@ -274,23 +270,25 @@ func (s *server) getSheet(ctx context.Context, in *struct {
 	JobPath
 	As int `query:"as" doc:"number of an entry: the sheet that was kept with it"`
 }) (*body[PaperView], error) {
-	r, err := s.store.Job(ctx, in.Number)
-	if err != nil {
-		return nil, err
-	}
-	sheet, err := sheetAs(r, in.As)
+	r, sheet, err := s.sheetAs(ctx, in.Number, in.As)
 	if err != nil {
 		return nil, err
 	}
 	return &body[PaperView]{PaperView{*job.PaperOf(sheet), job.HeadOf(r.Job, sheet)}}, nil
 }
 
-// sheetAs is the sheet to show of a job, or the one that was kept with an entry.
-func sheetAs(r *store.Job, as int) (*job.Sheet, error) {
-	if as != 0 {
-		return keptWith(r, as)
+// sheetAs is a job and the sheet to show of it, or the one that was kept with an entry.
+func (s *server) sheetAs(ctx context.Context, number string, as int) (*store.Job, *job.Sheet, error) {
+	r, err := s.store.Job(ctx, number)
+	if err != nil {
+		return nil, nil, err
 	}
-	return job.Show(r.Job)
+	if as != 0 {
+		sheet, err := keptWith(r, as)
+		return r, sheet, err
+	}
+	sheet, err := job.Show(r.Job)
+	return r, sheet, err
 }
 
 // keptWith is the sheet that was kept with an entry.
