@@ -112,7 +112,9 @@ function Bench({ job }: { job: JobView }) {
   const order = <OrderOfWork job={job} current={step.id} onPick={go} />
   return (
     <>
-      <ShaftLine sheet={job.sheet} current={step} onPick={go} />
+      {job.sheet.pieces.length > 0 && (
+        <ShaftLine sheet={job.sheet} current={step} onPick={go} />
+      )}
       <Over job={job} />
       <Box
         sx={{

@@ -99,6 +99,14 @@ function List({ title, lines }: { title: string; lines: string[] }) {
   )
 }
 
+/** Where the scale of a limit begins: at nothing, or with room below the lowest mark
+ * where that is below nothing, or far from it beside how far the marks lie apart. */
+function scaleFrom(lowest: number, highest: number) {
+  if (lowest < 0) return lowest * 1.3
+  const apart = highest - lowest
+  return apart > 0 && lowest > 3 * apart ? lowest - 0.4 * apart : 0
+}
+
 /** The reading against its limit: clear where it may be, hatched beyond, a
  * whisker for the uncertainty of the gauge and an open diamond for what was found. */
 function LimitBar({
@@ -117,9 +125,7 @@ function LimitBar({
   const marks = [limit.min?.um, limit.max?.um, value, high, found?.um].filter(
     (x) => x !== undefined,
   )
-  const least = Math.min(0, ...marks)
-  // A limit on either side of nothing keeps room beyond its lower end.
-  const low = least < 0 ? least * 1.3 : 0
+  const low = scaleFrom(Math.min(...marks), Math.max(...marks))
   const span = (Math.max(...marks) - low) * 1.25 || 1
   const w = 262
   const x = (um: number) => 4 + ((um - low) / span) * (w - 8)

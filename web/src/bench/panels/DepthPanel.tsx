@@ -65,8 +65,8 @@ function Micrometer({ depth }: { depth?: string }) {
     >
       <Hatches id="depth" />
       <g stroke={ink('ink')} strokeWidth="1.5">
-        <path d="M10 52H110V112H330V52H430V142H10Z" fill="url(#depth-cut)" />
-        <rect x="70" y="34" width="300" height="18" fill={ink('paper')} />
+        <path d="M10 52H80V112H380V52H430V142H10Z" fill="url(#depth-cut)" />
+        <rect x="56" y="34" width="348" height="18" fill={ink('paper')} />
         <rect x="208" y="4" width="24" height="30" fill={ink('paper')} />
         <rect x="214" y="52" width="12" height="60" fill={ink('wash')} />
       </g>
@@ -79,7 +79,7 @@ function Micrometer({ depth }: { depth?: string }) {
       <text x="274" y="88" fontSize="18" fontWeight="600" fill={ink('ink')}>
         {depth ?? 'depth'}
       </text>
-      <text x="14" y="46" fontSize="14" fill={ink('ink2')}>
+      <text x="12" y="46" fontSize="14" fill={ink('ink2')}>
         datum
       </text>
     </svg>
