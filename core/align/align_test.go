@@ -52,7 +52,7 @@ func TestWorkedExamples(t *testing.T) {
 	tests := []struct {
 		name string
 		from interface {
-			State() (State, []string, error)
+			Read() (Sight, error)
 		}
 		warns string
 	}{
@@ -62,18 +62,19 @@ func TestWorkedExamples(t *testing.T) {
 		{"straight-edge and feeler", StraightEdge{
 			Step:     Quarters{ptr(100 * um), ptr(20 * um), ptr(-100 * um), ptr(-20 * um)},
 			Gap:      Quarters{ptr(1000 * um), ptr(1150 * um), ptr(1200 * um), ptr(1050 * um)},
-			Diameter: 200 * mm}, ""},
+			Diameter: 200 * mm, Graduation: 10 * um}, ""},
 		{"straight-edge, hubs of unlike size", StraightEdge{
 			Step:     Quarters{ptr(150 * um), ptr(70 * um), ptr(-50 * um), ptr(30 * um)},
 			Gap:      Quarters{ptr(1000 * um), ptr(1150 * um), ptr(1200 * um), ptr(1050 * um)},
-			Diameter: 200 * mm}, ""},
+			Diameter: 200 * mm, Graduation: 10 * um}, ""},
 		{"straight-edge, on one side", StraightEdge{
 			Step:     Quarters{At12: ptr(100 * um), At3: ptr(20 * um)},
 			Gap:      Quarters{ptr(1000 * um), ptr(1150 * um), ptr(1200 * um), ptr(1050 * um)},
-			Diameter: 200 * mm}, OneSided},
+			Diameter: 200 * mm, Graduation: 10 * um}, OneSided},
 	}
 	for _, tt := range tests {
-		got, warnings, err := tt.from.State()
+		sight, err := tt.from.Read()
+		got, warnings := sight.State, sight.Warnings
 		if err != nil {
 			t.Errorf("%s: %v", tt.name, err)
 			continue
@@ -159,18 +160,21 @@ func TestTolerance(t *testing.T) {
 		}
 	}
 	table, _ := ForSpeed(1500)
+	sure := along(4000, 0.00001, 0)
 	for _, tt := range []struct {
 		left          State
 		tolerance     *Tolerance
 		offset, angle judge.Result
 	}{
 		{worked, &table, judge.Out, judge.Out},
-		{State{Axis{90 * um, 0.0006}, Axis{}}, &table, judge.Close, judge.Within},
+		{State{Axis{90 * um, 0.0006}, Axis{}}, &table, judge.Close, judge.Close},
+		// 80 up and 45 aside are 92 together.
+		{State{Axis{80 * um, 0.0004}, Axis{45 * um, 0.0004}}, &table, judge.Out, judge.Within},
 		{State{Axis{}, Axis{-91 * um, -0.0007}}, &table, judge.Out, judge.Out},
 		{State{}, &table, judge.Within, judge.Within},
 		{State{}, nil, judge.NoLimit, judge.NoLimit},
 	} {
-		offset, angle := Judge(tt.left, 4*um, tt.tolerance)
+		offset, angle := Judge(tt.left, sure, tt.tolerance)
 		if offset.Result != tt.offset || angle.Result != tt.angle {
 			t.Errorf("%+v: got %s, %s; want %s, %s", tt.left, offset.Result, angle.Result, tt.offset, tt.angle)
 		}
@@ -184,18 +188,18 @@ func TestRefuses(t *testing.T) {
 	for _, tt := range []struct {
 		name, want string
 		from       interface {
-			State() (State, []string, error)
+			Read() (Sight, error)
 		}
 	}{
 		{"dials in one plane", "on_driver.at", ReverseDials{ok, ok}},
 		{"two places", "on_pump.readings", ReverseDials{ok, Rim{few.Dial, -50 * mm}}},
 		{"no diameter", "face.diameter", RimFace{ok, ok.Dial, 0}},
-		{"no gap at 6", "gap.6", StraightEdge{Quarters{At12: ptr(0), At3: ptr(0)}, Quarters{At12: ptr(0)}, mm}},
+		{"no gap at 6", "gap.6", StraightEdge{Quarters{At12: ptr(0), At3: ptr(0)}, Quarters{At12: ptr(0)}, mm, um}},
 		{"a gap below nothing", "gap.12", StraightEdge{Quarters{At12: ptr(0), At3: ptr(0)}, Quarters{ptr(-1), ptr(0),
-			ptr(0), ptr(0)}, mm}},
-		{"no step", "step.12", StraightEdge{Quarters{}, Quarters{}, mm}},
+			ptr(0), ptr(0)}, mm, um}},
+		{"no step", "step.12", StraightEdge{Quarters{}, Quarters{}, mm, um}},
 	} {
-		if _, _, err := tt.from.State(); err == nil || !strings.Contains(err.Error(), tt.want) {
+		if _, err := tt.from.Read(); err == nil || !strings.Contains(err.Error(), tt.want) {
 			t.Errorf("%s: got %v, want one of %s", tt.name, err, tt.want)
 		}
 	}

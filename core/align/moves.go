@@ -33,9 +33,13 @@ const maxSlope = 0.2
 // with heat, the driver is set off by as much the other way while it is cold;
 // target, where given, comes on top (nil for dead true).
 func Correct(s State, feet Feet, growth Growth, target *State) (Moves, error) {
-	if feet.Front == feet.Back {
-		return Moves{}, field.Errorf("feet.back", "is where the front feet stand: write the distance from the "+
-			"coupling's centre to each pair")
+	switch {
+	case feet.Front <= 0:
+		return Moves{}, field.Errorf("feet.front", "must be greater than zero: the distance from the coupling's centre to "+
+			"the driver's front feet")
+	case feet.Back <= feet.Front:
+		return Moves{}, field.Errorf("feet.back", "is not beyond the front feet: write the distance from the coupling's "+
+			"centre to each pair")
 	}
 	if math.Abs(s.Vertical.Slope) > maxSlope || math.Abs(s.Horizontal.Slope) > maxSlope {
 		return Moves{}, field.Errorf("", "the angle comes to more than one in five, which no coupling turns at: look "+
@@ -104,18 +108,63 @@ func MmPerM(slope float64) float64 {
 	return v
 }
 
-// Judge holds what is left against the tolerance, in both planes: the larger
-// offset and the larger angle count. The uncertainty is that of the offset.
-func Judge(left State, uncertainty quantity.Length, t *Tolerance) (offset, angle judge.Verdict) {
-	if t == nil {
-		none := judge.Verdict{Result: judge.NoLimit, Uncertainty: uncertainty}
-		return none, none
+// Off is how far the driver is off its target, as the coupling feels it: it turns, so it
+// feels the vector of both planes.
+type Off struct {
+	Offset quantity.Length // at the centre plane
+	Slope  float64         // m per m
+}
+
+// Resultant is how far a state is off in both planes together.
+func Resultant(left State) Off {
+	return Off{whole(math.Hypot(float64(left.Vertical.Offset), float64(left.Horizontal.Offset))),
+		math.Hypot(left.Vertical.Slope, left.Horizontal.Slope)}
+}
+
+// Judge holds what is left against the tolerance: the offset at the centre plane, and the
+// angle as a length over a metre.
+func Judge(left State, sure Sureness, t *Tolerance) (offset, angle judge.Verdict) {
+	off := Resultant(left)
+	var o, a judge.Bounds
+	if t != nil {
+		o, a = judge.Bounds{Max: &t.Offset}, t.overAMetre()
 	}
-	worst := max(left.Vertical.Offset.Abs(), left.Horizontal.Offset.Abs())
-	offset = judge.Length(worst, uncertainty, judge.Bounds{Max: &t.Offset})
-	// An angle in mm per m is a length over a metre.
-	steep := quantity.Length(math.Round(max(math.Abs(left.Vertical.Slope),
-		math.Abs(left.Horizontal.Slope)) * float64(1000*quantity.Millimetre)))
-	top := quantity.Length(math.Round(t.Angle * float64(quantity.Millimetre)))
-	return offset, judge.Length(steep, 0, judge.Bounds{Max: &top})
+	return judge.Length(off.Offset, whole(sure.At(0)), o), judge.Length(overAMetre(off.Slope), overAMetre(sure.Slope), a)
+}
+
+// overAMetre is a slope as a length over one metre: mm per m.
+func overAMetre(slope float64) quantity.Length {
+	return whole(slope * float64(1000*quantity.Millimetre))
+}
+
+func (t Tolerance) overAMetre() judge.Bounds {
+	top := whole(t.Angle * float64(quantity.Millimetre))
+	return judge.Bounds{Max: &top}
+}
+
+// Spacer is a coupling with two flexing planes: how far each shaft line, at the other's
+// plane, is off over the spacer, in m per m.
+type Spacer struct {
+	AtPump, AtDriver float64
+	Verdict          judge.Verdict // of the larger on the angle of the tolerance, over one metre
+}
+
+// SpacerOf works out the angles of a spacer of a length, whose planes stand half of it on
+// either side of the centre. An offset is taken up as angle.
+func SpacerOf(left State, length quantity.Length, sure Sureness, t *Tolerance) (Spacer, error) {
+	if length <= 0 {
+		return Spacer{}, field.Errorf("spacer", "must be greater than zero: the length between the two flexing planes")
+	}
+	s, half := float64(length), float64(length)/2
+	at := func(z float64) float64 {
+		return math.Hypot(float64(left.Vertical.Offset)+float64(left.Vertical.Slope*z),
+			float64(left.Horizontal.Offset)+float64(left.Horizontal.Slope*z)) / s
+	}
+	x := Spacer{AtPump: at(half), AtDriver: at(-half)}
+	var b judge.Bounds
+	if t != nil {
+		b = t.overAMetre()
+	}
+	x.Verdict = judge.Length(overAMetre(max(x.AtPump, x.AtDriver)), overAMetre(max(sure.At(half), sure.At(-half))/s), b)
+	return x, nil
 }

@@ -2,6 +2,7 @@ package calc
 
 import (
 	"fmt"
+	"slices"
 
 	"settle/core/align"
 	"settle/core/field"
@@ -73,6 +74,11 @@ type alignIn struct {
 	// laser: both planes as it shows them.
 	planesIn
 
+	// Between the two flexing planes of a spacer coupling.
+	Spacer quantity.Typed `json:"spacer"`
+	// What each foot lifts when its bolt alone is slackened; its size counts.
+	SoftFoot *feetIn `json:"soft_foot"`
+
 	// From the middle of the coupling to the driver's front and back feet.
 	Feet *struct {
 		Front quantity.Typed `json:"front"`
@@ -94,6 +100,22 @@ type alignIn struct {
 		Angle  *float64       `json:"angle_mm_per_m"`
 		Source string         `json:"source"`
 	} `json:"tolerance"`
+}
+
+// feetIn are lengths at the four feet of a driver.
+type feetIn struct {
+	FrontLeft  quantity.Typed `json:"front_left"`
+	FrontRight quantity.Typed `json:"front_right"`
+	BackLeft   quantity.Typed `json:"back_left"`
+	BackRight  quantity.Typed `json:"back_right"`
+}
+
+// lifts reads the four, each of which is needed; path stands before their names.
+func (in feetIn) lifts(r *gauge.Reader, path string) (lifts align.Lifts) {
+	for i, typed := range []quantity.Typed{in.FrontLeft, in.FrontRight, in.BackLeft, in.BackRight} {
+		lifts[i] = r.Needed(field.Join(path, string(align.AllFeet[i])), typed)
+	}
+	return lifts
 }
 
 // axisOut is an offset in micrometres at the coupling and an angle in mm per m.
@@ -134,13 +156,37 @@ type alignOut struct {
 	Back  moveOut `json:"back"`
 	// Null where neither maker nor speed gives one: then nothing is judged.
 	Tolerance *toleranceOut `json:"tolerance"`
-	// The larger of both planes is judged; result is the heavier of the two verdicts.
-	Offset   verdictOut   `json:"offset_verdict"`
-	Angle    verdictOut   `json:"angle_verdict"`
+	// (12 + 6) − (3 + 9) of the gaps of a straight-edge, else null.
+	GapSum *quantity.Length `json:"gap_sum_um"`
+	// The vector of both planes, which is what a coupling feels, and is judged.
+	Resultant      quantity.Length `json:"resultant_um"`
+	ResultantAngle float64         `json:"resultant_mm_per_m"`
+	// Null with a spacer, which takes an offset up as angle.
+	Offset *verdictOut `json:"offset_verdict"`
+	Angle  *verdictOut `json:"angle_verdict"`
+	Spacer *spacerOut  `json:"spacer"`
+	// Null where the feet were not tried.
+	SoftFoot *softOut `json:"soft_foot"`
+	// The heavier of the verdicts.
 	Result   judge.Result `json:"result"`
 	Warnings []string     `json:"warnings"`
+	Next     []judge.Next `json:"next"`
 
-	offset judge.Verdict
+	method string
+}
+
+// spacerOut is the angle at either flexing plane, in mm per m, and the verdict on the larger,
+// its margin and uncertainty in micrometres over one metre.
+type spacerOut struct {
+	AtPump   float64    `json:"at_pump_mm_per_m"`
+	AtDriver float64    `json:"at_driver_mm_per_m"`
+	Verdict  verdictOut `json:"verdict"`
+}
+
+// softOut is the largest lift of a foot, and those that lift more than the general limit.
+type softOut struct {
+	Worst quantity.Length `json:"worst_um"`
+	Feet  []align.Foot    `json:"feet"`
 }
 
 // need tells that a group of the method is missing.
@@ -169,14 +215,17 @@ func (in *turnedIn) dial(r *gauge.Reader, name string, surface gauge.Surface, gr
 	return d
 }
 
-// rim reads a dial on a rim, with where along the shafts it stands.
-func (in *turnedIn) rim(r *gauge.Reader, name, what string, graduation quantity.Typed) align.Rim {
+// rim reads a dial on a rim, with where along the shafts it stands; where that is not needed,
+// none is the centre plane.
+func (in *turnedIn) rim(r *gauge.Reader, name, what string, graduation quantity.Typed, needed bool) align.Rim {
 	if in == nil {
 		need(r, name, what)
 		return align.Rim{}
 	}
 	rim := align.Rim{Dial: in.dial(r, name, gauge.Rim, graduation)}
-	if at := r.Optional(gauge.Named(name+".at"), in.At); at != nil {
+	if needed {
+		rim.At = r.Needed(name+".at", in.At)
+	} else if at := r.Optional(gauge.Named(name+".at"), in.At); at != nil {
 		rim.At = *at
 	}
 	if in.Diameter.Given() {
@@ -239,9 +288,10 @@ func (in alignIn) others(r *gauge.Reader) {
 }
 
 // solve works the state out by the method, and the moves from what is left over by similar
-// triangles: the move at a foot is offset + angle × its distance from the coupling. U of an
-// offset is half of that of a difference, g·√(2/3)/2, or g/√3 of a laser. Errors name the
-// field of the method that was chosen.
+// triangles: the move at a foot is offset + angle × its distance from the coupling. Offset and
+// angle have the uncertainty that follows from one reading, g/√3, by their formula. A set-up
+// that failed, a soft foot, or three readings make of within and close undecided. Errors name
+// the field of the method that was chosen.
 func (in alignIn) solve(r *gauge.Reader) (answer, error) {
 	switch in.Method {
 	case reverseDials, rimAndFace, straightEdge, laser:
@@ -254,62 +304,118 @@ func (in alignIn) solve(r *gauge.Reader) (answer, error) {
 	if in.Method != laser || in.Graduation.Given() {
 		graduation = r.Needed("graduation", in.Graduation)
 	}
-	uncertainty := gauge.DifferenceUncertainty(graduation) / 2 // an offset is half a difference
-	if in.Method == laser {
-		uncertainty = gauge.DirectUncertainty(graduation)
-	}
-	read := in.state(r)
+	read := in.state(r, graduation)
 	feet, growth, target, tolerance := in.rest(r)
+	spacer := r.Optional(gauge.Named("spacer"), in.Spacer)
+	var lifts *align.Lifts
+	if in.SoftFoot != nil {
+		l := in.SoftFoot.lifts(r, "soft_foot")
+		lifts = &l
+	}
 	if err := r.Errors.Err(); err != nil {
 		return nil, err
 	}
 	if graduation <= 0 && (in.Method != laser || in.Graduation.Given()) {
 		return nil, field.Errorf("graduation", "must be greater than zero: the value of one division of the gauge")
 	}
-	state, warnings, err := read.State()
+	sight, err := read.Read()
 	if err != nil {
 		return nil, err
 	}
-	moves, err := align.Correct(state, feet, growth, target)
+	moves, err := align.Correct(sight.State, feet, growth, target)
 	if err != nil {
 		return nil, err
 	}
-	offset, angle := align.Judge(moves.Left, uncertainty, tolerance)
+	off := align.Resultant(moves.Left)
 	out := &alignOut{
-		State: planes(state), Target: planes(moves.Target), Left: planes(moves.Left),
+		State: planes(sight.State), Target: planes(moves.Target), Left: planes(moves.Left),
 		Front: moveOut{moves.Front.Shim, moves.Front.Side}, Back: moveOut{moves.Back.Shim, moves.Back.Side},
-		Offset: verdict(offset), Angle: verdict(angle), Result: offset.Result, Warnings: dedupe(warnings), offset: offset,
-	}
-	if angle.Result.Heavier(offset.Result) {
-		out.Result = angle.Result
+		GapSum: sight.GapSum, Resultant: off.Offset, ResultantAngle: align.MmPerM(off.Slope), method: in.Method,
 	}
 	if tolerance != nil {
 		out.Tolerance = &toleranceOut{tolerance.Offset, tolerance.Angle, tolerance.Source}
 	}
-	return out, nil
+	if lifts != nil {
+		worst, _ := lifts.Worst()
+		out.SoftFoot = &softOut{worst, lifts.Over(align.SoftLimit)}
+		if len(out.SoftFoot.Feet) > 0 {
+			sight.Warnings = append(sight.Warnings, align.SoftFoot)
+		}
+	}
+	slices.Sort(sight.Warnings)
+	out.Warnings = dedupe(sight.Warnings)
+	return out, out.judge(moves.Left, sight.Sureness, spacer, tolerance)
 }
 
-// stater works out how the driver stands, from what its method reads.
-type stater interface {
-	State() (align.State, []string, error)
+// judge holds what is left against the tolerance, and caps what the reading does not bear
+// out.
+func (out *alignOut) judge(left align.State, sure align.Sureness, spacer *quantity.Length,
+	tolerance *align.Tolerance) error {
+	offset, angle := align.Judge(left, sure, tolerance)
+	verdicts := []*judge.Verdict{&offset, &angle}
+	var sp align.Spacer
+	if spacer != nil {
+		var err error
+		if sp, err = align.SpacerOf(left, *spacer, sure, tolerance); err != nil {
+			return err
+		}
+		verdicts = []*judge.Verdict{&sp.Verdict}
+	}
+	passes := slices.ContainsFunc(verdicts, func(v *judge.Verdict) bool { return v.Result != v.Result.Capped() })
+	out.Next = alignNext(out.Warnings, passes)
+	capped := slices.ContainsFunc(out.Warnings, func(code string) bool {
+		return slices.Contains([]string{gauge.DidNotReturn, gauge.SumRuleBroken, gauge.FewReadings, align.SoftFoot}, code)
+	})
+	for i, v := range verdicts {
+		if capped {
+			*v = v.Capped()
+		}
+		if i == 0 || v.Result.Heavier(out.Result) {
+			out.Result = v.Result
+		}
+	}
+	if spacer != nil {
+		out.Spacer = &spacerOut{align.MmPerM(sp.AtPump), align.MmPerM(sp.AtDriver), verdict(sp.Verdict)}
+		return nil
+	}
+	o, a := verdict(offset), verdict(angle)
+	out.Offset, out.Angle = &o, &a
+	return nil
 }
 
-// stands is a state that was read as it is, from a laser.
-type stands align.State
+// alignNext says what is to be done before the moves are believed. Three readings are taken
+// again only where they would pass.
+func alignNext(warnings []string, passes bool) []judge.Next {
+	next := []judge.Next{}
+	if slices.Contains(warnings, align.SoftFoot) {
+		next = append(next, judge.Next{Do: judge.CureFoot})
+	}
+	few := slices.Contains(warnings, gauge.FewReadings)
+	if slices.Contains(warnings, gauge.DidNotReturn) || slices.Contains(warnings, gauge.SumRuleBroken) || few && passes {
+		again := judge.Next{Do: judge.TryRepeat}
+		if few {
+			again.Readings = 4
+		}
+		next = append(next, again)
+	}
+	return next
+}
 
-// State is what was read, and warns of nothing: a laser has checked itself.
-func (s stands) State() (align.State, []string, error) { return align.State(s), nil, nil }
+// sighted works out how the driver stands, from what its method reads.
+type sighted interface {
+	Read() (align.Sight, error)
+}
 
 // state reads what the method of measuring asks for.
-func (in alignIn) state(r *gauge.Reader) stater {
+func (in alignIn) state(r *gauge.Reader, graduation quantity.Length) sighted {
 	switch in.Method {
 	case reverseDials:
 		return align.ReverseDials{
-			OnDriver: in.OnDriver.rim(r, "on_driver", "the dial that runs on the driver's hub", in.Graduation),
-			OnPump:   in.OnPump.rim(r, "on_pump", "the dial that runs on the pump's hub", in.Graduation),
+			OnDriver: in.OnDriver.rim(r, "on_driver", "the dial that runs on the driver's hub", in.Graduation, true),
+			OnPump:   in.OnPump.rim(r, "on_pump", "the dial that runs on the pump's hub", in.Graduation, true),
 		}
 	case rimAndFace:
-		m := align.RimFace{Rim: in.Rim.rim(r, "rim", "the dial on the rim of the driver's hub", in.Graduation)}
+		m := align.RimFace{Rim: in.Rim.rim(r, "rim", "the dial on the rim of the driver's hub", in.Graduation, false)}
 		if in.Face == nil {
 			need(r, "face", "the dial on the face of the driver's hub")
 		} else {
@@ -319,9 +425,10 @@ func (in alignIn) state(r *gauge.Reader) stater {
 		return m
 	case straightEdge:
 		return align.StraightEdge{Step: in.Step.quarters(r, "step"), Gap: in.Gap.quarters(r, "gap"),
-			Diameter: r.Needed("diameter", in.Diameter)}
+			Diameter: r.Needed("diameter", in.Diameter), Graduation: graduation}
 	}
-	return stands{Vertical: in.Vertical.axis(r, "vertical", true), Horizontal: in.Horizontal.axis(r, "horizontal", true)}
+	return align.Laser{State: align.State{Vertical: in.Vertical.axis(r, "vertical", true),
+		Horizontal: in.Horizontal.axis(r, "horizontal", true)}, Graduation: graduation}
 }
 
 // rest reads what every method needs beside its readings.
@@ -393,21 +500,19 @@ func dedupe(codes []string) []string {
 	return out
 }
 
-// say tells the moves at the feet first, then how far off it stands.
+// say tells what has to be cured first, the moves at the feet, then how far off it stands.
 func (out *alignOut) say(w *Words) {
 	w.main("Front feet", shims(out.Front))
 	w.row("Back feet", shims(out.Back))
 	w.Verdict = string(out.Result)
-	switch out.Result {
-	case judge.NoLimit:
-		w.Headline = quantity.Plainly("No tolerance known, nothing is judged")
+	w.Headline = quantity.Plainly(map[judge.Result]string{
+		judge.NoLimit: "No tolerance known, nothing is judged", judge.Out: "Out of tolerance: move the driver",
+		judge.Close: "Within, but close to the tolerance", judge.Undecided: "Undecided: read again before it is believed",
+		judge.Within: "Within the tolerance: leave it",
+	}[out.Result])
+	w.next(out.Next)
+	if out.Result == judge.NoLimit {
 		w.line("Give the speed for the general table, or the coupling maker's tolerance.")
-	case judge.Out:
-		w.Headline = quantity.Plainly("Out of tolerance: move the driver")
-	case judge.Close:
-		w.Headline = quantity.Plainly("Within, but close to the tolerance")
-	default:
-		w.Headline = quantity.Plainly("Within the tolerance: leave it")
 	}
 	for _, p := range []struct {
 		name     string
@@ -419,14 +524,40 @@ func (out *alignOut) say(w *Words) {
 			w.row(p.name+", from its target", offAngle(p.left))
 		}
 	}
+	w.row("Both planes together", offAngle(axisOut{out.Resultant, out.ResultantAngle}))
+	out.sayJudged(w)
+	w.warn(out.Warnings)
+	if out.method == reverseDials || out.method == rimAndFace {
+		w.line("Turn both shafts together, the dials with them.")
+	}
+	if out.method == rimAndFace {
+		w.line("Hold the end float on the face dial: push the shaft to the same end at every reading.")
+	}
+	if out.Result == judge.Out {
+		w.line("Shims first, then the sides; draw the feet up in a crossing pattern and read everything again. A foot " +
+			"that lifts when its bolt is slackened is soft: cure it before the rest.")
+	}
+}
+
+// sayJudged tells what was judged, and by what.
+func (out *alignOut) sayJudged(w *Words) {
+	perMetre := func(mmPerM float64) quantity.Sentence {
+		return quantity.Sentence{Thou: number(mmPerM, 3) + " thou per in", Mm: number(mmPerM, 3) + " mm per m"}
+	}
+	if sp := out.Spacer; sp != nil {
+		w.row("Spacer, angle at the pump's plane", perMetre(sp.AtPump))
+		w.row("Spacer, angle at the driver's plane", perMetre(sp.AtDriver))
+		w.row("Angle good to", perMetre(float64(*sp.Verdict.Uncertainty)/float64(quantity.Millimetre)))
+	} else {
+		w.row("Good to", offAngle(axisOut{*out.Offset.Uncertainty, float64(*out.Angle.Uncertainty) /
+			float64(quantity.Millimetre)}))
+	}
 	if t := out.Tolerance; t != nil {
 		w.row("Tolerance", offAngle(axisOut{t.Offset, t.Angle}))
 		w.row("Tolerance from", quantity.Plainly(t.Source))
 	}
-	w.warn(out.Warnings)
-	if out.Result == judge.Out {
-		w.line("Shims first, then the sides; draw the feet up in a crossing pattern and read everything again. A foot " +
-			"that lifts when its bolt is slackened is soft: shim it before the rest.")
+	if s := out.SoftFoot; s != nil {
+		w.length("Most a foot lifts", &s.Worst)
 	}
 }
 

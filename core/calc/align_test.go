@@ -35,13 +35,15 @@ const (
 		`,"vertical":{"offset":"0.1 mm","angle_mm_per_m":1},"horizontal":{"offset":20,"angle_mm_per_m":-0.5}}`
 )
 
+// By hand: 100 and 20 µm together are 101.980, 1 and 0.5 mm per m are 1.118.
 func TestEveryMethodOfAligningGivesTheSame(t *testing.T) {
 	want := `{"state":{"vertical":{"offset_um":100,"angle_mm_per_m":1},"horizontal":{"offset_um":20,
 	  "angle_mm_per_m":-0.5}},
 	 "front":{"shim_um":-300,"side_um":80},"back":{"shim_um":-600,"side_um":230},
 	 "tolerance":{"offset_um":90,"angle_mm_per_m":0.6,
 	  "source":"General table by speed, rule of thumb, to be replaced by the coupling maker's value"},
-	 "offset_verdict":{"result":"out","margin_um":-10},"angle_verdict":{"result":"out","margin_um":-400},
+	 "resultant_um":101.98,"resultant_mm_per_m":1.118,"spacer":null,"soft_foot":null,
+	 "offset_verdict":{"result":"out","margin_um":-11.98},"angle_verdict":{"result":"out","margin_um":-518.034},
 	  "result":"out","warnings":[]}`
 	var w any
 	if err := json.Unmarshal([]byte(want), &w); err != nil {
@@ -120,7 +122,13 @@ func TestAligningToATarget(t *testing.T) {
 
 func TestAligningRefuses(t *testing.T) {
 	for name, tt := range map[string]struct{ in, from, to, field string }{
-		"feet at one place":       {readout, `"500 mm"`, `"200 mm"`, "feet.back"},
+		"feet at one place":         {readout, `"500 mm"`, `"200 mm"`, "feet.back"},
+		"planes in the wrong order": {dials, `"at":"-50 mm"`, `"at":"60 mm"`, "on_driver.at"},
+		"a plane left out":          {dials, `"at":"-50 mm",`, ``, "on_pump.at"},
+		"feet at the coupling":      {readout, `"front":"200 mm"`, `"front":0`, "feet.front"},
+		"a spacer of nothing":       {readout, `"rpm":1450`, `"spacer":0`, "spacer"},
+		"three feet": {readout, `"rpm":1450`, `"soft_foot":{"front_left":1,"front_right":1,"back_left":1}`,
+			"soft_foot.back_right"},
 		"no offset":               {readout, `"offset":"0.1 mm",`, ``, "vertical.offset"},
 		"no angle":                {readout, `,"angle_mm_per_m":1}`, `}`, "vertical.angle_mm_per_m"},
 		"steeper than a coupling": {readout, `"angle_mm_per_m":1}`, `"angle_mm_per_m":900}`, "vertical.angle_mm_per_m"},

@@ -2,6 +2,7 @@ package calc
 
 import (
 	"fmt"
+	"slices"
 
 	"settle/core/gauge"
 	"settle/core/judge"
@@ -21,24 +22,40 @@ type heatIn struct {
 	Clearance    quantity.Typed `json:"clearance"`
 	// °C of the room; 20 where it is not said.
 	Ambient *float64 `json:"ambient_c"`
-	// °C that the weakest part may get; needed.
-	Cap *float64 `json:"cap_c"`
+	// What the weakest part may get, in °C or in °F; needed unless the maker's window is given.
+	Cap  *float64 `json:"cap_c"`
+	CapF *float64 `json:"cap_f"`
+	// How hot the maker has it heated, °C.
+	Window *struct {
+		Min *float64 `json:"min"`
+		Max *float64 `json:"max"`
+	} `json:"window_c"`
+	// How long it is heated, passed through.
+	Minutes *float64 `json:"minutes"`
 }
 
-// heatOut is how hot, in °C and °F to one decimal, and what is left below the cap.
+// heatOut is how hot, in °C and °F to one decimal, and what is left below the cap. Needed is
+// what was worked out before the maker's window; room, in micrometres, what there will be.
 type heatOut struct {
-	TargetC float64 `json:"target_c"`
-	TargetF float64 `json:"target_f"`
-	Result  string  `json:"result"`
-	SpareC  float64 `json:"spare_c"`
+	TargetC float64          `json:"target_c"`
+	TargetF float64          `json:"target_f"`
+	NeededC float64          `json:"needed_c"`
+	CapC    float64          `json:"cap_c"`
+	Room    quantity.Length  `json:"room_um"`
+	Result  setting.HeatWord `json:"result"`
+	SpareC  float64          `json:"spare_c"`
+	Minutes *float64         `json:"minutes"`
+	// no-room or little-room, at the maker's greatest.
+	Warnings []string `json:"warnings"`
 
-	ambient, cap float64
-	room         quantity.Length
+	ambient float64
+	window  *setting.HeatWindow
 }
 
 // solve works out ambient + (interference + clearance)/(α·bore) with α = 12·10⁻⁶ /K for
-// bearing steel. Over the cap the result is over-cap, and no error: a person chooses a press.
-// Errors name bore, interference, clearance, ambient_c or cap_c.
+// bearing steel, and brings it into the maker's window. Over the cap the result is over-cap,
+// and no error: a person chooses a press. Errors name bore, interference, clearance,
+// ambient_c, cap_c, window_c or minutes.
 func (in heatIn) solve(r *gauge.Reader) (answer, error) {
 	h := setting.Heat{
 		Bore: r.Needed("bore", in.Bore), Interference: r.Needed("interference", in.Interference),
@@ -47,11 +64,9 @@ func (in heatIn) solve(r *gauge.Reader) (answer, error) {
 	if in.Ambient != nil {
 		h.Ambient = *in.Ambient
 	}
-	if in.Cap == nil {
-		r.Errors.Add("cap_c", fmt.Errorf("is missing: what the weakest part may take in °C: 120 for an open bearing, "+
-			"80 for one greased and sealed at the factory"))
-	} else {
-		h.Cap = *in.Cap
+	in.bounds(r, &h)
+	if in.Minutes != nil && !(*in.Minutes > 0) {
+		r.Errors.Add("minutes", fmt.Errorf("is %g: write how long it is heated, more than nothing", *in.Minutes))
 	}
 	if err := r.Errors.Err(); err != nil {
 		return nil, err
@@ -60,29 +75,69 @@ func (in heatIn) solve(r *gauge.Reader) (answer, error) {
 	if err != nil {
 		return nil, err
 	}
-	out := &heatOut{round(x.Target, 1), round(setting.Fahrenheit(x.Target), 1), "ok", round(x.Spare, 1), h.Ambient,
-		h.Cap, x.Clearance}
-	if x.OverCap {
-		out.Result = "over-cap"
+	return &heatOut{round(x.Target, 1), round(setting.Fahrenheit(x.Target), 1), round(x.Needed, 1), round(h.Cap, 1),
+		x.Room, x.Result, round(x.Spare, 1), in.Minutes, list(x.Warnings), h.Ambient, h.Window}, nil
+}
+
+// bounds reads the cap and the maker's window, one of which is needed.
+func (in heatIn) bounds(r *gauge.Reader, h *setting.Heat) {
+	if w := in.Window; w != nil {
+		for _, end := range []struct {
+			name  string
+			value *float64
+		}{{"min", w.Min}, {"max", w.Max}} {
+			if end.value == nil {
+				need(r, "window_c."+end.name, "°C as the maker gives them: both ends")
+				return
+			}
+		}
+		h.Window = &setting.HeatWindow{Min: *w.Min, Max: *w.Max}
+		h.Cap = *w.Max
 	}
-	return out, nil
+	switch {
+	case in.Cap != nil && in.CapF != nil:
+		r.Errors.Add("cap_f", fmt.Errorf("stands beside cap_c: give one of them"))
+	case in.Cap != nil:
+		h.Cap = *in.Cap
+	case in.CapF != nil:
+		h.Cap = setting.Celsius(*in.CapF)
+	case in.Window == nil:
+		r.Errors.Add("cap_c", fmt.Errorf("is missing: what the weakest part may take in °C: 120 for an open bearing, "+
+			"80 for one greased and sealed at the factory"))
+	}
 }
 
 // say puts the caution of hot bearings beside the figure.
 func (out *heatOut) say(w *Words) {
+	both := func(celsius float64) quantity.Sentence {
+		return quantity.Plainly(number(celsius, 1) + " °C, " + number(setting.Fahrenheit(celsius), 1) + " °F")
+	}
 	w.main("Heat to", quantity.Plainly(number(out.TargetC, 1)+" °C, "+number(out.TargetF, 1)+" °F"))
-	w.row("Cap", quantity.Plainly(number(out.cap, 1)+" °C, "+number(setting.Fahrenheit(out.cap), 1)+" °F"))
+	if out.window != nil {
+		w.row("Worked out", both(out.NeededC))
+		w.row("The maker's window", quantity.Plainly(number(out.window.Min, 1)+" to "+number(out.window.Max, 1)+" °C"))
+	}
+	w.row("Cap", both(out.CapC))
 	w.row("Ambient", quantity.Plainly(number(out.ambient, 1)+" °C"))
-	w.length("Room while it slides on", &out.room)
+	w.length("Room while it slides on", &out.Room)
+	if out.Minutes != nil {
+		w.row("For", quantity.Plainly(number(*out.Minutes, 1)+" minutes"))
+	}
 	switch {
-	case out.Result == "over-cap":
+	case out.Result == setting.HeatOverCap:
 		w.Verdict, w.Headline = string(judge.Out), quantity.Plainly("Hotter than the weakest part may get: do not heat it")
 		w.line("Use a press, or a cold shaft with its own cautions: cold burns, no air to breathe near the coolant, " +
 			"water on thawing.")
+	case out.Result == setting.HeatNoRoom:
+		w.Verdict, w.Headline = string(judge.Out), quantity.Plainly("At the maker's greatest it will stick")
+		w.line("Measure shaft and bore again; use a press, or ask the maker.")
 	case out.TargetC <= out.ambient:
 		w.Verdict, w.Headline = string(judge.Within), quantity.Plainly("No heat needed: it does not grip")
 	default:
 		w.Verdict, w.Headline = string(judge.Within), quantity.Plainly(number(out.SpareC, 1)+" °C below the cap")
+	}
+	if slices.Contains(out.Warnings, setting.LittleRoom) {
+		w.line("Less room than was wanted: have everything ready, and no second try.")
 	}
 	w.line("A bearing at fitting temperature burns: insulated gloves, never an open flame. Read the temperature on " +
 		"the inner ring, demagnetise after induction.")
@@ -90,49 +145,105 @@ func (out *heatOut) say(w *Words) {
 		"a thin leaf must not enter at the shoulder; only then bend the tab.")
 }
 
-// greaseIn is a bearing's outside diameter and width, and what a stroke of the gun gives.
+// greaseIn is a bearing's outside diameter and width, and what a stroke of the gun gives; or
+// its dimensions and its mass, for a first fill.
 type greaseIn struct {
 	Outside quantity.Typed `json:"outside"`
 	Width   quantity.Typed `json:"width"`
 	// Grams a stroke.
 	Gun *float64 `json:"gun_g_per_stroke"`
+	// A new bearing, kg as its table gives it.
+	FirstFill *struct {
+		Bore    quantity.Typed `json:"bore"`
+		Outside quantity.Typed `json:"outside"`
+		Width   quantity.Typed `json:"width"`
+		Mass    *float64       `json:"mass_kg"`
+	} `json:"first_fill"`
 }
 
-// greaseOut is how much goes in at a re-lubrication, in grams to one decimal, and in strokes.
+// greaseOut is how much goes in at a re-lubrication, in grams to one decimal, and in strokes;
+// and what a first fill takes. Null where it was not asked for.
 type greaseOut struct {
-	Grams   float64 `json:"grams"`
-	Strokes *int    `json:"strokes"`
+	Grams     *float64 `json:"grams"`
+	Strokes   *int     `json:"strokes"`
+	FirstFill *fillOut `json:"first_fill"`
 }
 
-// solve takes 0.005·D·B grams, D and B in millimetres: the usual rule where the maker gives
-// none.
+// fillOut is the free space of a bearing and the grease for 30 and 50 % of it, to one
+// decimal.
+type fillOut struct {
+	Free float64 `json:"free_cm3"`
+	G30  float64 `json:"grams_30"`
+	G50  float64 `json:"grams_50"`
+}
+
+// solve takes 0.005·D·B grams for a re-lubrication, D and B in millimetres: the usual rule
+// where the maker gives none. A first fill is a share of the free space,
+// V = π/4·B·(D² − d²) − m/ρ, with 7.8 g/cm³ for steel and 0.9 for grease.
 func (in greaseIn) solve(r *gauge.Reader) (answer, error) {
-	outside, width := r.Needed("outside", in.Outside), r.Needed("width", in.Width)
-	if err := r.Errors.Err(); err != nil {
-		return nil, err
-	}
-	grams, err := setting.Grease(outside, width)
-	if err != nil {
-		return nil, err
-	}
-	out := greaseOut{Grams: round(grams, 1)}
-	if in.Gun != nil {
-		strokes, err := setting.Strokes(grams, *in.Gun)
+	out := &greaseOut{}
+	if in.FirstFill == nil || in.Outside.Given() || in.Width.Given() {
+		outside, width := r.Needed("outside", in.Outside), r.Needed("width", in.Width)
+		if err := r.Errors.Err(); err != nil {
+			return nil, err
+		}
+		grams, err := setting.Grease(outside, width)
 		if err != nil {
 			return nil, err
 		}
-		out.Strokes = &strokes
+		rounded := round(grams, 1)
+		out.Grams = &rounded
+		if in.Gun != nil {
+			strokes, err := setting.Strokes(grams, *in.Gun)
+			if err != nil {
+				return nil, err
+			}
+			out.Strokes = &strokes
+		}
+	} else if in.Gun != nil && !(*in.Gun > 0) {
+		_, err := setting.Strokes(1, *in.Gun)
+		return nil, err
+	}
+	if f := in.FirstFill; f != nil {
+		fill := setting.FirstFill{Bore: r.Needed("first_fill.bore", f.Bore), Outside: r.Needed("first_fill.outside",
+			f.Outside), Width: r.Needed("first_fill.width", f.Width)}
+		if f.Mass == nil {
+			need(r, "first_fill.mass_kg", "kg as the bearing table gives it")
+		} else {
+			fill.Mass = *f.Mass
+		}
+		if err := r.Errors.Err(); err != nil {
+			return nil, err
+		}
+		free, err := fill.Free()
+		if err != nil {
+			return nil, err
+		}
+		out.FirstFill = &fillOut{round(free, 1), round(setting.FillGrams(free, 0.3), 1), round(setting.FillGrams(free,
+			0.5), 1)}
 	}
 	return out, nil
 }
 
 // say tells the amount and how often; the maker's own comes first.
-func (out greaseOut) say(w *Words) {
-	w.main("Grease", quantity.Plainly(number(out.Grams, 1)+" g"))
+func (out *greaseOut) say(w *Words) {
+	if out.Grams != nil {
+		w.main("To re-lubricate", quantity.Plainly(number(*out.Grams, 1)+" g"))
+	}
 	if out.Strokes != nil {
 		w.row("Strokes of the gun", quantity.Plainly(fmt.Sprint(*out.Strokes)))
 	}
-	w.row("First fill", quantity.Plainly("30 to 50 % of the free space"))
+	if f := out.FirstFill; f != nil {
+		if out.Grams == nil {
+			w.main("First fill", quantity.Plainly(number(f.G30, 1)+" to "+number(f.G50, 1)+" g"))
+		}
+		w.row("Free space", quantity.Plainly(number(f.Free, 1)+" cm³"))
+		w.row("First fill, fast running, 30 %", quantity.Plainly(number(f.G30, 1)+" g"))
+		w.row("First fill, slow running, 50 %", quantity.Plainly(number(f.G50, 1)+" g"))
+	} else {
+		w.plain("This is for a re-lubrication. A first fill is 30 to 50 % of the free space: give the bearing's " +
+			"dimensions and mass.")
+	}
 	w.row("Every", quantity.Plainly("month when it runs on, quarter when now and then, unless the maker says"))
 	w.line("Too much grease runs hot. The maker's quantity comes first; types of grease are not mixed.")
 }

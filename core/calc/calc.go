@@ -115,12 +115,25 @@ func (l *limitIn) bounds(r *gauge.Reader) judge.Bounds {
 type verdictOut struct {
 	Result      judge.Result     `json:"result"`
 	Margin      *quantity.Length `json:"margin_um,omitempty"`
-	Uncertainty quantity.Length  `json:"uncertainty_um"`
+	Uncertainty *quantity.Length `json:"uncertainty_um,omitempty"`
 }
 
 // verdict is a verdict as it is answered.
 func verdict(v judge.Verdict) verdictOut {
-	return verdictOut{v.Result, v.Margin, v.Uncertainty}
+	return verdictOut{v.Result, v.Margin, &v.Uncertainty}
+}
+
+// mpeIn is the maximum permissible error of the gauge, a length of nothing or more; 0 where
+// nobody knows it.
+type mpeIn struct {
+	MPE quantity.Typed `json:"mpe"`
+}
+
+func (in mpeIn) read(r *gauge.Reader) quantity.Length {
+	if l := r.Optional(gauge.Named("mpe"), in.MPE); l != nil {
+		return *l
+	}
+	return 0
 }
 
 // list makes an absent list an empty one.

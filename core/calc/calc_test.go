@@ -21,11 +21,10 @@ type golden struct {
 	Error bool            `json:"error"`
 }
 
-// The worked cases are figures from outside this package, at least one of every
-// kind but the one of our own.
+// The worked cases are figures from outside this package, at least one of every kind.
 func TestWorkedCases(t *testing.T) {
 	cases := worked(t)
-	ran := map[string]bool{"align": true}
+	ran := map[string]bool{}
 	for i, c := range cases {
 		ran[c.Kind] = true
 		out, err := Run(c.Kind, c.In)
@@ -236,15 +235,19 @@ func FuzzRun(f *testing.F) {
 // worked reads the worked cases.
 func worked(t testing.TB) []golden {
 	t.Helper()
-	file, err := os.ReadFile("testdata/calc.json")
-	if err != nil {
-		t.Fatal(err)
+	var all []golden
+	for _, name := range []string{"calc", "changes", "new"} {
+		file, err := os.ReadFile("testdata/" + name + ".json")
+		if err != nil {
+			t.Fatal(err)
+		}
+		var cases []golden
+		if err := json.Unmarshal(file, &cases); err != nil {
+			t.Fatal(name, err)
+		}
+		all = append(all, cases...)
 	}
-	var cases []golden
-	if err := json.Unmarshal(file, &cases); err != nil {
-		t.Fatal(err)
-	}
-	return cases
+	return all
 }
 
 // answered are those that have an answer, and the alignments.

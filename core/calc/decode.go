@@ -3,6 +3,7 @@ package calc
 import (
 	"bytes"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"reflect"
 	"slices"
@@ -103,8 +104,9 @@ func fieldsOf(v reflect.Value, into map[string]reflect.Value) {
 			fieldsOf(v.Field(i), into)
 			continue
 		}
-		name, _, _ := strings.Cut(f.Tag.Get("json"), ",")
-		into[name] = v.Field(i)
+		if name, _, _ := strings.Cut(f.Tag.Get("json"), ","); name != "" {
+			into[name] = v.Field(i)
+		}
 	}
 }
 
@@ -112,6 +114,10 @@ func fieldsOf(v reflect.Value, into map[string]reflect.Value) {
 func named(path string, err error) error {
 	if err == nil {
 		return nil
+	}
+	var below *field.Error
+	if errors.As(err, &below) {
+		return &field.Error{Field: field.Join(path, below.Field), Message: below.Message}
 	}
 	return field.Errorf(path, "%v", err)
 }

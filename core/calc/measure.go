@@ -72,6 +72,7 @@ type runoutIn struct {
 	SweepDiameter quantity.Typed `json:"sweep_diameter"`
 	FaceDiameter  quantity.Typed `json:"face_diameter"`
 	Limit         *limitIn       `json:"limit"`
+	mpeIn
 }
 
 // runoutOut is what they tell, lengths in micrometres and angles in degrees; a pointer is
@@ -88,9 +89,11 @@ type runoutOut struct {
 	Form         *quantity.Length `json:"form_um"`
 	Tilt         *float64         `json:"tilt_mm_per_m"`
 	AtFace       *quantity.Length `json:"at_face_um"`
-	Verdict      verdictOut       `json:"verdict"`
-	Warnings     []string         `json:"warnings"`
-	Next         []judge.Next     `json:"next"`
+	// Null below eight readings, or where their steps are not alike.
+	Harmonics *gauge.Harmonics `json:"harmonics"`
+	Verdict   verdictOut       `json:"verdict"`
+	Warnings  []string         `json:"warnings"`
+	Next      []judge.Next     `json:"next"`
 
 	dial    gauge.Dial
 	run     gauge.Runout
@@ -100,12 +103,13 @@ type runoutOut struct {
 
 // solve fits the circle r(θ) = c + a·cos θ + b·sin θ by least squares; the fitted run-out is
 // 2·√(a² + b²). What is judged is the sweep where there is one, else the larger of highest −
-// lowest and the fitted run-out. Uncertainty (95 %): each of two readings is good to a
-// division's half, evenly spread, so U = 2·√2·g/√12 = g·√(2/3) (GUM, JCGM 100:2008, 4.3.7).
-// Errors name the field, such as readings[2].value.
+// lowest and the fitted run-out. U = g·√(2/3); where a fit of crowded readings is judged
+// 2·k·g/√3, k the worth of the fit. A set-up that failed makes of within and close undecided,
+// and so do fewer than four places without a sweep. Errors name the field, such as
+// readings[2].value.
 func (in runoutIn) solve(r *gauge.Reader) (answer, error) {
 	d := r.Dial(in.DialForm)
-	d.Surface, d.Indicator = in.Surface, in.Indicator
+	d.Surface, d.Indicator, d.MPE = in.Surface, in.Indicator, in.mpeIn.read(r)
 	d.SweepDiameter = r.Optional(gauge.Named("sweep_diameter"), in.SweepDiameter)
 	d.FaceDiameter = r.Optional(gauge.Named("face_diameter"), in.FaceDiameter)
 	bounds := in.Limit.bounds(r)
@@ -116,11 +120,12 @@ func (in runoutIn) solve(r *gauge.Reader) (answer, error) {
 	if err != nil {
 		return nil, err
 	}
-	v := judge.Length(x.Measured(), x.Uncertainty, bounds)
+	v, next := judge.Dial(d, x, bounds)
 	return &runoutOut{
 		TIR: x.TIR, Fitted: x.Fitted, Judged: x.Judged, Eccentricity: x.Eccentricity,
 		CentreDeg: x.CentreDeg, HighDeg: x.HighDeg, SumRule: x.SumRule, Closure: x.Closure, Form: x.Form,
-		Tilt: x.Tilt, AtFace: x.AtFace, Verdict: verdict(v), Warnings: list(x.Warnings), Next: list(judge.NextDial(d, x, v)),
+		Tilt: x.Tilt, AtFace: x.AtFace, Harmonics: x.Harmonics, Verdict: verdict(v), Warnings: list(x.Warnings),
+		Next: list(next),
 		dial: d, run: x, verdict: v, bounds: bounds,
 	}, nil
 }
@@ -142,6 +147,11 @@ func (out *runoutOut) say(w *Words) {
 		w.row("Centre lies towards", quantity.Plainly(gauge.DegreesClock(*out.CentreDeg)+" o'clock"))
 	}
 	w.length("Form, beside the circle", out.Form)
+	if h := out.Harmonics; h != nil {
+		w.length("Once round: off centre", &h.Once)
+		w.length("Twice: oval", &h.Twice)
+		w.length("Three times: three-lobed", &h.Thrice)
+	}
 	w.length("(12 + 6) − (3 + 9)", out.SumRule)
 	w.length("Back to start, change", out.Closure)
 	if out.Tilt != nil {
@@ -155,6 +165,7 @@ func (out *runoutOut) say(w *Words) {
 type floatIn struct {
 	gauge.FloatForm
 	Limit *limitIn `json:"limit"`
+	mpeIn
 }
 
 // floatOut is the play they come to, in micrometres: the mean of |out − in|, and how far the
@@ -171,20 +182,20 @@ type floatOut struct {
 }
 
 // solve judges the mean; U = g·√(2/3), as for any difference of two readings. More than two
-// divisions between the trials is a warning, and so is one trial alone.
+// divisions between the trials, or no more than one of play where the limit wants some, make
+// of within and close undecided. One trial alone is a warning.
 func (in floatIn) solve(r *gauge.Reader) (answer, error) {
 	trials, graduation := r.Trials(in.FloatForm)
-	bounds := in.Limit.bounds(r)
+	mpe, bounds := in.mpeIn.read(r), in.Limit.bounds(r)
 	if err := r.Errors.Err(); err != nil {
 		return nil, err
 	}
-	x, err := gauge.Play(trials, graduation)
+	x, err := gauge.Play(trials, graduation, mpe)
 	if err != nil {
 		return nil, err
 	}
-	v := judge.Length(x.Mean, x.Uncertainty, bounds)
-	return &floatOut{x.Mean, x.Spread, verdict(v), list(x.Warnings), list(judge.NextPlay(trials, graduation, x, v)), v,
-		bounds}, nil
+	v, next := judge.Play(len(trials), graduation, x, bounds)
+	return &floatOut{x.Mean, x.Spread, verdict(v), list(x.Warnings), list(next), v, bounds}, nil
 }
 
 // say heads the words with the verdict on the mean.
@@ -204,6 +215,7 @@ type gapIn struct {
 	// At hand, in any order.
 	Leaves []quantity.Typed `json:"leaves"`
 	Limit  *limitIn         `json:"limit"`
+	mpeIn
 }
 
 // placeOut is one place, lengths in micrometres: the clearance lies from low, included, to
@@ -241,8 +253,11 @@ func (in gapIn) solve(r *gauge.Reader) (answer, error) {
 			r.Errors.Add(fmt.Sprintf("leaves[%d]", i), fmt.Errorf("must be thicker than nothing"))
 		}
 	}
-	bounds := in.Limit.bounds(r)
+	mpe, bounds := in.mpeIn.read(r), in.Limit.bounds(r)
 	if err := r.Errors.Err(); err != nil {
+		return nil, err
+	}
+	if err := gauge.CheckError(mpe); err != nil {
 		return nil, err
 	}
 	x, err := gauge.Clearance(gaps)
@@ -252,13 +267,13 @@ func (in gapIn) solve(r *gauge.Reader) (answer, error) {
 	if len(leaves) == 0 && r.Unit != "" { // on a screen the usual set is at hand
 		leaves = gauge.Leaves(r.Unit)
 	}
-	judged := judge.Gaps(gaps, gauge.DirectUncertainty(graduation), bounds, leaves)
+	judged := judge.Gaps(gaps, gauge.DirectUncertainty(graduation, mpe), bounds, leaves)
 	places := make([]placeOut, len(judged.Places))
 	for i, p := range judged.Places {
 		places[i] = placeOut{p.At, p.Low, p.High, p.Result, p.NextLeaf}
 	}
 	return &gapOut{places, x.Lowest, x.Highest, x.Spread, judged.Result, list(judged.Warnings),
-		list(judge.NextGaps(judged, graduation, bounds)), bounds}, nil
+		list(judge.NextGaps(judged, graduation, mpe, bounds)), bounds}, nil
 }
 
 // say names the places that are tight, wide or undecided, and the next leaf of each.
@@ -283,78 +298,6 @@ func (out *gapOut) say(w *Words) {
 		}
 	}
 	w.next(out.Next)
-}
-
-// ringIn are diameters of a wear ring's bore and of the hub that runs in it, at least one of
-// each; new is their diametral clearance as made, factor how many times that it may come to.
-type ringIn struct {
-	Bore []quantity.Typed `json:"bore"`
-	Hub  []quantity.Typed `json:"hub"`
-	New  quantity.Typed   `json:"new"`
-	// 2 where nobody says.
-	Factor     *float64       `json:"factor"`
-	Graduation quantity.Typed `json:"graduation"`
-}
-
-// ringOut is the clearance and its limit, in micrometres, with how far bore and hub are oval:
-// largest − smallest diameter.
-type ringOut struct {
-	Clearance quantity.Length `json:"clearance_um"`
-	Limit     quantity.Length `json:"limit_um"`
-	BoreOval  quantity.Length `json:"bore_oval_um"`
-	HubOval   quantity.Length `json:"hub_oval_um"`
-	Verdict   verdictOut      `json:"verdict"`
-
-	factor  float64
-	verdict judge.Verdict
-	next    []judge.Next
-}
-
-// maxFactor bounds how often the new clearance may be worn away.
-const maxFactor = 100
-
-// solve takes the mean bore less the mean hub; U = g·√(2/3). The limit is factor × new,
-// judge.RingFactor where nobody gives one: a rule of thumb.
-func (in ringIn) solve(r *gauge.Reader) (answer, error) {
-	bore, hub := r.Lengths("bore", in.Bore), r.Lengths("hub", in.Hub)
-	fresh, graduation := r.Needed("new", in.New), r.Needed("graduation", in.Graduation)
-	factor := judge.RingFactor
-	if in.Factor != nil {
-		factor = *in.Factor
-	}
-	if err := r.Errors.Err(); err != nil {
-		return nil, err
-	}
-	if fresh <= 0 {
-		return nil, field.Errorf("new", "must be greater than zero: the diametral clearance of new rings")
-	}
-	if !(factor > 0 && factor <= maxFactor) {
-		return nil, field.Errorf("factor", "is %g: write how many times the new clearance is allowed, such as 2", factor)
-	}
-	x, err := gauge.RingClearance(bore, hub, graduation)
-	if err != nil {
-		return nil, err
-	}
-	limit := judge.RingBounds(fresh, factor)
-	v := judge.Length(x.Clearance, x.Uncertainty, limit)
-	return &ringOut{x.Clearance, *limit.Max, x.BoreOval, x.HubOval, verdict(v), factor, v,
-		judge.NextPlay(make([]gauge.Trial, 3), graduation, gauge.Float{}, v)}, nil
-}
-
-// say heads the words with the verdict on the mean clearance.
-func (out *ringOut) say(w *Words) {
-	w.measure("Diametral clearance", out.Clearance)
-	w.judged(out.verdict, judge.Bounds{Max: &out.Limit})
-	w.row("Limit from", quantity.Plainly(number(out.factor, 2)+" × the new clearance"))
-	w.length("Oval, bore", &out.BoreOval)
-	w.length("Oval, hub", &out.HubOval)
-	if out.Clearance < 0 {
-		w.line("The hub is larger than the bore: look at the readings and their units.")
-	}
-	if out.verdict.Result == judge.Out {
-		w.line("Past the limit the ring goes: replace it, or bush it back to size.")
-	}
-	w.next(out.next)
 }
 
 // dripIn are the seconds at which drops fell, rising, at least three; the limit is in drops

@@ -119,6 +119,13 @@ func judgedBy(at *big.Rat, bounds [2]*big.Rat, uncertainty float64) map[string]a
 	return map[string]any{"result": "within", "margin_um": num(margin), "uncertainty_um": uncertainty}
 }
 
+// capped makes undecided of what would pass.
+func capped(verdict map[string]any) {
+	if verdict["result"] == "within" || verdict["result"] == "close" {
+		verdict["result"] = "undecided"
+	}
+}
+
 var secondHand = map[string]func(d drawn) (in, out map[string]any){
 	"float": func(d drawn) (map[string]any, map[string]any) {
 		graduation, g := d.length([]float64{2.54, 12.7, 25.4, 10}[d.IntN(4)])
@@ -133,16 +140,21 @@ var secondHand = map[string]func(d drawn) (in, out map[string]any){
 		if limit != nil {
 			in["limit"] = limit
 		}
-		warnings := []any{}
+		warnings, next := []any{}, any(nil)
+		m := nano(mean(plays))
+		verdict := judgedBy(m, bounds, num(g)*math.Sqrt(2./3))
+		if spread(plays).Cmp(plus(g, g)) > 0 {
+			warnings, next = append(warnings, "not-repeating"), []any{map[string]any{"do": "repeat"}}
+			capped(verdict)
+		}
 		if len(plays) == 1 {
 			warnings = append(warnings, "one-trial")
 		}
-		if spread(plays).Cmp(plus(g, g)) > 0 {
-			warnings = append(warnings, "not-repeating")
+		out := map[string]any{"mean_um": num(m), "spread_um": num(spread(plays)), "verdict": verdict, "warnings": warnings}
+		if next != nil {
+			out["next"] = next
 		}
-		m := nano(mean(plays))
-		return in, map[string]any{"mean_um": num(m), "spread_um": num(spread(plays)), "verdict": judgedBy(m, bounds,
-			num(g)*math.Sqrt(2./3)), "warnings": warnings}
+		return in, out
 	},
 	"gap": func(d drawn) (map[string]any, map[string]any) {
 		graduation, g := d.length([]float64{10, 20, 25.4}[d.IntN(3)])
@@ -230,10 +242,22 @@ var secondHand = map[string]func(d drawn) (in, out map[string]any){
 		fresh, n := d.between(250, 500)
 		graduation, g := d.length([]float64{10, 25.4}[d.IntN(2)])
 		clearance, limit := nano(minus(mean(b), mean(h))), plus(n, n)
-		return map[string]any{"bore": bore, "hub": hub, "new": fresh, "graduation": graduation},
-			map[string]any{"clearance_um": num(clearance), "limit_um": num(limit), "bore_oval_um": num(spread(b)),
-				"hub_oval_um": num(spread(h)),
-				"verdict":     judgedBy(clearance, [2]*big.Rat{nil, limit}, num(g)*math.Sqrt(2./3))}
+		in := map[string]any{"bore": bore, "hub": hub, "graduation": graduation}
+		bounds := [2]*big.Rat{nil, limit}
+		if d.IntN(2) == 0 {
+			least, low := d.between(100, 240)
+			in["new"], in["phase"] = map[string]any{"min": least, "max": fresh}, "as-built"
+			bounds = [2]*big.Rat{low, n}
+		} else {
+			in["new"] = fresh
+		}
+		out := map[string]any{"clearance_um": num(clearance), "limit_um": num(bounds[1]), "min_um": nil,
+			"bore_oval_um": num(spread(b)), "hub_oval_um": num(spread(h)),
+			"verdict": judgedBy(clearance, bounds, num(g)*math.Sqrt(2./3))}
+		if bounds[0] != nil {
+			out["min_um"], out["min_from"] = num(bounds[0]), "maker"
+		}
+		return in, out
 	},
 	"wear": func(d drawn) (map[string]any, map[string]any) {
 		history, hours, um := []any{}, []*big.Rat{}, []*big.Rat{}
@@ -247,14 +271,29 @@ var secondHand = map[string]func(d drawn) (in, out map[string]any){
 		}
 		typed, limit := d.between(300, 900)
 		planned := d.Int64N(12000)
-		up, down := new(big.Rat), new(big.Rat)
-		for i := range hours {
-			x := minus(hours[i], mean(hours))
-			up.Add(up, new(big.Rat).Mul(x, minus(um[i], mean(um))))
-			down.Add(down, new(big.Rat).Mul(x, x))
+		up, down, runs := new(big.Rat), new(big.Rat), 0
+		for from := 0; from < len(um); runs++ {
+			to := from + 1
+			for to < len(um) && um[to].Cmp(um[to-1]) >= 0 {
+				to++
+			}
+			for i := from; i < to; i++ {
+				x := minus(hours[i], mean(hours[from:to]))
+				up.Add(up, new(big.Rat).Mul(x, minus(um[i], mean(um[from:to]))))
+				down.Add(down, new(big.Rat).Mul(x, x))
+			}
+			from = to
+		}
+		in := map[string]any{"history": history, "limit": map[string]any{"max": typed}, "planned_hours": planned}
+		if down.Sign() == 0 {
+			out := map[string]any{"rate_um_per_1000h": nil, "result": "no-rate", "hours_left": nil, "runs": float64(runs)}
+			if um[len(um)-1].Cmp(limit) > 0 {
+				out["result"], out["hours_left"] = "past-limit", 0.
+			}
+			return in, out
 		}
 		rate := new(big.Rat).Mul(up.Quo(up, down), big.NewRat(1000, 1))
-		out := map[string]any{"rate_um_per_1000h": num(rate)}
+		out := map[string]any{"rate_um_per_1000h": num(rate), "runs": float64(runs)}
 		switch last := um[len(um)-1]; {
 		case last.Cmp(limit) > 0:
 			out["result"] = "past-limit"
@@ -268,7 +307,7 @@ var secondHand = map[string]func(d drawn) (in, out map[string]any){
 				out["result"] = "lasts"
 			}
 		}
-		return map[string]any{"history": history, "limit": map[string]any{"max": typed}, "planned_hours": planned}, out
+		return in, out
 	},
 	"setting": func(d drawn) (map[string]any, map[string]any) {
 		graduation, g := d.length([]float64{10, 25.4, 396.875}[d.IntN(3)])
@@ -291,8 +330,8 @@ var secondHand = map[string]func(d drawn) (in, out map[string]any){
 		return map[string]any{"graduation": graduation, "setting": mark, "measured": measured, "tolerance": tolerance,
 				"shift": shift, "head": head, "compression": group},
 			map[string]any{
-				"mark": map[string]any{"deviation_um": num(minus(is, m)), "verdict": judgedBy(minus(is, m),
-					[2]*big.Rat{new(big.Rat).Neg(most), most}, u)},
+				"mark": map[string]any{"deviation_um": num(minus(is, now)), "against_um": num(now),
+					"verdict": judgedBy(minus(is, now), [2]*big.Rat{new(big.Rat).Neg(most), most}, u)},
 				"compression":          map[string]any{"after_um": num(after), "verdict": judgedBy(after, bounds, u)},
 				"setting_for_shift_um": num(now),
 			}

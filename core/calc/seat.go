@@ -25,6 +25,14 @@ type fitIn struct {
 		Value quantity.Typed `json:"value"`
 	} `json:"readings"`
 	Graduation quantity.Typed `json:"graduation"`
+	// Of the part, of the gauge zeroed on its standard, °C; alpha in 10⁻⁶ per K, 12 where it is
+	// not said.
+	Temperature *struct {
+		Part  *float64 `json:"part_c"`
+		Gauge *float64 `json:"gauge_c"`
+		Alpha *float64 `json:"alpha"`
+	} `json:"temperature"`
+	mpeIn
 }
 
 // fitOut is the seat against its class: deviations from nominal in micrometres. Interference
@@ -37,8 +45,10 @@ type fitOut struct {
 	Ovality      quantity.Length    `json:"ovality_um"`
 	Taper        *quantity.Length   `json:"taper_um"`
 	Interference [2]quantity.Length `json:"interference_um"`
-	Verdict      verdictOut         `json:"verdict"`
-	Warnings     []string           `json:"warnings"`
+	// What every reading was corrected by for its temperature.
+	Correction quantity.Length `json:"correction_um"`
+	Verdict    verdictOut      `json:"verdict"`
+	Warnings   []string        `json:"warnings"`
 	// Ring is the bearing's own tolerance on that side, to draw the fit by.
 	Ring [2]quantity.Length `json:"ring_um"`
 
@@ -47,8 +57,10 @@ type fitOut struct {
 	verdict judge.Verdict
 }
 
-// solve holds every reading against the class, and the worst of them is judged; U = g/√3.
-// Classes and their bands are those of ISO 286-1 and -2 over 10 to 250 mm; bearing bores and
+// solve holds every reading against the class, and the worst of them is judged;
+// U² = g²/3 + (2·mpe/√3)². With temperatures every reading is corrected by
+// −α·nominal·(part − gauge). Classes and their bands are those of ISO 286-1 and -2 over 6 to
+// 250 mm; bearing bores and
 // outside diameters of the normal class are those of ISO 492. Errors name part, nominal,
 // class or readings[i].
 func (in fitIn) solve(r *gauge.Reader) (answer, error) {
@@ -58,6 +70,7 @@ func (in fitIn) solve(r *gauge.Reader) (answer, error) {
 		value, _ := r.Length(gauge.Path{List: "readings", Index: i, Name: "value"}, x.Value)
 		s.Readings = append(s.Readings, fit.Diameter{Plane: x.Plane, Value: value})
 	}
+	s.MPE, s.Warmth = in.mpeIn.read(r), in.warmth(r)
 	if err := r.Errors.Err(); err != nil {
 		return nil, err
 	}
@@ -71,8 +84,32 @@ func (in fitIn) solve(r *gauge.Reader) (answer, error) {
 	}
 	v := judge.Length(x.Worst, x.Uncertainty, judge.Bounds{Min: &x.Band.Low, Max: &x.Band.High})
 	return &fitOut{[2]quantity.Length{x.Band.Low, x.Band.High}, x.Mean, x.Ovality, x.Taper,
-		[2]quantity.Length{x.Grip.Low, x.Grip.High},
+		[2]quantity.Length{x.Grip.Low, x.Grip.High}, x.Correction,
 		verdict(v), list(x.Warnings), [2]quantity.Length{ring.Low, ring.High}, s, x, v}, nil
+}
+
+// warmth reads the temperatures, both of which are needed.
+func (in fitIn) warmth(r *gauge.Reader) *fit.Warmth {
+	t := in.Temperature
+	if t == nil {
+		return nil
+	}
+	w := &fit.Warmth{Alpha: fit.Steel}
+	for _, x := range []struct {
+		name string
+		in   *float64
+		into *float64
+	}{{"part_c", t.Part, &w.Part}, {"gauge_c", t.Gauge, &w.Gauge}} {
+		if x.in == nil {
+			need(r, "temperature."+x.name, "the temperature in °C")
+		} else {
+			*x.into = *x.in
+		}
+	}
+	if t.Alpha != nil {
+		w.Alpha = *t.Alpha
+	}
+	return w
 }
 
 // say shows tenths of a thou and micrometres: a seat is measured finer than the rest.
@@ -93,9 +130,10 @@ func (out *fitOut) say(w *Words) {
 		w.row("With a normal bearing", w.say("%s loose to %s grip", -least, most))
 	}
 	if out.seat.Part == fit.Shaft {
-		if n, c3, ok := fit.InternalClearance(out.seat.Nominal); ok {
-			w.row("Play inside, new, normal group", w.say("%s to %s", n.Low, n.High))
-			w.row("Play inside, new, C3", w.say("%s to %s", c3.Low, c3.High))
+		for _, group := range []fit.Group{fit.Normal, fit.C3} {
+			if c, ok := fit.InternalClearance(out.seat.Nominal, group); ok {
+				w.row("Play inside, new, group "+string(group), w.say("%s to %s", c.Low, c.High))
+			}
 		}
 	}
 	if out.verdict.Result == judge.Out {
@@ -107,7 +145,11 @@ func (out *fitOut) say(w *Words) {
 	}
 	w.warn(out.Warnings)
 	w.next(judge.NextDirect(out.seat.Graduation, out.verdict))
-	w.line("Part and micrometer at one temperature: ten degrees are 6 µm on 50 mm.")
+	if out.seat.Warmth != nil {
+		w.row("Corrected for the temperature by", w.say("%s", out.Correction))
+	} else {
+		w.line("Part and micrometer at one temperature: ten degrees are 6 µm on 50 mm.")
+	}
 	w.line("Inch tapered bearings are bored to plus tolerances: these tables do not serve them.")
 }
 
@@ -120,22 +162,30 @@ type wearIn struct {
 	} `json:"history"`
 	Limit   *limitIn `json:"limit"`
 	Planned *float64 `json:"planned_hours"`
+	// Of the gauge: with it small steps back are no reset, and there is a range.
+	Graduation quantity.Typed `json:"graduation"`
 }
 
 // wearOut is the wear in micrometres in a thousand hours and the hours left from the last
-// reading, null where it does not wear.
+// reading, null where it does not wear; low and high are those at the fastest and the slowest
+// wear that the readings allow.
 type wearOut struct {
-	Rate quantity.Length `json:"rate_um_per_1000h"`
-	Left *int64          `json:"hours_left"`
-	// past-limit, not-wearing, lasts or reset-now.
+	Rate *quantity.Length `json:"rate_um_per_1000h"`
+	Left *int64           `json:"hours_left"`
+	Low  *int64           `json:"hours_left_low"`
+	High *int64           `json:"hours_left_high"`
+	// past-limit, not-wearing, lasts, reset-now or no-rate.
 	Result judge.WearResult `json:"result"`
+	// How often it was set, as far as the readings show.
+	Runs     int      `json:"runs"`
+	Warnings []string `json:"warnings"`
 
 	limit   quantity.Length
 	planned float64
 }
 
-// solve fits a straight line by least squares, in whole numbers and so the same on every
-// machine; hours left are rounded down.
+// solve fits lines of one slope to the runs between resets by least squares, in whole numbers
+// and so the same on every machine; hours left are rounded down.
 func (in wearIn) solve(r *gauge.Reader) (answer, error) {
 	var history []judge.Worn
 	for i, h := range in.History {
@@ -146,7 +196,7 @@ func (in wearIn) solve(r *gauge.Reader) (answer, error) {
 		}
 		history = append(history, judge.Worn{Hours: *h.Hours, Clearance: clearance})
 	}
-	bounds := in.Limit.bounds(r)
+	bounds, graduation := in.Limit.bounds(r), r.Optional(gauge.Named("graduation"), in.Graduation)
 	if err := r.Errors.Err(); err != nil {
 		return nil, err
 	}
@@ -156,21 +206,21 @@ func (in wearIn) solve(r *gauge.Reader) (answer, error) {
 	case in.Planned == nil:
 		return nil, field.Errorf("planned_hours", "is missing: write the running hours to the next planned stop")
 	}
-	x, err := judge.Wear(history, *bounds.Max, *in.Planned)
+	x, err := judge.Wear(history, *bounds.Max, *in.Planned, graduation)
 	if err != nil {
 		return nil, err
 	}
-	return &wearOut{x.Rate, x.Left, x.Result, *bounds.Max, *in.Planned}, nil
+	return &wearOut{x.Rate, x.Left, x.Least, x.Most, x.Result, x.Runs, list(x.Warnings), *bounds.Max, *in.Planned}, nil
 }
 
 // say tells the hours left; readings that do not grow tell none.
 func (out *wearOut) say(w *Words) {
-	left := "it does not wear"
-	if out.Left != nil {
-		left = fmt.Sprintf("%d h", *out.Left)
+	w.main("Hours left", quantity.Plainly(hours(out.Left)))
+	if out.Low != nil || out.High != nil {
+		w.row("Fastest to slowest", quantity.Plainly(hours(out.Low)+" to "+hours(out.High)))
 	}
-	w.main("Hours left", quantity.Plainly(left))
-	w.row("Wear in a thousand hours", quantity.Say("%s", out.Rate))
+	w.length("Wear in a thousand hours", out.Rate)
+	w.row("Set anew", quantity.Plainly(fmt.Sprintf("%d times between these readings", out.Runs-1)))
 	w.row("Limit", quantity.Say("%s", out.limit))
 	w.row("To the planned stop", quantity.Plainly(number(out.planned, 1)+" h"))
 	switch out.Result {
@@ -183,5 +233,20 @@ func (out *wearOut) say(w *Words) {
 	case judge.NotWearing:
 		w.Verdict, w.Headline = string(judge.Within), quantity.Plainly("Does not wear by these readings")
 		w.line("Readings that do not grow tell no life: take one more before you count on it.")
+	case judge.NoRate:
+		w.Verdict, w.Headline = string(judge.Undecided), quantity.Plainly("No rate: no two readings at different hours")
+		w.line("Two readings at different hours, and not set in between, tell a rate.")
 	}
+	w.warnAs(out.Warnings, map[string]string{
+		judge.Thin:       "Two readings are thin: one more tells whether the wear is even.",
+		judge.MayNotLast: "At the fastest wear these readings allow it does not last to the planned stop.",
+	})
+}
+
+// hours are hours left, where it wears.
+func hours(h *int64) string {
+	if h == nil {
+		return "it does not wear"
+	}
+	return fmt.Sprintf("%d h", *h)
 }

@@ -26,12 +26,17 @@ type settingIn struct {
 	Head  setting.Head   `json:"head"`
 	// One division of the gauge; needed with anything that was measured.
 	Graduation quantity.Typed `json:"graduation"`
+	mpeIn
 }
 
-// markOut is how far the mark is off its setting, in micrometres, and the verdict on it.
+// markOut is how far the mark is off the dimension it is held against, in micrometres, which
+// way it has to go, told from the datum, and the verdict on it.
 type markOut struct {
 	Deviation quantity.Length `json:"deviation_um"`
-	Verdict   verdictOut      `json:"verdict"`
+	Against   quantity.Length `json:"against_um"`
+	// nearer, farther or stay.
+	Move    setting.Move `json:"move"`
+	Verdict verdictOut   `json:"verdict"`
 }
 
 // glandOut is the verdict on the gland gap.
@@ -62,12 +67,13 @@ type settingOut struct {
 // settingRead is what was typed, understood.
 type settingRead struct {
 	tolerance, measured, graduation *quantity.Length
-	compression, uncertainty        quantity.Length
+	compression, uncertainty, mpe   quantity.Length
 }
 
 // solve judges each group by its own limit; U = g/√3, one direct reading. A head on the
 // impeller side goes with the shaft: its compression is measured − shift and its mark
-// setting − shift; on the coupling side both are with a plus.
+// setting − shift; on the coupling side both are with a plus. A mark for a shift still to come
+// is held against that mark; once the shaft has been moved the shift is left out.
 func (in settingIn) solve(r *gauge.Reader) (answer, error) {
 	out := &settingOut{setting: r.Optional(gauge.Named("setting"), in.Setting), shift: r.Optional(gauge.Named("shift"),
 		in.Shift)}
@@ -79,21 +85,39 @@ func (in settingIn) solve(r *gauge.Reader) (answer, error) {
 		return nil, err
 	}
 	if x.graduation != nil {
-		x.uncertainty = gauge.DirectUncertainty(*x.graduation)
+		x.uncertainty = gauge.DirectUncertainty(*x.graduation, x.mpe)
+	}
+	if out.setting != nil && out.shift != nil {
+		mark, err := setting.ForShift(*out.setting, *out.shift, in.Head)
+		if err != nil {
+			return nil, err
+		}
+		out.ForShift = &mark
 	}
 	if x.measured != nil {
 		if x.tolerance != nil {
 			low := -*x.tolerance
 			out.limits[0] = judge.Bounds{Min: &low, Max: x.tolerance}
 		}
-		off := setting.Deviation(*x.measured, *out.setting)
-		out.Mark = &markOut{off, out.weigh(off, x.uncertainty, out.limits[0])}
+		against := *out.setting
+		if out.ForShift != nil {
+			against = *out.ForShift
+		}
+		off := setting.Deviation(*x.measured, against)
+		out.Mark = &markOut{off, against, setting.MoveFor(off), out.weigh(off, x.uncertainty, out.limits[0])}
 	}
 	if in.Gland != nil {
 		out.Gland = &glandOut{out.weigh(out.gap, x.uncertainty, out.limits[1])}
 	}
-	if err := in.shifted(x, out); err != nil {
-		return nil, err
+	if in.Compression != nil {
+		after := x.compression
+		if out.shift != nil {
+			var err error
+			if after, err = setting.CompressionAfter(x.compression, *out.shift, in.Head); err != nil {
+				return nil, err
+			}
+		}
+		out.Compression = &compressionOut{after, out.weigh(after, x.uncertainty, out.limits[2])}
 	}
 	return out, nil
 }
@@ -108,6 +132,7 @@ func (in settingIn) read(r *gauge.Reader, out *settingOut) (x settingRead) {
 	if in.Compression != nil {
 		x.compression, out.limits[2] = in.Compression.bounds(r, "compression")
 	}
+	x.mpe = in.mpeIn.read(r)
 	x.graduation = r.Optional(gauge.Named("graduation"), in.Graduation)
 	if x.graduation == nil && (x.measured != nil || in.Gland != nil || in.Compression != nil) {
 		r.Errors.Add("graduation", fmt.Errorf("is missing: the value of one division of the gauge, such as 1/64 in or "+
@@ -127,33 +152,14 @@ func (in settingIn) check(x settingRead, out *settingOut) error {
 		return field.Errorf("setting", "is below zero: it is a distance from the datum")
 	case x.tolerance != nil && *x.tolerance < 0:
 		return field.Errorf("tolerance", "is below zero: write it without a sign, it goes both ways")
+	case x.mpe < 0:
+		return gauge.CheckError(x.mpe)
 	case x.graduation != nil && *x.graduation <= 0:
 		return field.Errorf("graduation", "must be greater than zero: the value of one division of the gauge")
 	case in.Head != "" && in.Head != setting.ImpellerSide && in.Head != setting.CouplingSide:
 		return field.Errorf("head", "is %q: write impeller-side or coupling-side", in.Head)
 	case out.shift != nil && in.Head == "":
 		return field.Errorf("head", "is missing: write impeller-side or coupling-side, where the head sits beside its seat")
-	}
-	return nil
-}
-
-// shifted is what a shift of the shaft to come makes of the compression and the mark.
-func (in settingIn) shifted(x settingRead, out *settingOut) (err error) {
-	if in.Compression != nil {
-		after := x.compression
-		if out.shift != nil {
-			if after, err = setting.CompressionAfter(x.compression, *out.shift, in.Head); err != nil {
-				return err
-			}
-		}
-		out.Compression = &compressionOut{after, out.weigh(after, x.uncertainty, out.limits[2])}
-	}
-	if out.setting != nil && out.shift != nil {
-		mark, err := setting.ForShift(*out.setting, *out.shift, in.Head)
-		if err != nil {
-			return err
-		}
-		out.ForShift = &mark
 	}
 	return nil
 }
@@ -187,14 +193,16 @@ func (out *settingOut) say(w *Words) {
 	}
 	w.length("Setting dimension", out.setting)
 	if out.Mark != nil {
+		if out.ForShift != nil {
+			w.row("Held against the mark for the shift", w.say("%s", out.Mark.Against))
+		}
 		w.row("Mark, limit", out.limits[0].Say(w.say))
 		switch {
 		case out.Mark.Verdict.Result != judge.Out:
-		case out.Mark.Deviation < 0:
-			w.line("Too short: the springs close up solid and the shaft may not turn. Set it %s farther out.",
-				-out.Mark.Deviation)
+		case out.Mark.Move == setting.Farther:
+			w.line("The mark is too near its datum. Set it %s farther from the datum.", -out.Mark.Deviation)
 		default:
-			w.line("Too long: the faces are hardly pressed together. Set it %s nearer.", out.Mark.Deviation)
+			w.line("The mark is too far from its datum. Set it %s nearer to the datum.", out.Mark.Deviation)
 		}
 	}
 	if out.Gland != nil {

@@ -23,10 +23,21 @@ type torqueIn struct {
 	// From the square to the grip, and what a crow-foot adds in line.
 	Wrench    quantity.Typed `json:"wrench"`
 	Extension quantity.Typed `json:"extension"`
-	// On one circle; without them there are no passes.
+	// On one circle, or in rows and columns; without them there are no passes.
 	Bolts  *int       `json:"bolts"`
 	Passes *[]float64 `json:"passes"`
+	// cross, where nobody says, round, or middle-out, which needs rows and columns.
+	Pattern string `json:"pattern"`
+	Rows    *int   `json:"rows"`
+	Columns *int   `json:"columns"`
 }
+
+// The patterns of tightening.
+const (
+	cross     = "cross"
+	roundIt   = "round"
+	middleOut = "middle-out"
+)
 
 // torqueUnits is one torque in the units of wrenches, to three decimals.
 type torqueUnits struct {
@@ -41,12 +52,21 @@ func inUnits(t quantity.Torque) torqueUnits {
 	return torqueUnits{round(t.NM(), 3), round(t.LbfFt(), 3), round(t.LbfIn(), 3), round(t.KgfM(), 3)}
 }
 
-// passOut is one round of the bolts: the torque in N·m and the order of the bolts, from 1.
+// passOut is one round of the bolts: the torque, what the wrench is set to for it with its
+// extension, and the order of the bolts, from 1.
 type passOut struct {
-	Percent float64 `json:"percent"`
-	Name    string  `json:"name,omitempty"`
-	NM      float64 `json:"nm"`
-	Order   []int   `json:"order"`
+	Percent float64     `json:"percent"`
+	Name    string      `json:"name,omitempty"`
+	NM      float64     `json:"nm"`
+	LbfFt   float64     `json:"lbf_ft"`
+	Wrench  *wrenchUnit `json:"wrench_setting"`
+	Order   []int       `json:"order"`
+}
+
+// wrenchUnit is a torque in the units of most wrenches, to three decimals.
+type wrenchUnit struct {
+	NM    float64 `json:"nm"`
+	LbfFt float64 `json:"lbf_ft"`
 }
 
 // torqueOut is the torque in all units, what the wrench is set to with its extension, and the
@@ -60,9 +80,10 @@ type torqueOut struct {
 // maxTorque is more than any bolt of a pump is drawn up to.
 const maxTorque = 1e7
 
-// solve sets the wrench to T·L/(L + E) and orders the bolts so that each is followed by one
-// across from it. Units by their definition: 1 lbf·ft = 1.3558179483314004 N·m, 1 kgf·m =
-// 9.80665 N·m. Errors name torque, wrench, extension, bolts or passes.
+// solve sets the wrench to T·L/(L + E), for each pass, and orders the bolts so that each is
+// followed by one across from it, or from the middle of a split flange outwards. Units by
+// their definition: 1 lbf·ft = 1.3558179483314004 N·m, 1 kgf·m = 9.80665 N·m. Errors name
+// torque, wrench, extension, bolts, passes, pattern, rows or columns.
 func (in torqueIn) solve(r *gauge.Reader) (answer, error) {
 	if in.Torque == nil {
 		return nil, field.Errorf("torque", "is missing: write one such as 30 N·m or 22 lbf·ft")
@@ -80,22 +101,13 @@ func (in torqueIn) solve(r *gauge.Reader) (answer, error) {
 		return nil, err
 	}
 	out := &torqueOut{torqueUnits: inUnits(t)}
-	switch {
-	case extension != nil && wrench == nil:
-		return nil, field.Errorf("wrench", "is missing: the length of the wrench that the extension lengthens")
-	case wrench != nil:
-		var by quantity.Length
-		if extension != nil {
-			by = *extension
-		}
-		set, err := setting.WrenchSetting(t, *wrench, by)
-		if err != nil {
-			return nil, err
-		}
-		if extension != nil {
-			units := inUnits(set)
-			out.Wrench = &units
-		}
+	share, err := in.wrenchShare(wrench, extension)
+	if err != nil {
+		return nil, err
+	}
+	if extension != nil {
+		units := inUnits(t * quantity.Torque(share))
+		out.Wrench = &units
 	}
 	passes := setting.DefaultPasses
 	if in.Passes != nil {
@@ -104,18 +116,77 @@ func (in torqueIn) solve(r *gauge.Reader) (answer, error) {
 			return nil, err
 		}
 	}
-	if in.Bolts == nil {
-		return out, nil
+	order, check, err := in.order()
+	if err != nil || order == nil {
+		return out, err
 	}
-	order, err := setting.Crossing(*in.Bolts)
-	if err != nil {
-		return nil, err
+	pass := func(percent float64, name string, order []int) passOut {
+		at := t * quantity.Torque(percent/100)
+		p := passOut{percent, name, round(at.NM(), 3), round(at.LbfFt(), 3), nil, order}
+		if extension != nil {
+			set := at * quantity.Torque(share)
+			p.Wrench = &wrenchUnit{round(set.NM(), 3), round(set.LbfFt(), 3)}
+		}
+		return p
 	}
-	for _, p := range passes {
-		out.Passes = append(out.Passes, passOut{p, "", round(t.NM()*p/100, 3), order})
+	for _, percent := range passes {
+		out.Passes = append(out.Passes, pass(percent, "", order))
 	}
-	out.Passes = append(out.Passes, passOut{100, "check", round(t.NM(), 3), setting.Round(*in.Bolts)})
+	out.Passes = append(out.Passes, pass(100, "check", check))
 	return out, nil
+}
+
+// wrenchShare is what share of a torque a lengthened wrench is set to, 1 without an extension.
+func (in torqueIn) wrenchShare(wrench, extension *quantity.Length) (float64, error) {
+	if extension != nil && wrench == nil {
+		return 0, field.Errorf("wrench", "is missing: the length of the wrench that the extension lengthens")
+	}
+	if wrench == nil {
+		return 1, nil
+	}
+	var by quantity.Length
+	if extension != nil {
+		by = *extension
+	}
+	share, err := setting.WrenchSetting(1, *wrench, by)
+	return float64(share), err
+}
+
+// order is that of the passes and that of the check, nil where nobody says how many bolts.
+func (in torqueIn) order() (order, check []int, err error) {
+	switch in.Pattern {
+	case "", cross, roundIt:
+		switch {
+		case in.Rows != nil:
+			return nil, nil, field.Errorf("rows", "goes only with the pattern middle-out")
+		case in.Columns != nil:
+			return nil, nil, field.Errorf("columns", "goes only with the pattern middle-out")
+		case in.Bolts == nil:
+			return nil, nil, nil
+		}
+		if order, err = setting.Crossing(*in.Bolts); err != nil {
+			return nil, nil, err
+		}
+		if in.Pattern == roundIt {
+			order = setting.Round(*in.Bolts)
+		}
+		return order, setting.Round(*in.Bolts), nil
+	case middleOut:
+		switch {
+		case in.Rows == nil:
+			return nil, nil, field.Errorf("rows", "is missing: how many rows of bolts there are along the flange")
+		case in.Columns == nil:
+			return nil, nil, field.Errorf("columns", "is missing: how many bolts there are in a row")
+		}
+		if order, err = setting.MiddleOut(*in.Rows, *in.Columns); err != nil {
+			return nil, nil, err
+		}
+		if in.Bolts != nil && *in.Bolts != len(order) {
+			return nil, nil, field.Errorf("bolts", "is %d, rows and columns make %d: leave it out", *in.Bolts, len(order))
+		}
+		return order, order, nil
+	}
+	return nil, nil, field.Errorf("pattern", "is %q: write cross, round or middle-out", in.Pattern)
 }
 
 // say gives what to set the wrench to; without an extension that is the torque itself.
@@ -136,7 +207,9 @@ func (out *torqueOut) say(w *Words) {
 	for _, p := range out.Passes {
 		name := number(p.Percent, 1) + " %, " + number(p.NM, 1) + " N·m"
 		if p.Name != "" {
-			name = "Check, round"
+			name = "Check"
+		} else if p.Wrench != nil {
+			name += ", wrench at " + number(p.Wrench.NM, 1) + " N·m"
 		}
 		w.row(name, quantity.Plainly(strings.Trim(fmt.Sprint(p.Order), "[]")))
 	}

@@ -71,6 +71,9 @@ func (w *Words) line(format string, lengths ...quantity.Length) {
 	w.Lines = append(w.Lines, w.say(format, lengths...))
 }
 
+// plain is line for a text that holds no lengths, whatever signs are in it.
+func (w *Words) plain(text string) { w.Lines = append(w.Lines, quantity.Plainly(text)) }
+
 // judged heads the words with a verdict on a length and its limit.
 func (w *Words) judged(v judge.Verdict, b judge.Bounds) {
 	w.Verdict, w.Headline = string(v.Result), v.Headline()
@@ -81,7 +84,16 @@ func (w *Words) judged(v judge.Verdict, b judge.Bounds) {
 // warn adds what the warnings of a measurement mean.
 func (w *Words) warn(codes []string) {
 	for _, code := range codes {
-		w.Lines = append(w.Lines, quantity.Plainly(gauge.Advice(code)))
+		w.plain(gauge.Advice(code))
+	}
+}
+
+// warnAs adds what the warnings of one kind of calculation mean.
+func (w *Words) warnAs(codes []string, advice map[string]string) {
+	for _, code := range codes {
+		if says := advice[code]; says != "" {
+			w.plain(says)
+		}
 	}
 }
 

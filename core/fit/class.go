@@ -35,27 +35,42 @@ type row struct {
 	g                        int64 // es
 	j5, j6, capJ7, k7, capG7 [2]int64
 	bore                     int64 // lower deviation of a normal class bearing's bore
+	p                        int64 // ei
+	m7, n7, p7               int64 // ES
 }
 
 // over is where the first row begins, in mm.
-const over = 10
+const over = 6
 
 var rows = []row{
+	{10, 6, 9, 15, 22, 1, 6, 10, -5, [2]int64{-2, 4}, [2]int64{-2, 7}, [2]int64{-7, 8}, [2]int64{-10, 5},
+		[2]int64{5, 20}, -8, 15, 0, -4, -9},
 	{18, 8, 11, 18, 27, 1, 7, 12, -6, [2]int64{-3, 5}, [2]int64{-3, 8}, [2]int64{-8, 10}, [2]int64{-12, 6},
-		[2]int64{6, 24}, -8},
+		[2]int64{6, 24}, -8, 18, 0, -5, -11},
 	{30, 9, 13, 21, 33, 2, 8, 15, -7, [2]int64{-4, 5}, [2]int64{-4, 9}, [2]int64{-9, 12}, [2]int64{-15, 6},
-		[2]int64{7, 28}, -10},
+		[2]int64{7, 28}, -10, 22, 0, -7, -14},
 	{50, 11, 16, 25, 39, 2, 9, 17, -9, [2]int64{-5, 6}, [2]int64{-5, 11}, [2]int64{-11, 14}, [2]int64{-18, 7},
-		[2]int64{9, 34}, -12},
+		[2]int64{9, 34}, -12, 26, 0, -8, -17},
 	{80, 13, 19, 30, 46, 2, 11, 20, -10, [2]int64{-7, 6}, [2]int64{-7, 12}, [2]int64{-12, 18}, [2]int64{-21, 9},
-		[2]int64{10, 40}, -15},
+		[2]int64{10, 40}, -15, 32, 0, -9, -21},
 	{120, 15, 22, 35, 54, 3, 13, 23, -12, [2]int64{-9, 6}, [2]int64{-9, 13}, [2]int64{-13, 22}, [2]int64{-25, 10},
-		[2]int64{12, 47}, -20},
+		[2]int64{12, 47}, -20, 37, 0, -10, -24},
 	{180, 18, 25, 40, 63, 3, 15, 27, -14, [2]int64{-11, 7}, [2]int64{-11, 14}, [2]int64{-14, 26}, [2]int64{-28, 12},
-		[2]int64{14, 54}, -25},
+		[2]int64{14, 54}, -25, 43, 0, -12, -28},
 	{250, 20, 29, 46, 72, 4, 17, 31, -15, [2]int64{-13, 7}, [2]int64{-13, 16}, [2]int64{-16, 30}, [2]int64{-33, 13},
-		[2]int64{15, 61}, -30},
+		[2]int64{15, 61}, -30, 50, 0, -14, -33},
 }
+
+// sized is the row of a nominal size, and its lower deviation of r6.
+type sized struct {
+	row
+	r int64
+}
+
+// rises are the lower deviations of r6, µm, over the size before up to this one, in mm: its
+// rows are finer than those of the rest.
+var rises = []struct{ to, ei int64 }{{10, 19}, {18, 23}, {30, 28}, {50, 34}, {65, 41}, {80, 43}, {100, 51}, {120, 54},
+	{140, 63}, {160, 65}, {180, 68}, {200, 77}, {225, 80}, {250, 84}}
 
 // outsides are the lower deviations of a normal class bearing's outside, µm,
 // up to and with the size in mm.
@@ -64,29 +79,34 @@ var outsides = []struct{ to, low int64 }{{18, -8}, {30, -9}, {50, -11}, {80, -13
 
 // classes gives the band of each class on a row, in nm: js is half of its
 // width either side, which need not be a whole micrometre.
-var classes = map[Part]map[string]func(row) [2]int64{
+var classes = map[Part]map[string]func(sized) [2]int64{
 	Shaft: {
-		"g6":  func(r row) [2]int64 { return [2]int64{(r.g - r.it6) * 1000, r.g * 1000} },
-		"h5":  func(r row) [2]int64 { return [2]int64{-r.it5 * 1000, 0} },
-		"h6":  func(r row) [2]int64 { return [2]int64{-r.it6 * 1000, 0} },
-		"js5": func(r row) [2]int64 { return [2]int64{-r.it5 * 500, r.it5 * 500} },
-		"js6": func(r row) [2]int64 { return [2]int64{-r.it6 * 500, r.it6 * 500} },
-		"j5":  func(r row) [2]int64 { return nm(r.j5) },
-		"j6":  func(r row) [2]int64 { return nm(r.j6) },
-		"k5":  func(r row) [2]int64 { return nm([2]int64{r.k, r.k + r.it5}) },
-		"k6":  func(r row) [2]int64 { return nm([2]int64{r.k, r.k + r.it6}) },
-		"m5":  func(r row) [2]int64 { return nm([2]int64{r.m, r.m + r.it5}) },
-		"m6":  func(r row) [2]int64 { return nm([2]int64{r.m, r.m + r.it6}) },
-		"n6":  func(r row) [2]int64 { return nm([2]int64{r.n, r.n + r.it6}) },
+		"g6":  func(r sized) [2]int64 { return [2]int64{(r.g - r.it6) * 1000, r.g * 1000} },
+		"h5":  func(r sized) [2]int64 { return [2]int64{-r.it5 * 1000, 0} },
+		"h6":  func(r sized) [2]int64 { return [2]int64{-r.it6 * 1000, 0} },
+		"js5": func(r sized) [2]int64 { return [2]int64{-r.it5 * 500, r.it5 * 500} },
+		"js6": func(r sized) [2]int64 { return [2]int64{-r.it6 * 500, r.it6 * 500} },
+		"j5":  func(r sized) [2]int64 { return nm(r.j5) },
+		"j6":  func(r sized) [2]int64 { return nm(r.j6) },
+		"k5":  func(r sized) [2]int64 { return nm([2]int64{r.k, r.k + r.it5}) },
+		"k6":  func(r sized) [2]int64 { return nm([2]int64{r.k, r.k + r.it6}) },
+		"m5":  func(r sized) [2]int64 { return nm([2]int64{r.m, r.m + r.it5}) },
+		"m6":  func(r sized) [2]int64 { return nm([2]int64{r.m, r.m + r.it6}) },
+		"n6":  func(r sized) [2]int64 { return nm([2]int64{r.n, r.n + r.it6}) },
+		"p6":  func(r sized) [2]int64 { return nm([2]int64{r.p, r.p + r.it6}) },
+		"r6":  func(r sized) [2]int64 { return nm([2]int64{r.r, r.r + r.it6}) },
 	},
 	Housing: {
-		"G7":  func(r row) [2]int64 { return nm(r.capG7) },
-		"H6":  func(r row) [2]int64 { return [2]int64{0, r.it6 * 1000} },
-		"H7":  func(r row) [2]int64 { return [2]int64{0, r.it7 * 1000} },
-		"H8":  func(r row) [2]int64 { return [2]int64{0, r.it8 * 1000} },
-		"J7":  func(r row) [2]int64 { return nm(r.capJ7) },
-		"JS7": func(r row) [2]int64 { return [2]int64{-r.it7 * 500, r.it7 * 500} },
-		"K7":  func(r row) [2]int64 { return nm(r.k7) },
+		"G7":  func(r sized) [2]int64 { return nm(r.capG7) },
+		"H6":  func(r sized) [2]int64 { return [2]int64{0, r.it6 * 1000} },
+		"H7":  func(r sized) [2]int64 { return [2]int64{0, r.it7 * 1000} },
+		"H8":  func(r sized) [2]int64 { return [2]int64{0, r.it8 * 1000} },
+		"J7":  func(r sized) [2]int64 { return nm(r.capJ7) },
+		"JS7": func(r sized) [2]int64 { return [2]int64{-r.it7 * 500, r.it7 * 500} },
+		"K7":  func(r sized) [2]int64 { return nm(r.k7) },
+		"M7":  func(r sized) [2]int64 { return nm([2]int64{r.m7 - r.it7, r.m7}) },
+		"N7":  func(r sized) [2]int64 { return nm([2]int64{r.n7 - r.it7, r.n7}) },
+		"P7":  func(r sized) [2]int64 { return nm([2]int64{r.p7 - r.it7, r.p7}) },
 	},
 }
 
@@ -102,7 +122,7 @@ func Classes(p Part) []string {
 	return names
 }
 
-// Class returns the band of a class on a nominal size, over 10 up to 250 mm, as
+// Class returns the band of a class on a nominal size, over 6 up to 250 mm, as
 // ISO 286 gives it. An inch bearing bored to plus tolerances is not served by
 // these tables.
 func Class(p Part, class string, nominal quantity.Length) (Band, error) {
@@ -122,15 +142,24 @@ func Class(p Part, class string, nominal quantity.Length) (Band, error) {
 	return Band{quantity.Length(b[0]), quantity.Length(b[1])}, nil
 }
 
-func rowOf(nominal quantity.Length) (row, error) {
+func rowOf(nominal quantity.Length) (sized, error) {
 	if nominal > over*quantity.Millimetre {
 		for _, r := range rows {
 			if nominal <= quantity.Length(r.to)*quantity.Millimetre {
-				return r, nil
+				return sized{r, riseOf(nominal)}, nil
 			}
 		}
 	}
-	return row{}, field.Errorf("nominal", "is %s: the tables serve sizes over 10 mm up to 250 mm", nominal)
+	return sized{}, field.Errorf("nominal", "is %s: the tables serve sizes over 6 mm up to 250 mm", nominal)
+}
+
+func riseOf(nominal quantity.Length) int64 {
+	for _, r := range rises {
+		if nominal <= quantity.Length(r.to)*quantity.Millimetre {
+			return r.ei
+		}
+	}
+	return 0
 }
 
 // Ring returns the tolerance of a bearing of the normal class: of its bore for
@@ -149,34 +178,4 @@ func Ring(p Part, nominal quantity.Length) (Band, error) {
 		}
 	}
 	return Band{}, fmt.Errorf("fit: no outside tolerance for %s", nominal)
-}
-
-// clearances is the radial internal clearance of deep-groove ball bearings, in
-// µm, by bore over the size before up to this one, in mm.
-var clearances = []struct {
-	to         int64
-	normal, c3 [2]int64
-}{
-	{18, [2]int64{3, 18}, [2]int64{11, 25}}, {24, [2]int64{5, 20}, [2]int64{13, 28}}, {30, [2]int64{5, 20},
-		[2]int64{13, 28}},
-	{40, [2]int64{6, 20}, [2]int64{15, 33}}, {50, [2]int64{6, 23}, [2]int64{18, 36}}, {65, [2]int64{8, 28},
-		[2]int64{23, 43}},
-	{80, [2]int64{10, 30}, [2]int64{25, 51}}, {100, [2]int64{12, 36}, [2]int64{30, 58}}, {120, [2]int64{15, 41},
-		[2]int64{36, 66}},
-}
-
-// InternalClearance returns the radial internal clearance of a deep-groove
-// bearing before it is mounted, of the normal group and of C3, and false for a
-// bore outside 10 to 120 mm.
-func InternalClearance(bore quantity.Length) (normal, c3 Band, ok bool) {
-	if bore <= over*quantity.Millimetre {
-		return Band{}, Band{}, false
-	}
-	for _, c := range clearances {
-		if bore <= quantity.Length(c.to)*quantity.Millimetre {
-			n, x := nm(c.normal), nm(c.c3)
-			return Band{quantity.Length(n[0]), quantity.Length(n[1])}, Band{quantity.Length(x[0]), quantity.Length(x[1])}, true
-		}
-	}
-	return Band{}, Band{}, false
 }

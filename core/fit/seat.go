@@ -24,6 +24,43 @@ type Seat struct {
 	Class      string
 	Readings   []Diameter
 	Graduation quantity.Length
+	// MPE is the maximum permissible error of the micrometer, 0 where nobody knows it.
+	MPE quantity.Length
+	// Warmth is the temperature of the part against its gauge; nil for none to correct.
+	Warmth *Warmth
+}
+
+// Warmth is the temperature of a part and of the gauge, zeroed on its standard, it was
+// measured with, in °C, and the expansion of the part in 10⁻⁶ per K.
+type Warmth struct{ Part, Gauge, Alpha float64 }
+
+// Steel is the expansion of steel, in 10⁻⁶ per K.
+const Steel = 12.0
+
+// correction is what comes on top of every reading: −α · nominal · (part − gauge).
+func (w *Warmth) correction(nominal quantity.Length) quantity.Length {
+	if w == nil {
+		return 0
+	}
+	return toWhole(-w.Alpha * 1e-6 * float64(nominal) * (w.Part - w.Gauge))
+}
+
+func (w *Warmth) check() error {
+	if w == nil {
+		return nil
+	}
+	for _, t := range []struct {
+		name  string
+		value float64
+	}{{"part_c", w.Part}, {"gauge_c", w.Gauge}} {
+		if !(t.value >= -50 && t.value <= 200) {
+			return field.Errorf("temperature."+t.name, "is %g: write °C, -50 to 200", t.value)
+		}
+	}
+	if !(w.Alpha >= 0.5 && w.Alpha <= 50) {
+		return field.Errorf("temperature.alpha", "is %g: write 10⁻⁶ per K, 0.5 to 50; steel has 12", w.Alpha)
+	}
+	return nil
 }
 
 // Result is what a seat comes to; deviations are from nominal.
@@ -37,6 +74,7 @@ type Result struct {
 	// least and most; positive grips.
 	Grip        Band
 	Uncertainty quantity.Length
+	Correction  quantity.Length // on top of every reading, for its temperature
 	Warnings    []string
 }
 
@@ -63,12 +101,13 @@ func (s Seat) Run() (Result, error) {
 	if err := s.check(); err != nil {
 		return Result{}, err
 	}
-	r := Result{Band: band, Uncertainty: gauge.DirectUncertainty(s.Graduation)}
+	r := Result{Band: band, Uncertainty: gauge.DirectUncertainty(s.Graduation, s.MPE),
+		Correction: s.Warmth.correction(s.Nominal)}
 	by := map[string][]quantity.Length{} // plane → its diameters, off nominal
 	all := make([]quantity.Length, 0, len(s.Readings))
 	worst := quantity.Length(quantity.MaxLength) * 4
 	for _, d := range s.Readings {
-		off := d.Value - s.Nominal
+		off := d.Value + r.Correction - s.Nominal
 		by[d.Plane], all = append(by[d.Plane], off), append(all, off)
 		if margin := min(off-band.Low, band.High-off); margin < worst {
 			worst, r.Worst = margin, off
@@ -93,6 +132,12 @@ func (s Seat) check() error {
 		return field.Errorf("readings", "needs at least one diameter; two planes at three angles are good practice")
 	case len(s.Readings) > maxReadings:
 		return field.Errorf("readings", "has %d diameters: %d are more than enough", len(s.Readings), maxReadings)
+	}
+	if err := gauge.CheckError(s.MPE); err != nil {
+		return err
+	}
+	if err := s.Warmth.check(); err != nil {
+		return err
 	}
 	for i, d := range s.Readings {
 		if strings.TrimSpace(d.Plane) == "" {

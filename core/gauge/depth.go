@@ -26,5 +26,5 @@ func DepthOf(readings []quantity.Length, graduation quantity.Length) (Depth, err
 		return Depth{}, field.Errorf("readings", "needs at least one place, three or more show a tilt")
 	}
 	return Depth{Mean: whole(mean(readings)), Spread: slices.Max(readings) - slices.Min(readings),
-		Uncertainty: DirectUncertainty(graduation)}, nil
+		Uncertainty: DirectUncertainty(graduation, 0)}, nil
 }

@@ -26,7 +26,7 @@ func ExampleDial_Run() {
 // Three pushes and pulls of a shaft.
 func ExamplePlay() {
 	f, err := gauge.Play([]gauge.Trial{{In: 0, Out: 3 * quantity.Thou}, {In: 0, Out: 3 * quantity.Thou},
-		{In: quantity.Thou, Out: 5 * quantity.Thou}}, quantity.Thou/2)
+		{In: quantity.Thou, Out: 5 * quantity.Thou}}, quantity.Thou/2, 0)
 	fmt.Println(f.Mean.In(quantity.UnitThou, 2), "thou, spread", f.Spread.In(quantity.UnitThou, 2), f.Warnings, err)
 	// Output: 3.33 thou, spread 1.00 [] <nil>
 }

@@ -188,11 +188,11 @@ func TestRunoutRefuses(t *testing.T) {
 }
 
 func TestPlay(t *testing.T) {
-	f, err := Play([]Trial{{0, 3 * thou}, {thou, 4 * thou}, {5 * thou, 2 * thou}}, thou/2)
+	f, err := Play([]Trial{{0, 3 * thou}, {thou, 4 * thou}, {5 * thou, 2 * thou}}, thou/2, 0)
 	if err != nil || f.Mean != 3*thou || f.Spread != 0 || len(f.Warnings) != 0 {
 		t.Errorf("three alike: %+v, %v", f, err)
 	}
-	f, err = Play([]Trial{{0, 2 * thou}, {0, 4 * thou}}, thou/2)
+	f, err = Play([]Trial{{0, 2 * thou}, {0, 4 * thou}}, thou/2, 0)
 	if err != nil || f.Mean != 3*thou || f.Spread != 2*thou || !slices.Equal(f.Warnings, []string{NotRepeating}) {
 		t.Errorf("two that differ: %+v, %v", f, err)
 	}

@@ -1,6 +1,7 @@
 package gauge
 
 import (
+	"cmp"
 	"slices"
 
 	"settle/core/field"
@@ -12,13 +13,17 @@ type Ring struct {
 	Clearance quantity.Length // mean bore − mean hub
 	BoreOval  quantity.Length // largest − smallest bore
 	HubOval   quantity.Length
+	MeanHub   float64 // nm
+	// Interferes says that the hub is not smaller than its bore: 1 larger, 0 the same, −1 smaller.
+	Interferes int
 	// Uncertainty is that of the difference of two readings of the micrometer.
 	Uncertainty quantity.Length
 }
 
 // RingClearance works out the clearance from diameters of the ring's bore and
-// of the impeller hub, at least one of each, read with the graduation given.
-func RingClearance(bore, hub []quantity.Length, graduation quantity.Length) (Ring, error) {
+// of the impeller hub, at least one of each, read with the graduation and the maximum
+// permissible error given.
+func RingClearance(bore, hub []quantity.Length, graduation, mpe quantity.Length) (Ring, error) {
 	for _, side := range []struct {
 		name string
 		list []quantity.Length
@@ -36,11 +41,26 @@ func RingClearance(bore, hub []quantity.Length, graduation quantity.Length) (Rin
 		return Ring{}, field.Errorf("graduation", "must be greater than zero: the value of one division of the "+
 			"micrometer, such as 0.01 mm")
 	}
+	if err := CheckError(mpe); err != nil {
+		return Ring{}, err
+	}
 	return Ring{
+		MeanHub: mean(hub), Interferes: cmp.Compare(mean(hub), mean(bore)),
 		Clearance: whole(mean(bore) - mean(hub)),
 		BoreOval:  slices.Max(bore) - slices.Min(bore), HubOval: slices.Max(hub) - slices.Min(hub),
-		Uncertainty: DifferenceUncertainty(graduation),
+		Uncertainty: DifferenceUncertainty(graduation, mpe),
 	}, nil
+}
+
+// RingOval warns that bore or hub is oval by more than a quarter of the clearance.
+const RingOval = "oval"
+
+// Warnings are those of the shape.
+func (r Ring) Warnings() []string {
+	if r.Clearance > 0 && 4*max(r.BoreOval, r.HubOval) > r.Clearance {
+		return []string{RingOval}
+	}
+	return nil
 }
 
 func mean(list []quantity.Length) float64 {

@@ -11,10 +11,10 @@ import (
 func TestRing(t *testing.T) {
 	mm := quantity.Millimetre
 	got, err := RingClearance([]quantity.Length{150 * mm, 150*mm + 40_000}, []quantity.Length{149*mm + 600_000,
-		149*mm + 590_000}, mm/100)
+		149*mm + 590_000}, mm/100, 0)
 	// Means 150.020 and 149.595: 0.425 between them.
 	if err != nil || got.Clearance != 425_000 || got.BoreOval != 40_000 || got.HubOval != 10_000 ||
-		got.Uncertainty != DifferenceUncertainty(mm/100) {
+		got.Uncertainty != DifferenceUncertainty(mm/100, 0) {
 		t.Errorf("got %+v, %v", got, err)
 	}
 	one := []quantity.Length{mm}
@@ -24,7 +24,7 @@ func TestRing(t *testing.T) {
 		graduation quantity.Length
 	}{{"bore", nil, one, 1}, {"hub", one, nil, 1}, {"hub[1]", one, []quantity.Length{mm, 0}, 1}, {"graduation", one, one,
 		0}} {
-		if _, err := RingClearance(tt.bore, tt.hub, tt.graduation); err == nil || field.All(err)[0].Field != tt.field {
+		if _, err := RingClearance(tt.bore, tt.hub, tt.graduation, 0); err == nil || field.All(err)[0].Field != tt.field {
 			t.Errorf("got %v, want an error on %s", err, tt.field)
 		}
 	}

@@ -44,6 +44,8 @@ type Dial struct {
 	// SweepDiameter is where the plunger ran on a face, FaceDiameter the
 	// diameter the limit is meant for.
 	SweepDiameter, FaceDiameter *quantity.Length
+	// MPE is the maximum permissible error of the dial, 0 where nobody knows it.
+	MPE quantity.Length
 }
 
 // Reading is one dial reading. Degrees run clockwise from 12, 0 ≤ Degrees < 360,
@@ -70,6 +72,8 @@ type Runout struct {
 	SumRule *quantity.Length // (r12 + r6) − (r3 + r9)
 	Closure *quantity.Length // back to start − first reading
 	Form    *quantity.Length // highest − lowest residual from the circle, five readings or more
+	// Harmonics tell oval from off centre: eight readings or more, equally spaced.
+	Harmonics *Harmonics
 
 	Tilt        *float64         // mm per m, a face with its sweep diameter
 	AtFace      *quantity.Length // Judged at the diameter the limit is meant for
@@ -78,8 +82,13 @@ type Runout struct {
 	// Circle is the fitted mean level: what the readings go round.
 	Circle *quantity.Length
 
-	fit circle
+	fit   circle
+	scant bool
 }
+
+// Worth is how much of a reading's error comes into the fitted amplitude, in the worst
+// direction: √(2/n) of n equal steps, more where they are crowded. 0 without a fit.
+func (r Runout) Worth() float64 { return r.fit.worth }
 
 // Components returns the fitted circle's a (towards 12) and b (towards 3) in nm:
 // how far its centre is off up and to the right, seen as the positions are. Both
@@ -106,8 +115,11 @@ const (
 	Crowded         = "crowded-readings"
 )
 
-// nearest is how close two readings may stand, in degrees.
-const nearest = 1
+const (
+	nearest = 1    // how close two readings may stand, in degrees
+	slack   = 1e-6 // how far an angle may pass a bound, in degrees: a third of a turn is no decimal
+	worthy  = 2    // a fit of less worth tells nothing
+)
 
 // kept is what a run-out may lack, in one piece of memory: a job is worked out anew with
 // every entry, and most of it is this.
@@ -116,13 +128,36 @@ type kept struct {
 	high, centre, tilt                                       float64
 }
 
+// Setup says whether the readings bear a verdict out.
+type Setup string
+
+// What a set-up is worth.
+const (
+	Sound  Setup = ""
+	Failed Setup = "failed" // it moved, or there was dirt under it: nothing read says anything
+	Scant  Setup = "scant"  // too few places, or all on one side: the worst may lie between
+)
+
+// Setup tells what the readings of a dial are worth. An oval surface breaks the sum rule
+// by its nature, so where the harmonics tell how oval it is no repeat would mend it.
+func (r Runout) Setup() Setup {
+	switch {
+	case slices.Contains(r.Warnings, DidNotReturn),
+		slices.Contains(r.Warnings, SumRuleBroken) && r.Harmonics == nil:
+		return Failed
+	case r.scant:
+		return Scant
+	}
+	return Sound
+}
+
 // Run works out the run-out. The error is a *field.Error with the path of the
 // contract ("readings[1].value").
 func (d Dial) Run() (Runout, error) {
 	if err := d.check(); err != nil {
 		return Runout{}, err
 	}
-	r, k := Runout{Uncertainty: DifferenceUncertainty(d.Graduation)}, new(kept)
+	r, k := Runout{}, new(kept)
 	var small [16]float64
 	truth := small[:0] // nm, sag taken off
 	for _, x := range d.Readings {
@@ -132,25 +167,34 @@ func (d Dial) Run() (Runout, error) {
 	if len(truth) > 0 {
 		tir = slices.Max(truth) - slices.Min(truth)
 	}
-	judged := tir
+	judged, u := tir, differenceOf(d.Graduation)
 	fit, fitted := d.fit(truth)
 	if fitted {
 		r.fit = fit
 		judged = max(tir, 2*fit.amplitude)
 		d.describe(&r, k, fit, len(truth))
 	}
-	if d.Sweep != nil {
+	switch {
+	case d.Sweep != nil:
 		tir = float64(d.Sweep.High - d.Sweep.Low)
 		judged = tir
+	case fitted && 2*fit.amplitude > tir+1: // more of an error comes into a fit of crowded readings
+		u = max(u, 2*fit.worth*directOf(d.Graduation))
 	}
+	u = withError(u, d.MPE)
 	r.TIR, r.Judged = whole(tir), whole(judged)
+	r.Harmonics = d.harmonics(truth)
+	r.scant = d.Sweep == nil && (len(d.Readings) < 4 || !fitted)
 	d.warn(&r, k, truth, fitted)
 	if d.Surface == Face && d.SweepDiameter != nil {
 		k.tilt, r.Tilt = math.Round(judged/float64(*d.SweepDiameter)*1e6)/1e3, &k.tilt
 		if d.FaceDiameter != nil {
-			k.atFace, r.AtFace = whole(judged*float64(*d.FaceDiameter)/float64(*d.SweepDiameter)), &k.atFace
+			to := float64(*d.FaceDiameter) / float64(*d.SweepDiameter)
+			k.atFace, r.AtFace = whole(judged*to), &k.atFace
+			u *= to
 		}
 	}
+	r.Uncertainty = whole(u)
 	return r, nil
 }
 
@@ -199,7 +243,7 @@ func (d Dial) warn(r *Runout, k *kept, truth []float64, fitted bool) {
 		if len(d.Readings) < 4 {
 			r.Warnings = append(r.Warnings, FewReadings)
 		}
-		if len(d.Readings) >= 3 && !fitted {
+		if len(d.Readings) >= 3 && d.widestGap() > 120+slack {
 			r.Warnings = append(r.Warnings, Crowded)
 		}
 	}
@@ -233,6 +277,9 @@ func (d Dial) check() error {
 	case d.FaceDiameter != nil && *d.FaceDiameter <= 0:
 		return field.Errorf("face_diameter", "must be greater than zero: the diameter the limit is meant for")
 	}
+	if err := CheckError(d.MPE); err != nil {
+		return err
+	}
 	for i, x := range d.Readings {
 		if !(x.Degrees >= 0 && x.Degrees < 360) {
 			return field.Errorf(at("readings", i), "stands at %v degrees: write 0 up to 360", x.Degrees)
@@ -260,16 +307,17 @@ func (d Dial) droop(degrees float64) float64 {
 	return droop
 }
 
-type circle struct{ level, amplitude, degrees, form float64 }
+type circle struct{ level, amplitude, degrees, form, worth float64 }
 
-// fit lays the least-squares circle through the readings, in nm. Readings
-// crowded into less than half the circle fix none. Gram-Schmidt on the columns
+// fit lays the least-squares circle through the readings, in nm. Readings crowded into
+// less than half the circle fix none, nor do those of too little worth: that is 1/√λ, λ the
+// smaller eigenvalue of the normal matrix of cosθ and sinθ, centred. Gram-Schmidt on the columns
 // 1, cosθ, sinθ keeps three readings nearly in line from losing digits. Products are
 // rounded before they are added, so that a machine which fuses the two comes to the
 // same last digit.
 func (d Dial) fit(value []float64) (circle, bool) {
 	n := len(value)
-	if n < 3 || d.widestGap() > 180 {
+	if n < 3 || d.widestGap() > 180+slack {
 		return circle{}, false
 	}
 	var small [16 * 2]float64
@@ -282,12 +330,13 @@ func (d Dial) fit(value []float64) (circle, bool) {
 		meanSin += s / float64(n)
 		mean += value[i] / float64(n)
 	}
-	var cc, cs, cv float64
+	var cc, cs, cv, sines float64
 	for i := range value {
 		c, s, v := cos[i]-meanCos, sin[i]-meanSin, value[i]-mean
-		cc, cs, cv = cc+float64(c*c), cs+float64(c*s), cv+float64(c*v)
+		cc, cs, cv, sines = cc+float64(c*c), cs+float64(c*s), cv+float64(c*v), sines+float64(s*s)
 	}
-	if cc == 0 {
+	worth := 1 / math.Sqrt((cc+sines)/2-math.Hypot((cc-sines)/2, cs))
+	if cc == 0 || !(worth <= worthy) {
 		return circle{}, false
 	}
 	var ss, sv float64
@@ -307,16 +356,21 @@ func (d Dial) fit(value []float64) (circle, bool) {
 		residual := value[i] - level - float64(a*cos[i]) - float64(b*sin[i])
 		low, high = min(low, residual), max(high, residual)
 	}
-	return circle{level, math.Hypot(a, b), math.Atan2(b, a) * 180 / math.Pi, high - low}, true
+	return circle{level, math.Hypot(a, b), math.Atan2(b, a) * 180 / math.Pi, high - low, worth}, true
 }
 
-func (d Dial) widestGap() float64 {
-	var small [16]float64
-	at := small[:0]
+// places are where the readings stand, sorted.
+func (d Dial) places() []float64 {
+	at := make([]float64, 0, 16)
 	for _, x := range d.Readings {
 		at = append(at, x.Degrees)
 	}
 	slices.Sort(at)
+	return at
+}
+
+func (d Dial) widestGap() float64 {
+	at := d.places()
 	widest := at[0] + 360 - at[len(at)-1]
 	for i := 1; i < len(at); i++ {
 		widest = max(widest, at[i]-at[i-1])
@@ -344,17 +398,6 @@ func (d Dial) sumRule(value []float64) (float64, bool) {
 func direction(degrees float64) float64 {
 	d := math.Mod(math.Round(degrees*10)/10+720, 360)
 	return math.Round(d*10) / 10
-}
-
-// DifferenceUncertainty is the uncertainty (95 %) of the difference of two
-// readings of a gauge with this graduation: g·√(2/3).
-func DifferenceUncertainty(graduation quantity.Length) quantity.Length {
-	return whole(float64(graduation) * math.Sqrt(2.0/3))
-}
-
-// DirectUncertainty is the uncertainty (95 %) of one direct reading: g/√3.
-func DirectUncertainty(graduation quantity.Length) quantity.Length {
-	return whole(float64(graduation) / math.Sqrt(3))
 }
 
 // whole rounds nm to a whole length, halves away from zero.

@@ -8,6 +8,7 @@ type Turn string
 // Turned by hand: one list everywhere, from best to worst.
 const (
 	Free   Turn = "free"
+	Light  Turn = "light-drag" // of a seal or of packing, even all round
 	Drags  Turn = "drags"
 	Rough  Turn = "rough"
 	Rubs   Turn = "rubs"
@@ -16,7 +17,7 @@ const (
 )
 
 // TurnWords is the list in the order it is shown.
-var TurnWords = []Turn{Free, Drags, Rough, Rubs, Binds, Locked}
+var TurnWords = []Turn{Free, Light, Drags, Rough, Rubs, Binds, Locked}
 
 // Known reports whether t is one of the words.
 func (t Turn) Known() bool { return slices.Contains(TurnWords, t) }

@@ -20,7 +20,7 @@ func turned(_ *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		return missing(r, "turn", "is missing: how it turns by hand")
 	}
 	if !f.Turn.Known() {
-		r.Errors.Add("turn.turn", fmt.Errorf("is %q: write free, drags, rough, rubs, binds or locked", f.Turn))
+		r.Errors.Add("turn.turn", fmt.Errorf("is %q: write free, light-drag, drags, rough, rubs, binds or locked", f.Turn))
 		return nil
 	}
 	if f.Clock != "" {

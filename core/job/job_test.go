@@ -339,7 +339,7 @@ func TestWhatWasEntered(t *testing.T) {
 		{"runout-seal-found", new(dialBody("0", "1", "", "1")), "body.dial.readings[2].value", "empty"},
 		{"clearance-found", new(leafBody(vanes[:2], "1", "2")), "body.feeler.positions", "vane 3"},
 		{"clearance-found", new(leafBody(vanes, "2", "1")), "body.feeler.positions[0].no_go", "thicker"},
-		{"turn-found", &Body{Turn: &TurnForm{Turn: "easy"}}, "body.turn.turn", "free, drags"},
+		{"turn-found", &Body{Turn: &TurnForm{Turn: "easy"}}, "body.turn.turn", "free, light-drag, drags"},
 		{"turn-found", &Body{Turn: &TurnForm{Turn: gauge.Rubs, Clock: "13"}}, "body.turn.clock", "clock"},
 		{"marks", &Body{Marks: []string{"at 12"}}, "body.marks[1]", "Gland port"},
 		{"marks", &Body{Marks: []string{"a", "b", "c"}}, "body.marks[2]", "too many"},

@@ -16,10 +16,10 @@ type Life struct {
 	Title  string      `json:"title"`
 	Points []LifePoint `json:"points" nullable:"false" doc:"oldest first"`
 	Limit  *LimitShown `json:"limit" doc:"where it is reset or replaced"`
-	// What the last interval came to; missing with fewer than two jobs.
+	// What its runs came to, from each setting to the next; missing with fewer than two jobs.
 	Rate   *Figure          `json:"rate,omitempty" doc:"wear in a thousand hours"`
 	Left   *int64           `json:"left,omitempty" doc:"running hours left from what was set, or found, last"`
-	Result judge.WearResult `json:"result,omitempty" enum:"past-limit,not-wearing,lasts,reset-now"`
+	Result judge.WearResult `json:"result,omitempty" enum:"past-limit,not-wearing,lasts,reset-now,no-rate"`
 	Words  Sentence         `json:"words"`
 	Guess  string           `json:"guess,omitempty" doc:"what had to be assumed"`
 
@@ -63,57 +63,60 @@ func Lives(jobs []Past, planned *float64) []Life {
 	return lives
 }
 
-// work finds the rate of the last interval, from what one job left to what the
-// next one found, and how long what is there now will last at it.
+// work finds the rate over the runs from what one job left to what the next one found, and
+// how long what is there now will last at it.
 func (l *Life) work(planned *float64) {
-	var limit *quantity.Length
-	if l.Limit.Max != nil {
-		limit = &l.Limit.Max.Length
-	}
 	n := len(l.Points)
 	if n < 2 {
 		l.Words = plainly("One job with running hours tells no wear yet.")
-		return
-	}
-	before, now := l.Points[n-2], l.Points[n-1]
-	set := before.Built
-	if set == nil {
-		set, l.Guess = before.Found, "nobody wrote down what "+before.Job+" set: what it found is taken"
-	}
-	if set == nil || now.Found == nil || now.Hours <= before.Hours {
-		l.Words = plainly("Two jobs with a reading each, at different running hours, tell a rate.")
 		return
 	}
 	stop, top := 0.0, quantity.Length(quantity.MaxLength)
 	if planned != nil {
 		stop = *planned
 	}
-	if limit != nil {
-		top = *limit
+	if l.Limit.Max != nil {
+		top = l.Limit.Max.Length
 	}
-	worn, err := judge.Wear([]judge.Worn{{Hours: before.Hours, Clearance: set.Length},
-		{Hours: now.Hours, Clearance: now.Found.Length}}, top, stop)
-	if err != nil {
+	history := l.history()
+	worn, err := judge.Wear(history, top, stop, nil)
+	switch {
+	case err != nil:
 		l.Words = plainly(field.All(err)[0].Message)
 		return
-	}
-	l.Rate = figure(worn.Rate)
-	if limit == nil {
-		l.Words = say("Grows %s in a thousand hours. No limit known: look it up in the maker's manual and enter it on "+
-			"the pump.", worn.Rate)
+	case worn.Rate == nil:
+		l.Words = plainly("Two jobs with a reading each, at different running hours, tell a rate.")
 		return
 	}
-	from := "what was found in " + now.Job
-	if now.Built != nil {
-		// The same rate, from what the last job left.
-		again, err := judge.Wear([]judge.Worn{{Hours: 0, Clearance: max(now.Built.Length-worn.Rate, 0)},
-			{Hours: 1000, Clearance: now.Built.Length}}, *limit, stop)
-		if err == nil && worn.Rate > 0 && now.Built.Length > worn.Rate {
-			worn, from = again, "what was set in "+now.Job
-		}
+	l.Rate = figure(*worn.Rate)
+	if l.Limit.Max == nil {
+		l.Words = say("Grows %s in a thousand hours. No limit known: look it up in the maker's manual and enter it on "+
+			"the pump.", *worn.Rate)
+		return
+	}
+	from := "what was found in " + l.Points[n-1].Job
+	if history[len(history)-1].Set {
+		from = "what was set in " + l.Points[n-1].Job
 	}
 	l.Left, l.Result = worn.Left, worn.Result
-	l.Words = l.lasts(*limit, from, planned)
+	l.Words = l.lasts(worn, from, planned)
+}
+
+// history is what was found and set, in the order of the hours. Where nobody wrote down
+// what a job set, it wears on from what was found.
+func (l *Life) history() []judge.Worn {
+	var history []judge.Worn
+	for i, p := range l.Points {
+		if p.Found != nil {
+			history = append(history, judge.Worn{Hours: p.Hours, Clearance: p.Found.Length})
+		}
+		if p.Built != nil {
+			history = append(history, judge.Worn{Hours: p.Hours, Clearance: p.Built.Length, Set: true})
+		} else if i < len(l.Points)-1 {
+			l.Guess = "nobody wrote down what " + p.Job + " set: what it found is taken"
+		}
+	}
+	return history
 }
 
 func hours(n int64) string { return fmt.Sprintf("%d h", n) }

@@ -58,9 +58,9 @@ func dial(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		return nil
 	}
 	limit := s.limits[check]
-	v := judge.Length(x.Measured(), x.Uncertainty, limit.Bounds)
+	v, next := judge.Dial(d, x, limit.Bounds)
 	reading := dialReading(d, x)
-	reading.next = judge.NextDial(d, x, v)
+	reading.next = next
 	return judged(reading, v, limit)
 }
 
@@ -120,15 +120,14 @@ func float(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	if short(r, graduation != 0 && len(trials) > 0) {
 		return nil
 	}
-	x, err := gauge.Play(trials, graduation)
+	x, err := gauge.Play(trials, graduation, 0)
 	if err != nil {
 		r.Errors.Add("float", err)
 		return nil
 	}
 	limit := s.limits[s.check(step)]
-	v := judge.Length(x.Mean, x.Uncertainty, limit.Bounds)
-	return judged(&Reading{Figure: figure(x.Mean), Spread: figure(x.Spread), Warnings: x.Warnings,
-		next: judge.NextPlay(trials, graduation, x, v)}, v, limit)
+	v, next := judge.Play(len(trials), graduation, x, limit.Bounds)
+	return judged(&Reading{Figure: figure(x.Mean), Spread: figure(x.Spread), Warnings: x.Warnings, next: next}, v, limit)
 }
 
 func floatPanel(t *terms, step *plan.Step, p *Panel) { p.Repeats = t.check(step).Repeats }
@@ -183,9 +182,9 @@ func feeler(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		return nil
 	}
 	limit := s.limits[check]
-	v := judge.Gaps(gaps, gauge.DirectUncertainty(graduation), limit.Bounds, gauge.Leaves(r.Unit))
+	v := judge.Gaps(gaps, gauge.DirectUncertainty(graduation, 0), limit.Bounds, gauge.Leaves(r.Unit))
 	reading := &Reading{Figure: figure(x.Lowest), High: figure(x.Highest), Spread: figure(x.Spread), Verdict: v.Result,
-		Limit: limit, Warnings: v.Warnings, next: judge.NextGaps(v, graduation, limit.Bounds)}
+		Limit: limit, Warnings: v.Warnings, next: judge.NextGaps(v, graduation, 0, limit.Bounds)}
 	for _, p := range v.Places {
 		reading.Places = append(reading.Places, Place{p.At, Figure{Length: p.Low}, Figure{Length: p.High}, p.Result,
 			maybe(p.NextLeaf)})
@@ -227,7 +226,7 @@ func set(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	if !ok || !okGraduation {
 		return nil
 	}
-	check, u := s.check(step), gauge.DirectUncertainty(graduation)
+	check, u := s.check(step), gauge.DirectUncertainty(graduation, 0)
 	wanted, known := s.length(check.Of)
 	if !known {
 		none := noLimit(noSetting)
@@ -272,7 +271,7 @@ func direct(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		return nil
 	}
 	limit := s.limitOf(step)
-	v := judge.Length(value, gauge.DirectUncertainty(graduation), limit.Bounds)
+	v := judge.Length(value, gauge.DirectUncertainty(graduation, 0), limit.Bounds)
 	if f.Leaf && v.Result == judge.Close { // a leaf is its own uncertainty
 		v.Result = judge.Within
 	}
@@ -300,14 +299,14 @@ func travel(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		return nil
 	}
 	limit, length := s.limits[check], (down - up).Abs()
-	reading := judged(&Reading{Figure: figure(length)}, judge.Length(length, gauge.DifferenceUncertainty(graduation),
+	reading := judged(&Reading{Figure: figure(length)}, judge.Length(length, gauge.DifferenceUncertainty(graduation, 0),
 		limit.Bounds), limit)
 	for _, end := range []struct {
 		at, key string
 		depth   quantity.Length
 	}{{"right down", check.Down, down}, {"right up", check.Up, up}} {
 		window := s.opening.Limits[end.key]
-		v := judge.Length(end.depth, gauge.DirectUncertainty(graduation), window.Bounds)
+		v := judge.Length(end.depth, gauge.DirectUncertainty(graduation, 0), window.Bounds)
 		reading.Places = append(reading.Places, Place{At: end.at, Low: Figure{Length: end.depth},
 			High: Figure{Length: end.depth}, Result: judge.GapResult(v.Result)})
 		if v.Result.Heavier(reading.Verdict) {

@@ -3,6 +3,7 @@ package job
 import (
 	"fmt"
 	"math/big"
+	"slices"
 	"strings"
 	"time"
 
@@ -65,6 +66,7 @@ const nothingFound = "Nothing found"
 // feel is what a shaft feels like that is turned by hand.
 var feel = map[gauge.Turn]string{
 	gauge.Free:   "No resistance, one full turn and back",
+	gauge.Light:  "A light drag, even all round",
 	gauge.Drags:  "Evenly stiff all round",
 	gauge.Rough:  "Grains or steps in the bearing",
 	gauge.Rubs:   "Touches at one place",
@@ -251,17 +253,25 @@ func noteOfSeveral(n SheetNote, step *StepSheet, members []string) string {
 
 // lasts is how long a clearance lasts, from what it was left at, and whether that is as
 // far as the planned stop; planned is nil where nobody has planned one.
-func (l *Life) lasts(limit quantity.Length, from string, planned *float64) Sentence {
+func (l *Life) lasts(worn judge.Life, from string, planned *float64) Sentence {
 	switch {
 	case l.Result == judge.PastLimit:
-		return say("Past its limit of %s: "+l.mend+" now.", limit)
+		return say("Past its limit of %s: "+l.mend+" now.", l.Limit.Max.Length)
 	case l.Result == judge.NotWearing:
 		return plainly("Does not grow by these readings.")
 	}
 	left := "At %s in a thousand hours, " + hours(*l.Left) + " are left from " + from
+	if worn.Least != nil && worn.Most != nil {
+		left += " (" + hours(*worn.Least) + " to " + hours(*worn.Most) + " by the fastest and the slowest run)"
+	} else if len(l.Points) < 3 {
+		left += " (two readings are thin)"
+	}
 	switch {
 	case planned == nil:
 		return say(left+".", l.Rate.Length)
+	case l.Result == judge.Lasts && slices.Contains(worn.Warnings, judge.MayNotLast):
+		return say(left+": as a rule it lasts to the planned stop in "+hours(int64(*planned))+
+			", at the fastest it does not.", l.Rate.Length)
 	case l.Result == judge.Lasts:
 		return say(left+": it lasts to the planned stop in "+hours(int64(*planned))+".", l.Rate.Length)
 	}

@@ -26,6 +26,11 @@ func (b Bounds) Check() error {
 // Open reports whether there is no bound at all: nothing to judge by.
 func (b Bounds) Open() bool { return b.Min == nil && b.Max == nil }
 
+// Holds reports whether a length is inside, its bounds with it.
+func (b Bounds) Holds(l quantity.Length) bool {
+	return (b.Min == nil || l >= *b.Min) && (b.Max == nil || l <= *b.Max)
+}
+
 // Origin says who gave a limit.
 type Origin string
 
@@ -96,15 +101,4 @@ func Resolve(key string, dimensions map[string]quantity.Length, layers ...Layer)
 		}
 	}
 	return Limit{Origin: None, Source: NoneKnown}
-}
-
-// RingFactor is how many times its new clearance a wear ring may come to before it
-// is replaced, where neither maker nor shop says otherwise: a rule of thumb.
-const RingFactor = 2.0
-
-// RingBounds is what the clearance of a wear ring may come to, with its clearance when
-// new; factor is RingFactor unless somebody said otherwise.
-func RingBounds(fresh quantity.Length, factor float64) Bounds {
-	top := quantity.Length(float64(float64(fresh)*factor) + 0.5)
-	return Bounds{Max: &top}
 }

@@ -19,6 +19,7 @@ const (
 	TryLeaf    Doing = "leaf"       // this leaf
 	TryDirect  Doing = "direct"     // no leaf lies between: a depth gauge or shim stock
 	OnTheLimit Doing = "on-limit"   // no gauge tells: a person decides
+	CureFoot   Doing = "soft-foot"  // first of all, then read again
 )
 
 // Next is a reading that would settle a verdict. Size is the division or the
@@ -27,6 +28,8 @@ type Next struct {
 	Do   Doing            `json:"do"`
 	At   string           `json:"at,omitempty"`
 	Size *quantity.Length `json:"size_um,omitempty"`
+	// Readings is at how many places to read, 0 where it does not matter.
+	Readings int `json:"readings,omitempty"`
 }
 
 // Say puts it in words.
@@ -35,7 +38,12 @@ func (n Next) Say() quantity.Sentence {
 	case TrySweep:
 		return quantity.Plainly("Watch the needle through a whole turn and give its lowest and highest: four places " +
 			"can miss the worst.")
+	case CureFoot:
+		return quantity.Plainly("Cure the soft foot first, then read again: these moves are not to be believed.")
 	case TryRepeat:
+		if n.Readings > 3 {
+			return quantity.Plainly("Three readings have no check: read again at four places.")
+		}
 		return quantity.Plainly("Read it again: one reading more tells whether it holds.")
 	case TryFiner:
 		if n.Size != nil {
@@ -76,31 +84,58 @@ var (
 	direct     = 1 / math.Sqrt(3)
 )
 
-// NextDial says what would settle a close verdict on readings round a circle.
-func NextDial(d gauge.Dial, r gauge.Runout, v Verdict) []Next {
-	if v.Result != Close {
-		return nil
-	}
-	if slices.Contains(r.Warnings, gauge.DidNotReturn) || slices.Contains(r.Warnings, gauge.SumRuleBroken) {
-		return []Next{{Do: TryRepeat}}
+// Dial judges what readings round a circle come to, and says what would settle it. Where
+// the set-up failed they are read again, whatever they say; where there are too few, or all
+// on one side, what they would let pass is watched through a whole turn.
+func Dial(d gauge.Dial, r gauge.Runout, b Bounds) (Verdict, []Next) {
+	v := Length(r.Measured(), r.Uncertainty, b)
+	switch r.Setup() {
+	case gauge.Failed:
+		return v.Capped(), []Next{{Do: TryRepeat}}
+	case gauge.Scant:
+		if capped := v.Capped(); capped.Result != v.Result {
+			return capped, []Next{{Do: TrySweep}}
+		}
 	}
 	var next []Next
-	if d.Sweep == nil {
-		next = append(next, Next{Do: TrySweep})
+	if v.Result == Close {
+		if d.Sweep == nil {
+			next = append(next, Next{Do: TrySweep})
+		}
+		next = append(next, closer(d.Graduation, v, difference)...)
 	}
-	return append(next, closer(d.Graduation, v, difference)...)
+	return v, next
 }
 
-// NextPlay says what would settle a close verdict on play.
-func NextPlay(trials []gauge.Trial, graduation quantity.Length, f gauge.Float, v Verdict) []Next {
+// Play judges play, and says what would settle it. Trials that differ are taken again; no
+// play at all passes only where the limit allows none: a bearing may be preloaded by any
+// amount there, or the indicator did not follow.
+func Play(trials int, graduation quantity.Length, f gauge.Float, b Bounds) (Verdict, []Next) {
+	v := Length(f.Mean, f.Uncertainty, b)
+	switch {
+	case slices.Contains(f.Warnings, gauge.NotRepeating):
+		return v.Capped(), []Next{{Do: TryRepeat}}
+	case slices.Contains(f.Warnings, gauge.NoPlay) && (b.Min == nil || *b.Min > 0):
+		if capped := v.Capped(); capped.Result != v.Result {
+			return capped, []Next{{Do: TryRepeat}}
+		}
+	}
+	var next []Next
+	if v.Result == Close {
+		if trials < 3 || f.Spread > graduation {
+			next = append(next, Next{Do: TryRepeat})
+		}
+		next = append(next, closer(graduation, v, difference)...)
+	}
+	return v, next
+}
+
+// NextDifference says what would settle a close verdict on a difference of two readings.
+func NextDifference(graduation quantity.Length, v Verdict) []Next {
 	if v.Result != Close {
 		return nil
 	}
-	var next []Next
-	if len(trials) < 3 || f.Spread > graduation {
-		next = append(next, Next{Do: TryRepeat})
-	}
-	return append(next, closer(graduation, v, difference)...)
+	return closer(graduation, v, difference)
 }
 
 // NextDirect says what would settle a close verdict on one direct reading.
@@ -119,7 +154,7 @@ func closer(graduation quantity.Length, v Verdict, perDivision float64) []Next {
 }
 
 // NextGaps says what would settle the places that are close or undecided.
-func NextGaps(p Places, graduation quantity.Length, b Bounds) []Next {
+func NextGaps(p Places, graduation, mpe quantity.Length, b Bounds) []Next {
 	var next []Next
 	for _, x := range p.Places {
 		switch x.Result {
@@ -130,7 +165,7 @@ func NextGaps(p Places, graduation quantity.Length, b Bounds) []Next {
 				next = append(next, Next{Do: TryDirect, At: x.At})
 			}
 		case GapResult(Close):
-			if v := Length(x.Low, gauge.DirectUncertainty(graduation), b); len(next) == 0 {
+			if v := Length(x.Low, gauge.DirectUncertainty(graduation, mpe), b); len(next) == 0 {
 				next = append(next, NextDirect(graduation, v)...)
 			}
 		}

@@ -34,25 +34,29 @@ func TestNextDial(t *testing.T) {
 		value    quantity.Length
 		warnings []string
 		want     string
+		result   Result // of a set-up that failed
 	}{
-		{"well inside", dial, thou, nil, ""},
-		{"out is settled", dial, 3 * thou, nil, ""},
-		{"half a thou from it", dial, 2*thou - thou/2, nil, "sweep, graduation 0.5"},
-		{"the whole turn was watched", swept, 2*thou - thou/2, nil, "graduation 0.5"},
-		{"a tenth from it", swept, 2*thou - thou/10, nil, "graduation 0.1"},
-		{"nearer than any dial tells", swept, 2*thou - 1, nil, "graduation"},
-		{"on it", swept, 2 * thou, nil, "on-limit"},
-		{"readings that cannot be right come first", dial, 2*thou - thou/2, []string{gauge.DidNotReturn}, "repeat"},
-		{"and so with the sums", swept, 2*thou - thou/2, []string{gauge.SumRuleBroken}, "repeat"},
+		{"well inside", dial, thou, nil, "", ""},
+		{"out is settled", dial, 3 * thou, nil, "", ""},
+		{"half a thou from it", dial, 2*thou - thou/2, nil, "sweep, graduation 0.5", ""},
+		{"the whole turn was watched", swept, 2*thou - thou/2, nil, "graduation 0.5", ""},
+		{"a tenth from it", swept, 2*thou - thou/10, nil, "graduation 0.1", ""},
+		{"nearer than any dial tells", swept, 2*thou - 1, nil, "graduation", ""},
+		{"on it", swept, 2 * thou, nil, "on-limit", ""},
+		{"readings that cannot be right come first", dial, 2*thou - thou/2, []string{gauge.DidNotReturn}, "repeat", Undecided},
+		{"also where they pass well", dial, thou, []string{gauge.DidNotReturn}, "repeat", Undecided},
+		{"what is out stays out", dial, 3 * thou, []string{gauge.DidNotReturn}, "repeat", Out},
+		{"and so with the sums", swept, 2*thou - thou/2, []string{gauge.SumRuleBroken}, "repeat", Undecided},
 	}
 	for _, tt := range tests {
-		r := gauge.Runout{Warnings: tt.warnings}
-		v := Length(tt.value, gauge.DifferenceUncertainty(tt.dial.Graduation), Bounds{Max: new(2 * thou)})
-		if got := doing(NextDial(tt.dial, r, v)); got != tt.want {
-			t.Errorf("%s: %q, want %q", tt.name, got, tt.want)
+		r := gauge.Runout{Judged: tt.value, Uncertainty: gauge.DifferenceUncertainty(tt.dial.Graduation, 0),
+			Warnings: tt.warnings}
+		v, next := Dial(tt.dial, r, Bounds{Max: new(2 * thou)})
+		if got := doing(next); got != tt.want || tt.warnings != nil && v.Result != tt.result {
+			t.Errorf("%s: %s, %q, want %s, %q", tt.name, v.Result, got, tt.result, tt.want)
 		}
 	}
-	metric := Length(49*quantity.Micrometre, gauge.DifferenceUncertainty(10*quantity.Micrometre),
+	metric := Length(49*quantity.Micrometre, gauge.DifferenceUncertainty(10*quantity.Micrometre, 0),
 		Bounds{Max: new(50 * quantity.Micrometre)})
 	if got := NextDirect(10*quantity.Micrometre, metric); len(got) != 1 || *got[0].Size != quantity.Micrometre {
 		t.Errorf("a metric gauge is followed by %s", doing(got))
@@ -60,19 +64,33 @@ func TestNextDial(t *testing.T) {
 }
 
 func TestNextPlay(t *testing.T) {
-	trials := func(n int) []gauge.Trial { return make([]gauge.Trial, n) }
-	close := Length(19*thou+thou/2, gauge.DifferenceUncertainty(thou), Bounds{Max: new(20 * thou)})
-	if got := doing(NextPlay(trials(1), thou, gauge.Float{}, close)); got != "repeat, graduation 0.5" {
-		t.Errorf("one trial: %s", got)
-	}
-	if got := doing(NextPlay(trials(3), thou, gauge.Float{Spread: 2 * thou}, close)); got != "repeat, graduation 0.5" {
-		t.Errorf("trials apart: %s", got)
-	}
-	if got := doing(NextPlay(trials(3), thou, gauge.Float{Spread: thou}, close)); got != "graduation 0.5" {
-		t.Errorf("three alike: %s", got)
-	}
-	if got := NextPlay(trials(1), thou, gauge.Float{}, Length(thou, thou/2, Bounds{Max: new(20 * thou)})); got != nil {
-		t.Errorf("well inside: %s", doing(got))
+	at := Bounds{Min: new(2 * thou), Max: new(20 * thou)}
+	loose := Bounds{Max: new(20 * thou)}
+	for _, tt := range []struct {
+		name         string
+		trials       int
+		mean, spread quantity.Length
+		warnings     []string
+		bounds       Bounds
+		result       Result
+		want         string
+	}{
+		{"one trial", 1, 19*thou + thou/2, 0, nil, at, Close, "repeat, graduation 0.5"},
+		{"trials apart", 3, 19*thou + thou/2, 2 * thou, nil, at, Close, "repeat, graduation 0.5"},
+		{"three alike", 3, 19*thou + thou/2, thou, nil, at, Close, "graduation 0.5"},
+		{"well inside", 1, 10 * thou, 0, nil, at, Within, ""},
+		{"they differ", 3, 10 * thou, 4 * thou, []string{gauge.NotRepeating}, at, Undecided, "repeat"},
+		{"no play, and any is right", 3, thou, 0, []string{gauge.NoPlay}, loose, Undecided, "repeat"},
+		{"no play, and none is right", 3, thou, 0, []string{gauge.NoPlay}, Bounds{Min: new(quantity.Length(0)),
+			Max: new(20 * thou)}, Within, ""},
+		{"no play, and some is wanted", 3, thou, 0, []string{gauge.NoPlay}, at, Out, ""},
+	} {
+		x := gauge.Float{Mean: tt.mean, Spread: tt.spread, Uncertainty: gauge.DifferenceUncertainty(thou, 0),
+			Warnings: tt.warnings}
+		v, next := Play(tt.trials, thou, x, tt.bounds)
+		if v.Result != tt.result || doing(next) != tt.want {
+			t.Errorf("%s: %s, %q; want %s, %q", tt.name, v.Result, doing(next), tt.result, tt.want)
+		}
 	}
 }
 
@@ -92,8 +110,8 @@ func TestNextOpenings(t *testing.T) {
 		{"no leaf would", leaf(11, 13), nil, "direct"},
 		{"a value on the limit", gauge.GapAt{At: "vane 2", Low: 12 * thou, High: 12 * thou, Direct: true}, nil, "on-limit"},
 	} {
-		p := Gaps([]gauge.GapAt{tt.gap}, gauge.DirectUncertainty(thou), window, tt.leaves)
-		got := NextGaps(p, thou, window)
+		p := Gaps([]gauge.GapAt{tt.gap}, gauge.DirectUncertainty(thou, 0), window, tt.leaves)
+		got := NextGaps(p, thou, 0, window)
 		if doing(got) != tt.want {
 			t.Errorf("%s: %q, want %q (%+v)", tt.name, doing(got), tt.want, p)
 		}

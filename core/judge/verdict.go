@@ -16,7 +16,7 @@ const (
 	Within    Result = "within"
 	Close     Result = "close"     // inside, but nearer to the limit than the gauge can tell
 	Out       Result = "out"       // outside
-	Undecided Result = "undecided" // the feeler bracket straddles the limit
+	Undecided Result = "undecided" // a feeler bracket straddles the limit, or the set-up failed
 	NoLimit   Result = "no-limit"  // nothing to judge by
 )
 
@@ -28,6 +28,15 @@ func (r Result) Heavier(than Result) bool {
 	return slices.Index(weights, r) > slices.Index(weights, than)
 }
 
+// Capped is a result that the set-up does not bear out: what it would let pass is
+// undecided. What is out stays out.
+func (r Result) Capped() Result {
+	if r == Within || r == Close {
+		return Undecided
+	}
+	return r
+}
+
 // NeedsDecision reports whether a person has to decide, with a reason, before
 // the stage closes.
 func (r Result) NeedsDecision() bool { return r == Out || r == Undecided || r == NoLimit }
@@ -37,6 +46,12 @@ type Verdict struct {
 	Result      Result
 	Margin      *quantity.Length // distance to the nearest bound, negative outside; nil without a limit
 	Uncertainty quantity.Length
+}
+
+// Capped is a verdict that the set-up does not bear out; its margin and uncertainty stay.
+func (v Verdict) Capped() Verdict {
+	v.Result = v.Result.Capped()
+	return v
 }
 
 // Length judges a measured length known to ± uncertainty.
@@ -187,6 +202,8 @@ func (v Verdict) Headline() quantity.Sentence {
 		return quantity.Plainly("No limit known, nothing is judged")
 	case v.Result == Out:
 		return quantity.Say("Out of limit by %s", -*v.Margin)
+	case v.Result == Undecided:
+		return quantity.Plainly("Undecided: the readings do not bear it out")
 	case v.Result == Close && *v.Margin == 0:
 		return quantity.Plainly("On the limit, could be either side")
 	case v.Result == Close:

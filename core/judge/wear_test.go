@@ -10,6 +10,7 @@ import (
 
 func TestWear(t *testing.T) {
 	hours := func(n int64) *int64 { return &n }
+	const none = quantity.Length(-1)
 	tests := []struct {
 		name    string
 		history []Worn
@@ -20,34 +21,42 @@ func TestWear(t *testing.T) {
 		result  WearResult
 	}{
 		// 15 to 20 thou in 5000 h is 1 thou in a thousand; 10 thou are left: 10000 h.
-		{"lasts", []Worn{{0, 15 * thou}, {5000, 20 * thou}}, 30 * thou, 8000, thou, hours(10000), Lasts},
-		{"lasts just to the stop", []Worn{{0, 15 * thou}, {5000, 20 * thou}}, 30 * thou, 10000, thou, hours(10000), Lasts},
-		{"an hour too few", []Worn{{0, 15 * thou}, {5000, 20 * thou}}, 30 * thou, 10001, thou, hours(10000), ResetNow},
+		{"lasts", []Worn{{0, 15 * thou, false}, {5000, 20 * thou, false}}, 30 * thou, 8000, thou, hours(10000), Lasts},
+		{"lasts just to the stop", []Worn{{0, 15 * thou, false}, {5000, 20 * thou, false}}, 30 * thou, 10000, thou, hours(10000), Lasts},
+		{"an hour too few", []Worn{{0, 15 * thou, false}, {5000, 20 * thou, false}}, 30 * thou, 10001, thou, hours(10000), ResetNow},
 		// Least squares through (0,10) (1000,12) (2000,13): slope 1.5 thou in a
 		// thousand hours; 7 thou left from the last reading: 4666.6 h.
-		{"least squares", []Worn{{0, 10 * thou}, {1000, 12 * thou}, {2000, 13 * thou}}, 20 * thou, 5000, thou * 3 / 2,
+		{"least squares", []Worn{{0, 10 * thou, false}, {1000, 12 * thou, false}, {2000, 13 * thou, false}}, 20 * thou, 5000, thou * 3 / 2,
 			hours(4666), ResetNow},
-		{"past the limit", []Worn{{0, 15 * thou}, {100, 31 * thou}}, 30 * thou, 0, 160 * thou, hours(0), PastLimit},
-		{"on the limit is not past it", []Worn{{0, 15 * thou}, {1000, 30 * thou}}, 30 * thou, 1, 15 * thou, hours(0),
+		{"past the limit", []Worn{{0, 15 * thou, false}, {100, 31 * thou, false}}, 30 * thou, 0, 160 * thou, hours(0), PastLimit},
+		{"on the limit is not past it", []Worn{{0, 15 * thou, false}, {1000, 30 * thou, false}}, 30 * thou, 1, 15 * thou, hours(0),
 			ResetNow},
-		{"does not wear", []Worn{{0, 15 * thou}, {1000, 15 * thou}}, 30 * thou, 8000, 0, nil, NotWearing},
-		{"closer than before", []Worn{{0, 16 * thou}, {1000, 15 * thou}}, 30 * thou, 8000, -thou, nil, NotWearing},
-		{"past the limit though it shrinks", []Worn{{0, 32 * thou}, {1000, 31 * thou}}, 30 * thou, 8000, -thou, hours(0),
+		{"does not wear", []Worn{{0, 15 * thou, false}, {1000, 15 * thou, false}}, 30 * thou, 8000, 0, nil, NotWearing},
+		{"set anew in between", []Worn{{0, 16 * thou, false}, {1000, 15 * thou, false}}, 30 * thou, 8000, none, nil, NoRate},
+		{"past the limit though it was set", []Worn{{0, 32 * thou, false}, {1000, 31 * thou, false}}, 30 * thou, 8000, none, hours(0),
 			PastLimit},
-		{"two readings at one time", []Worn{{0, 10 * thou}, {1000, 11 * thou}, {1000, 13 * thou}}, 20 * thou, 0, 2 * thou,
+		{"at the same hours", []Worn{{5, thou, false}, {5, 2 * thou, false}}, 30 * thou, 0, none, nil, NoRate},
+		// From 10 to 12 and 16 at the same hours is 4 in a thousand; the reset tells nothing more.
+		{"a run and a reset", []Worn{{0, 10 * thou, false}, {1000, 12 * thou, false}, {1000, 16 * thou, false}, {2000, 10 * thou, false}}, 20 * thou,
+			3000, 4 * thou, hours(2500), ResetNow},
+		{"two readings at one time", []Worn{{0, 10 * thou, false}, {1000, 11 * thou, false}, {1000, 13 * thou, false}}, 20 * thou, 0, 2 * thou,
 			hours(3500), Lasts},
 		// A tenth of an hour has no binary fraction; 0.1 mm in 0.3 h from 0.1 on.
-		{"decimal hours", []Worn{{0.1, 0}, {0.4, 100_000}}, 400_000, 0, 333_333_333, hours(0), Lasts},
+		{"decimal hours", []Worn{{0.1, 0, false}, {0.4, 100_000, false}}, 400_000, 0, 333_333_333, hours(0), Lasts},
 	}
 	for _, tt := range tests {
-		got, err := Wear(tt.history, tt.limit, tt.planned)
+		got, err := Wear(tt.history, tt.limit, tt.planned, nil)
 		if err != nil {
 			t.Errorf("%s: %v", tt.name, err)
 			continue
 		}
-		if got.Rate != tt.rate || got.Result != tt.result || (got.Left == nil) != (tt.left == nil) || got.Left != nil &&
+		rate := none
+		if got.Rate != nil {
+			rate = *got.Rate
+		}
+		if rate != tt.rate || got.Result != tt.result || (got.Left == nil) != (tt.left == nil) || got.Left != nil &&
 			*got.Left != *tt.left {
-			t.Errorf("%s: rate %s, left %v, %s", tt.name, got.Rate, got.Left, got.Result)
+			t.Errorf("%s: rate %s, left %v, %s", tt.name, rate, got.Left, got.Result)
 		}
 	}
 	for _, tt := range []struct {
@@ -56,16 +65,43 @@ func TestWear(t *testing.T) {
 		planned float64
 	}{
 		{"history", nil, 0},
-		{"history", []Worn{{0, thou}}, 0},
-		{"history", []Worn{{5, thou}, {5, 2 * thou}}, 0},
-		{"history[1].hours", []Worn{{5, thou}, {4, 2 * thou}}, 0},
-		{"history[0].hours", []Worn{{-1, thou}, {4, 2 * thou}}, 0},
-		{"history[1].hours", []Worn{{1, thou}, {math.NaN(), 2 * thou}}, 0},
-		{"history[1].clearance", []Worn{{1, thou}, {2, -thou}}, 0},
-		{"planned_hours", []Worn{{1, thou}, {2, thou}}, math.Inf(1)},
+		{"history", []Worn{{0, thou, false}}, 0},
+		{"history[1].hours", []Worn{{5, thou, false}, {4, 2 * thou, false}}, 0},
+		{"history[0].hours", []Worn{{-1, thou, false}, {4, 2 * thou, false}}, 0},
+		{"history[1].hours", []Worn{{1, thou, false}, {math.NaN(), 2 * thou, false}}, 0},
+		{"history[1].clearance", []Worn{{1, thou, false}, {2, -thou, false}}, 0},
+		{"planned_hours", []Worn{{1, thou, false}, {2, thou, false}}, math.Inf(1)},
 	} {
-		if _, err := Wear(tt.history, thou, tt.planned); err == nil || !strings.HasPrefix(err.Error(), tt.names) {
+		if _, err := Wear(tt.history, thou, tt.planned, nil); err == nil || !strings.HasPrefix(err.Error(), tt.names) {
 			t.Errorf("%v: got %v, want an error on %s", tt.history, err, tt.names)
 		}
+	}
+}
+
+// Two runs at 2 and 4 thou in a thousand hours: at the faster 6 thou last 1500 h, at the
+// slower 3000. With a division of half a thou a step back of half a thou is no reset.
+func TestWearHasARange(t *testing.T) {
+	history := []Worn{{0, 10 * thou, false}, {1000, 12 * thou, false}, {1000, 10 * thou, false}, {2000, 14 * thou, false}}
+	life, err := Wear(history, 20*thou, 1600, nil)
+	if err != nil || life.Runs != 2 || *life.Rate != 3*thou || *life.Left != 2000 || *life.Least != 1500 || *life.Most != 3000 ||
+		life.Result != Lasts || strings.Join(life.Warnings, " ") != MayNotLast {
+		t.Errorf("got %+v, %v", life, err)
+	}
+	step := []Worn{{0, 10 * thou, false}, {1000, 12 * thou, false}, {2000, 12*thou - thou/4, false}}
+	for _, tt := range []struct {
+		graduation *quantity.Length
+		runs       int
+	}{{nil, 2}, {new(thou / 2), 1}} {
+		if life, err := Wear(step, 20*thou, 0, tt.graduation); err != nil || life.Runs != tt.runs {
+			t.Errorf("%v: %+v, %v", tt.graduation, life, err)
+		}
+	}
+	thin, err := Wear([]Worn{{0, 10 * thou, false}, {1000, 10 * thou, false}}, 20*thou, 1e6, new(thou))
+	if err != nil || thin.Result != NotWearing || thin.Most != nil || thin.Least == nil ||
+		strings.Join(thin.Warnings, " ") != MayNotLast+" "+Thin {
+		t.Errorf("got %+v, %v", thin, err)
+	}
+	if _, err := Wear(step, thou, 0, new(quantity.Length(0))); err == nil || !strings.HasPrefix(err.Error(), "graduation") {
+		t.Errorf("a division of nothing: %v", err)
 	}
 }

@@ -31,3 +31,46 @@ func Strokes(grams, gramsPerStroke float64) (int, error) {
 	}
 	return max(int(strokes), 1), nil
 }
+
+// FirstFill is a bearing that is filled when it is new: its dimensions, and its mass in kg
+// as bearing tables give it.
+type FirstFill struct {
+	Bore, Outside, Width quantity.Length
+	Mass                 float64
+}
+
+// What a first fill is worked out with: densities in g/cm³.
+const (
+	steelDensity  = 7.8
+	greaseDensity = 0.9
+)
+
+// Free is the free space in the bearing, in cm³: π/4 · B · (D² − d²) less the steel in it.
+func (f FirstFill) Free() (float64, error) {
+	for _, x := range []struct {
+		name  string
+		value quantity.Length
+	}{{"bore", f.Bore}, {"outside", f.Outside}, {"width", f.Width}} {
+		if x.value <= 0 {
+			return 0, field.Errorf("first_fill."+x.name, "must be greater than zero: a dimension of the bearing")
+		}
+	}
+	switch {
+	case !(f.Mass > 0):
+		return 0, field.Errorf("first_fill.mass_kg", "must be greater than zero: kg as the bearing table gives it")
+	case f.Bore >= f.Outside:
+		return 0, field.Errorf("first_fill.bore", "is not smaller than the outside diameter")
+	}
+	cm := func(l quantity.Length) float64 { return float64(l) / float64(10*quantity.Millimetre) }
+	ring := math.Pi / 4 * cm(f.Width) * (square(cm(f.Outside)) - square(cm(f.Bore)))
+	free := ring - float64(f.Mass*1000/steelDensity)
+	if free <= 0 {
+		return 0, field.Errorf("first_fill.mass_kg", "is heavier than a solid ring of that size: look at its unit, kg")
+	}
+	return free, nil
+}
+
+// FillGrams is how much grease fills a share of a free space in cm³.
+func FillGrams(free, share float64) float64 { return share * free * greaseDensity }
+
+func square(x float64) float64 { return x * x }

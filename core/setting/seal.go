@@ -20,6 +20,28 @@ const (
 // is too long.
 func Deviation(measured, wanted quantity.Length) quantity.Length { return measured - wanted }
 
+// Move is which way a mark has to go, told from its datum: never in or out, which on a head
+// inside the box read the wrong way round.
+type Move string
+
+// The ways.
+const (
+	Nearer  Move = "nearer"  // to the datum: the mark is too far off
+	Farther Move = "farther" // from the datum
+	Stay    Move = "stay"
+)
+
+// MoveFor is the way that takes a deviation back.
+func MoveFor(deviation quantity.Length) Move {
+	switch {
+	case deviation > 0:
+		return Nearer
+	case deviation < 0:
+		return Farther
+	}
+	return Stay
+}
+
 // CompressionAfter is what is left of a seal's compression when the shaft is
 // moved by shift (plus towards the impeller) after the head was locked.
 func CompressionAfter(compression, shift quantity.Length, head Head) (quantity.Length, error) {

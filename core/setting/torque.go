@@ -1,6 +1,8 @@
 package setting
 
 import (
+	"cmp"
+	"slices"
 	"strconv"
 
 	"settle/core/field"
@@ -38,12 +40,19 @@ func CheckPasses(passes []float64) error {
 		if !(p > 0 && p <= 100) {
 			return field.Errorf(at("passes", i), "is %g: write percent of the torque, over 0 and up to 100", p)
 		}
+		if i > 0 && p <= passes[i-1] {
+			return field.Errorf("passes", "do not rise: write each greater than the one before it, the last 100")
+		}
+	}
+	if passes[len(passes)-1] != 100 {
+		return field.Errorf("passes", "end at %g: the last pass is the whole torque, 100", passes[len(passes)-1])
 	}
 	return nil
 }
 
 // Crossing returns the order, bolts numbered from 1, in which n bolts are
-// tightened so that each is followed by one across from it. n is 1 to MaxBolts.
+// tightened so that each is followed by one across from it, and each such pair by one near
+// a right angle to it. n is 1 to MaxBolts.
 func Crossing(n int) ([]int, error) {
 	if n < 1 || n > MaxBolts {
 		return nil, field.Errorf("bolts", "is %d: write 1 to %d", n, MaxBolts)
@@ -55,8 +64,10 @@ func Crossing(n int) ([]int, error) {
 			order = append(order, k, k+n/2, k+n/4, k+3*n/4)
 		}
 	case n%2 == 0:
-		for k := 1; k <= n/2; k++ {
-			order = append(order, k, k+n/2)
+		half := n / 2
+		for j := range half {
+			p := 1 + j*((half-1)/2)%half
+			order = append(order, p, p+half)
 		}
 	default:
 		for i, k := 0, 0; i < n; i, k = i+1, (k+(n-1)/2)%n {
@@ -65,6 +76,50 @@ func Crossing(n int) ([]int, error) {
 	}
 	return order, nil
 }
+
+// MiddleOut returns the order for a split flange: bolts in rows along its length, numbered
+// along the rows, tightened from the middle to both ends, crossing over.
+func MiddleOut(rows, columns int) ([]int, error) {
+	for _, side := range []struct {
+		name string
+		n    int
+	}{{"rows", rows}, {"columns", columns}} {
+		if side.n < 1 || side.n > MaxBolts {
+			return nil, field.Errorf(side.name, "is %d: write how many, 1 to %d", side.n, MaxBolts)
+		}
+	}
+	if rows*columns > MaxBolts {
+		return nil, field.Errorf("columns", "make %d bolts with the rows: at most %d", rows*columns, MaxBolts)
+	}
+	order := Round(rows * columns)
+	slices.SortStableFunc(order, func(a, b int) int {
+		ax, ay := fromMiddle(a-1, rows, columns)
+		bx, by := fromMiddle(b-1, rows, columns)
+		return cmp.Or(cmp.Compare(abs(ax), abs(bx)), cmp.Compare(abs(ay), abs(by)),
+			cmp.Compare(quarter(ax, ay), quarter(bx, by)))
+	})
+	return order, nil
+}
+
+// fromMiddle is where a bolt stands, in halves of a step from the middle of the flange.
+func fromMiddle(i, rows, columns int) (x, y int) {
+	return 2*(i%columns) - (columns - 1), 2*(i/columns) - (rows - 1)
+}
+
+// quarter orders the bolts that stand alike round the middle so that each crosses over.
+func quarter(x, y int) int {
+	switch {
+	case x <= 0 && y <= 0:
+		return 0
+	case x >= 0 && y >= 0:
+		return 1
+	case x < 0:
+		return 2
+	}
+	return 3
+}
+
+func abs(n int) int { return max(n, -n) }
 
 // Round returns 1 … n, the order of the check pass.
 func Round(n int) []int {

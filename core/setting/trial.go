@@ -40,7 +40,7 @@ func Trial(packs []quantity.Length, trials []PackTrial) (TrialResult, error) {
 		}
 		if !t.Turns.Known() {
 			return TrialResult{}, field.Errorf(at("trials", i)+".turns",
-				"is %q: write free, drags, rough, rubs, binds or locked", t.Turns)
+				"is %q: write free, light-drag, drags, rough, rubs, binds or locked", t.Turns)
 		}
 		pack := t.Pack
 		if t.Turns == gauge.Free {

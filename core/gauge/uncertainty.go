@@ -1,0 +1,42 @@
+package gauge
+
+import (
+	"math"
+
+	"settle/core/field"
+	"settle/core/quantity"
+)
+
+// Every uncertainty is for 95 % (k = 2) and of the gauge alone: a reading is good to half a
+// division, evenly spread (JCGM 100:2008, 4.3.7); the maximum permissible error of the
+// gauge, evenly spread over ± mpe, comes on top of it squared. All are in nm.
+
+// DifferenceUncertainty is that of the difference of two readings of a gauge with this
+// graduation and this maximum permissible error: √(g²·2/3 + (2·mpe/√3)²).
+func DifferenceUncertainty(graduation, mpe quantity.Length) quantity.Length {
+	return whole(withError(differenceOf(graduation), mpe))
+}
+
+// DirectUncertainty is that of one direct reading: √(g²/3 + (2·mpe/√3)²).
+func DirectUncertainty(graduation, mpe quantity.Length) quantity.Length {
+	return whole(withError(directOf(graduation), mpe))
+}
+
+func differenceOf(graduation quantity.Length) float64 { return float64(graduation) * math.Sqrt(2.0/3) }
+
+func directOf(graduation quantity.Length) float64 { return float64(graduation) / math.Sqrt(3) }
+
+func withError(u float64, mpe quantity.Length) float64 {
+	if mpe == 0 {
+		return u
+	}
+	return math.Hypot(u, 2*float64(mpe)/math.Sqrt(3))
+}
+
+// CheckError says whether a maximum permissible error can be one: it is nothing or more.
+func CheckError(mpe quantity.Length) error {
+	if mpe < 0 {
+		return field.Errorf("mpe", "is below zero: write the gauge's maximum permissible error without a sign")
+	}
+	return nil
+}
