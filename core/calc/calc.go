@@ -44,6 +44,17 @@ var kinds = map[string]func([]byte, *gauge.Reader) (answer, error){
 	"drip":   solve(dripIn.solve),
 	"wear":   solve(wearIn.solve),
 	"align":  solve(alignIn.solve),
+	// what a shaft, a seal, a bearing, a foundation are worth
+	"bend":        solve(bendIn.solve),
+	"stiffness":   solve(stiffnessIn.solve),
+	"balance":     solve(balanceIn.solve),
+	"handback":    solve(handbackIn.solve),
+	"compression": solve(compressionIn.solve),
+	"flatness":    solve(flatnessIn.solve),
+	"bearing":     solve(bearingIn.solve),
+	"evenness":    solve(evennessIn.solve),
+	"soft-foot":   solve(softFootIn.solve),
+	"pipe-strain": solve(pipeStrainIn.solve),
 	// what to do to get there
 	"shim":       solve(shimIn.solve),
 	"shim-trial": solve(trialIn.solve),
@@ -52,6 +63,11 @@ var kinds = map[string]func([]byte, *gauge.Reader) (answer, error){
 	"torque":     solve(torqueIn.solve),
 	"lateral":    solve(lateralIn.solve),
 	"grease":     solve(greaseIn.solve),
+	"growth":     solve(growthIn.solve),
+	"endplay":    solve(endplayIn.solve),
+	"stretch":    solve(stretchIn.solve),
+	"packing":    solve(packingIn.solve),
+	"bolt":       solve(boltIn.solve),
 }
 
 // Kinds lists the names of the calculators, sorted.

@@ -143,6 +143,12 @@ var secondHand = map[string]func(d drawn) (in, out map[string]any){
 		warnings, next := []any{}, any(nil)
 		m := nano(mean(plays))
 		verdict := judgedBy(m, bounds, num(g)*math.Sqrt(2./3))
+		if mean(plays).Cmp(g) <= 0 {
+			warnings = append(warnings, "no-play")
+			if bounds[0] == nil || bounds[0].Sign() > 0 {
+				capped(verdict)
+			}
+		}
 		if spread(plays).Cmp(plus(g, g)) > 0 {
 			warnings, next = append(warnings, "not-repeating"), []any{map[string]any{"do": "repeat"}}
 			capped(verdict)

@@ -107,6 +107,8 @@ func (in ringIn) check(fresh judge.RingSpan, use judge.RingUse) (float64, error)
 	case in.Material != "" && in.Material != "standard" && in.Material != "galling":
 		return 0, field.Errorf("material", "is %q: write standard, or galling for austenitic stainless or duplex on its "+
 			"like", in.Material)
+	case in.Phase != asBuilt && in.New == nil:
+		return 0, field.Errorf("new", "is missing: the diametral clearance of new rings, from the maker's drawing")
 	case in.Phase != asBuilt && fresh.Max == nil:
 		return 0, field.Errorf("new.max", "is missing: the most diametral clearance of new rings, from the maker's drawing")
 	}

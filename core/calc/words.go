@@ -128,11 +128,13 @@ func (w *Words) text(title string) quantity.Sentence {
 // titles names the calculators on a screen and in a copied text.
 var titles = map[string]string{
 	"length": "Lengths", "runout": "Run-out", "float": "End play, radial play", "gap": "Running clearance",
-	"ring": "Wear rings",
-	"fit":  "Bearing fit", "drip": "Packing drip", "wear": "Wear and life", "align": "Alignment", "shim": "Shim pack",
-	"shim-trial": "Shims by trial",
-	"setting":    "Seal position", "heat": "Bearing heating", "torque": "Torque", "lateral": "Screwed adjuster",
-	"grease": "Grease",
+	"ring": "Wear rings", "fit": "Bearing fit", "drip": "Packing drip", "wear": "Wear and life", "align": "Alignment",
+	"shim": "Shim pack", "shim-trial": "Shims by trial", "setting": "Seal position", "heat": "Bearing heating",
+	"torque": "Torque", "lateral": "Screwed adjuster", "grease": "Grease", "bend": "Bend along the shaft",
+	"stiffness": "Shaft stiffness", "balance": "Balance", "handback": "Vibration and heat at hand-back",
+	"compression": "Seal compression", "flatness": "Flatness of a face", "bearing": "Bearing clearance",
+	"evenness": "Even all round", "soft-foot": "Soft foot", "pipe-strain": "Pipe strain", "growth": "Hot growth",
+	"endplay": "Setting end play", "stretch": "Line shaft", "packing": "Packing rings", "bolt": "Bolt torque",
 }
 
 // Heard is a typed length as it was understood.

@@ -5,6 +5,7 @@ package field
 import (
 	"errors"
 	"fmt"
+	"strconv"
 	"strings"
 )
 
@@ -70,6 +71,9 @@ func All(err error) Errors {
 	}
 	return Errors{{Message: err.Error()}}
 }
+
+// At is the path of an entry of a list: readings[2].
+func At(list string, i int) string { return list + "[" + strconv.Itoa(i) + "]" }
 
 // Join puts a field below a path: Join("a", "b") is "a.b", Join("a", "[1]") "a[1]".
 func Join(path, below string) string {

@@ -22,7 +22,7 @@ func Drip(taps []float64) (perMinute float64, err error) {
 	}
 	for i := 1; i < len(taps); i++ {
 		if !(taps[i] > taps[i-1]) {
-			return 0, field.Errorf(at("taps_s", i), "is not later than the tap before it: write seconds that rise")
+			return 0, field.Errorf(field.At("taps_s", i), "is not later than the tap before it: write seconds that rise")
 		}
 	}
 	perMinute = 60 * float64(len(taps)-1) / (taps[len(taps)-1] - taps[0])

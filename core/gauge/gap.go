@@ -31,11 +31,11 @@ func Clearance(gaps []GapAt) (Gap, error) {
 	for i, o := range gaps {
 		switch {
 		case o.Direct && o.Low < 0:
-			return Gap{}, field.Errorf(at("positions", i)+".value", "is below zero: a clearance is nothing or more")
+			return Gap{}, field.Errorf(field.At("positions", i)+".value", "is below zero: a clearance is nothing or more")
 		case !o.Direct && o.Low < 0:
-			return Gap{}, field.Errorf(at("positions", i)+".go", "is below zero: a leaf has a thickness, or 0 where none passes")
+			return Gap{}, field.Errorf(field.At("positions", i)+".go", "is below zero: a leaf has a thickness, or 0 where none passes")
 		case !o.Direct && o.High <= o.Low:
-			return Gap{}, field.Errorf(at("positions", i)+".no_go", "must be thicker than the leaf that goes")
+			return Gap{}, field.Errorf(field.At("positions", i)+".no_go", "must be thicker than the leaf that goes")
 		}
 		g.Lowest, g.Highest = min(g.Lowest, o.Low), max(g.Highest, o.High)
 		lowTwice, highTwice = min(lowTwice, o.Low+o.High), max(highTwice, o.Low+o.High)

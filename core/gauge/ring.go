@@ -33,7 +33,7 @@ func RingClearance(bore, hub []quantity.Length, graduation, mpe quantity.Length)
 		}
 		for i, d := range side.list {
 			if d <= 0 {
-				return Ring{}, field.Errorf(at(side.name, i), "must be greater than zero: it is a diameter")
+				return Ring{}, field.Errorf(field.At(side.name, i), "must be greater than zero: it is a diameter")
 			}
 		}
 	}

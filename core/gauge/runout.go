@@ -282,11 +282,11 @@ func (d Dial) check() error {
 	}
 	for i, x := range d.Readings {
 		if !(x.Degrees >= 0 && x.Degrees < 360) {
-			return field.Errorf(at("readings", i), "stands at %v degrees: write 0 up to 360", x.Degrees)
+			return field.Errorf(field.At("readings", i), "stands at %v degrees: write 0 up to 360", x.Degrees)
 		}
 		for j, y := range d.Readings[:i] {
 			if apart := math.Abs(x.Degrees - y.Degrees); min(apart, 360-apart) < nearest {
-				return field.Errorf(at("readings", i), "stands at the same place as reading %d: give each place once, and "+
+				return field.Errorf(field.At("readings", i), "stands at the same place as reading %d: give each place once, and "+
 					"the way back to the start as back_to_start", j+1)
 			}
 		}

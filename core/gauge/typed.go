@@ -108,7 +108,7 @@ func (p Path) String() string {
 	if p.List == "" {
 		return p.Name
 	}
-	return field.Join(at(p.List, p.Index), p.Name)
+	return field.Join(field.At(p.List, p.Index), p.Name)
 }
 
 // Optional reads a field that may be left out.
@@ -145,9 +145,9 @@ func (r *Reader) Dial(f DialForm) Dial {
 	d := Dial{Readings: make([]Reading, 0, len(f.Readings))}
 	d.Graduation, _ = r.Length(Named("graduation"), f.Graduation)
 	for i, x := range f.Readings {
-		degrees, err := x.degrees()
+		degrees, err := x.Degrees()
 		if err != nil {
-			r.Errors.Add(at("readings", i), err)
+			r.Errors.Add(field.At("readings", i), err)
 		}
 		value, ok := r.Length(Path{"readings", i, "value"}, x.Value)
 		if ok && err == nil {
@@ -185,12 +185,12 @@ func (r *Reader) Gaps(f GapForm) (gaps []GapAt, graduation quantity.Length) {
 	direct := false
 	for i, p := range f.Positions {
 		if p.At == "" {
-			r.Errors.Add(at("positions", i)+".at", fmt.Errorf("is missing: name the place, such as vane 1"))
+			r.Errors.Add(field.At("positions", i)+".at", fmt.Errorf("is missing: name the place, such as vane 1"))
 		}
 		leaves := p.Go.Given() || p.NoGo.Given()
 		switch {
 		case p.Value.Given() && leaves:
-			r.Errors.Add(at("positions", i), fmt.Errorf("has both leaves and a value: give go and no_go, or value"))
+			r.Errors.Add(field.At("positions", i), fmt.Errorf("has both leaves and a value: give go and no_go, or value"))
 		case leaves:
 			low, lowOK := r.Length(Path{"positions", i, "go"}, p.Go)
 			high, highOK := r.Length(Path{"positions", i, "no_go"}, p.NoGo)
@@ -215,7 +215,8 @@ func (r *Reader) Gaps(f GapForm) (gaps []GapAt, graduation quantity.Length) {
 	return gaps, graduation
 }
 
-func (x ReadingForm) degrees() (float64, error) {
+// Degrees is where it stands, in degrees clockwise from 12.
+func (x ReadingForm) Degrees() (float64, error) {
 	switch {
 	case x.Clock != "" && x.Deg != nil:
 		return 0, fmt.Errorf("has a clock position and degrees: give one of them")
@@ -266,5 +267,3 @@ func DegreesClock(degrees float64) string {
 	}
 	return strconv.Itoa(hour)
 }
-
-func at(list string, i int) string { return list + "[" + strconv.Itoa(i) + "]" }

@@ -96,10 +96,10 @@ func (q Shims) check() error {
 	}
 	for i, k := range q.Kit {
 		if k.Thickness <= 0 {
-			return field.Errorf(at("kit", i)+".thickness", "must be greater than zero: a shim has a thickness")
+			return field.Errorf(field.At("kit", i)+".thickness", "must be greater than zero: a shim has a thickness")
 		}
 		if k.Count < 0 {
-			return field.Errorf(at("kit", i)+".count", "is %d: write how many there are, 0 where there is none", k.Count)
+			return field.Errorf(field.At("kit", i)+".count", "is %d: write how many there are, 0 where there is none", k.Count)
 		}
 	}
 	if len(q.InPlace) > maxStackPieces {
@@ -108,13 +108,13 @@ func (q Shims) check() error {
 	left := slices.Clone(q.InPlace)
 	for i, l := range q.InPlace {
 		if l <= 0 {
-			return field.Errorf(at("in_place", i), "must be greater than zero: a shim has a thickness")
+			return field.Errorf(field.At("in_place", i), "must be greater than zero: a shim has a thickness")
 		}
 	}
 	for i, l := range q.Discard {
 		k := slices.Index(left, l)
 		if k < 0 {
-			return field.Errorf(at("discard", i), "is not one of the pieces in place")
+			return field.Errorf(field.At("discard", i), "is not one of the pieces in place")
 		}
 		left = slices.Delete(left, k, k+1)
 	}

@@ -3,7 +3,6 @@ package setting
 import (
 	"cmp"
 	"slices"
-	"strconv"
 
 	"settle/core/field"
 	"settle/core/quantity"
@@ -38,7 +37,7 @@ func CheckPasses(passes []float64) error {
 	}
 	for i, p := range passes {
 		if !(p > 0 && p <= 100) {
-			return field.Errorf(at("passes", i), "is %g: write percent of the torque, over 0 and up to 100", p)
+			return field.Errorf(field.At("passes", i), "is %g: write percent of the torque, over 0 and up to 100", p)
 		}
 		if i > 0 && p <= passes[i-1] {
 			return field.Errorf("passes", "do not rise: write each greater than the one before it, the last 100")
@@ -129,5 +128,3 @@ func Round(n int) []int {
 	}
 	return order
 }
-
-func at(list string, i int) string { return list + "[" + strconv.Itoa(i) + "]" }

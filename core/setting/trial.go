@@ -30,16 +30,16 @@ func Trial(packs []quantity.Length, trials []PackTrial) (TrialResult, error) {
 	}
 	for i, p := range packs {
 		if p < 0 {
-			return TrialResult{}, field.Errorf(at("packs", i), "is below zero: write how thick the pack is, 0 for none")
+			return TrialResult{}, field.Errorf(field.At("packs", i), "is below zero: write how thick the pack is, 0 for none")
 		}
 	}
 	var free, bound *quantity.Length // thinnest free, thickest not free
 	for i, t := range trials {
 		if t.Pack < 0 {
-			return TrialResult{}, field.Errorf(at("trials", i)+".pack", "is below zero: write how thick the pack was")
+			return TrialResult{}, field.Errorf(field.At("trials", i)+".pack", "is below zero: write how thick the pack was")
 		}
 		if !t.Turns.Known() {
-			return TrialResult{}, field.Errorf(at("trials", i)+".turns",
+			return TrialResult{}, field.Errorf(field.At("trials", i)+".turns",
 				"is %q: write free, light-drag, drags, rough, rubs, binds or locked", t.Turns)
 		}
 		pack := t.Pack
