@@ -32,8 +32,11 @@ const MaxInput = 1 << 20
 // An answer marshals to the JSON of the contract, and says itself in words.
 type answer interface{ say(*Words) }
 
+// A question is what was asked, read from its JSON, ready to be worked out.
+type question func(*gauge.Reader) (answer, error)
+
 // kinds holds the calculators by name; each reads the raw object.
-var kinds = map[string]func([]byte, *gauge.Reader) (answer, error){
+var kinds = map[string]func([]byte) (question, error){
 	"length": solve(lengthIn.solve),
 	// what was measured
 	"runout": solve(runoutIn.solve),
@@ -92,21 +95,25 @@ func Run(kind string, input []byte) (any, error) {
 
 // run finds the calculator and asks it.
 func run(kind string, input []byte, r *gauge.Reader) (answer, error) {
-	solve, ok := kinds[kind]
+	read, ok := kinds[kind]
 	if !ok {
 		return nil, field.Errorf("kind", "%q is not a calculator: write one of %s", kind, strings.Join(Kinds(), ", "))
 	}
-	return solve(input, r)
+	ask, err := read(input)
+	if err != nil {
+		return nil, err
+	}
+	return ask(r)
 }
 
 // solve makes a calculator of a method on what it is asked.
-func solve[In any](solve func(In, *gauge.Reader) (answer, error)) func([]byte, *gauge.Reader) (answer, error) {
-	return func(raw []byte, r *gauge.Reader) (answer, error) {
+func solve[In any](solve func(In, *gauge.Reader) (answer, error)) func([]byte) (question, error) {
+	return func(raw []byte) (question, error) {
 		var in In
 		if err := decode(raw, &in); err != nil {
 			return nil, err
 		}
-		return solve(in, r)
+		return func(r *gauge.Reader) (answer, error) { return solve(in, r) }, nil
 	}
 }
 

@@ -11,6 +11,7 @@ import (
 	"time"
 
 	"settle/core/field"
+	"settle/core/gauge"
 	"settle/core/quantity"
 )
 
@@ -324,4 +325,27 @@ func BenchmarkPreview(b *testing.B) {
 	}
 	slices.Sort(all)
 	b.ReportMetric(float64(all[len(all)*99/100].Nanoseconds()), "ns/p99")
+}
+
+// BenchmarkKind tells how long each kind takes to work out, its JSON read before.
+func BenchmarkKind(b *testing.B) {
+	asked := map[string][]question{}
+	for _, c := range answered(b) {
+		ask, err := kinds[c.Kind](c.In)
+		if err != nil {
+			b.Fatal(err)
+		}
+		asked[c.Kind] = append(asked[c.Kind], ask)
+	}
+	for _, kind := range Kinds() {
+		b.Run(kind, func(b *testing.B) {
+			of, i := asked[kind], 0
+			for b.Loop() {
+				if _, err := of[i%len(of)](&gauge.Reader{}); err != nil {
+					b.Fatal(err)
+				}
+				i++
+			}
+		})
+	}
 }
