@@ -13,11 +13,14 @@ func Advice(code string) string {
 	case FewReadings:
 		return "Fewer than four places: take the four quarters of the clock, or a whole sweep."
 	case Crowded:
-		return "All readings lie on one side: no circle can be fitted. Read round the whole clock."
+		return "The readings crowd on one side: what the other side does nobody knows. Read round the whole clock."
 	case OneTrial:
 		return "One push and pull only: repeat it, three times is good practice."
 	case NotRepeating:
 		return "The repeats differ by more than two divisions: something slips. Check the stand and push fully home."
+	case NoPlay:
+		return "No play to speak of: preloaded by any amount, or the indicator did not follow. Free the bearing and push " +
+			"and pull again."
 	case "oval":
 		return "Oval by more than half of the class: measure in a third direction, and look for a flat or wear on one side."
 	case "tapered":

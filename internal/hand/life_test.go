@@ -67,7 +67,7 @@ func TestLives(t *testing.T) {
 		says   string
 	}{
 		{"set again", []job.Past{rebuilt(t, "J-2", 5000, 600, 400), rebuilt(t, "J-1", 1000, 900, 400)}, "0.050", 12000,
-			judge.Lasts, "from what was set in J-2: it lasts to the planned stop in 8000 h"},
+			judge.Lasts, "from what was set in J-2 (two readings are thin): it lasts to the planned stop in 8000 h"},
 		{"not set yet", []job.Past{rebuilt(t, "J-1", 1000, 900, 400), rebuilt(t, "J-2", 5000, 600, 0)}, "0.050", 8000,
 			judge.Lasts, "from what was found in J-2"},
 		{"will not last", []job.Past{rebuilt(t, "J-1", 1000, 900, 400), rebuilt(t, "J-2", 5000, 800, 0)}, "0.100", 2000,
