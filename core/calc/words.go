@@ -158,6 +158,10 @@ type Look struct {
 	Echo    []Heard           `json:"echo" nullable:"false"`
 	Figures []Label           `json:"figures" nullable:"false" doc:"every length in both units, to label a picture by"`
 	Errors  []*field.Error    `json:"errors" nullable:"false"`
+
+	// Bounds, of a ring, are what it was judged by, and LeastFrom who gives their lower end.
+	Bounds    *judge.Bounds `json:"-"`
+	LeastFrom judge.Origin  `json:"-"`
 }
 
 // Preview answers one calculation for a screen: bare numbers are in unit, and
@@ -176,6 +180,12 @@ func Preview(kind string, input []byte, unit quantity.Unit) Look {
 	words := &Words{Rows: []Row{}, Lines: []quantity.Sentence{}}
 	out.say(words)
 	look.Out, look.Words, look.Text = out, words, words.text(titles[kind])
+	if ring, ok := out.(*ringOut); ok {
+		look.Bounds, look.LeastFrom = &ring.bounds, judge.Maker
+		if ring.MinFrom != nil {
+			look.LeastFrom = *ring.MinFrom
+		}
+	}
 	seen := map[quantity.Length]bool{}
 	lengthsOf(reflect.ValueOf(out), func(l quantity.Length) {
 		if !seen[l] {

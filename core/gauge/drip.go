@@ -3,6 +3,8 @@ package gauge
 import (
 	"fmt"
 	"math"
+	"strconv"
+	"strings"
 
 	"settle/core/field"
 )
@@ -33,7 +35,26 @@ func Drip(taps []float64) (perMinute float64, err error) {
 }
 
 // Rates is a window for drops a minute; either bound may be left out.
-type Rates struct{ Min, Max *float64 }
+type Rates struct {
+	Min *float64 `json:"min,omitempty"`
+	Max *float64 `json:"max,omitempty"`
+}
+
+// ParseRate reads drops a minute as they are typed: 20/min, 20 a minute, 20 drops/min. It
+// returns false for what is no rate.
+func ParseRate(text string) (float64, bool) {
+	text = strings.ToLower(strings.TrimSpace(text))
+	for _, unit := range []string{"/min", "a minute", "per minute"} {
+		number, ok := strings.CutSuffix(text, unit)
+		if !ok {
+			continue
+		}
+		number = strings.TrimSpace(strings.TrimSuffix(strings.TrimSpace(number), "drops"))
+		rate, err := strconv.ParseFloat(strings.Replace(number, ",", ".", 1), 64)
+		return rate, err == nil && rate >= 0 && rate <= 1e6
+	}
+	return 0, false
+}
 
 // Check says whether the bounds can be used.
 func (r Rates) Check() error {

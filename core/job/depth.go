@@ -43,7 +43,7 @@ func depth(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		r.Errors.Add("places", err)
 		return nil
 	}
-	limit := s.limits[s.check(step)]
+	limit := s.limitOf(step)
 	v := judge.Length(x.Mean, x.Uncertainty, limit.Bounds)
 	return judged(&Reading{Figure: figure(x.Mean), Spread: figure(x.Spread), next: judge.NextDirect(graduation, v)}, v,
 		limit)

@@ -161,7 +161,7 @@ func bodies(t *testing.T) map[string]Body {
 		"shims-out":         countBody(6),
 		"inspect-sleeve":    inspectBody("groove"), "inspect-seal": inspectBody("chip"), "inspect-bearings": inspectBody(),
 		"inspect-lock-washer": inspectBody(), "inspect-gaskets": inspectBody(), "inspect-impeller": inspectBody(),
-		"end-play-built":        floatBody("1.5"),
+		"end-play-built":        floatBody("1"),
 		"runout-coupling-built": dialBody("0", "0.5", "1", "0.5"),
 		"runout-seal-built":     dialBody("0", "0.5", "1", "0.5"),
 		"adapter-rim-built":     dialBody("0", "1", "2", "1"),

@@ -20,6 +20,7 @@ type LimitRow struct {
 	Said    []LimitSaid `json:"said" nullable:"false" doc:"in the order in which they win; the silent are left out"`
 	InForce LimitShown  `json:"in_force"`
 	Why     string      `json:"why" doc:"why this one counts"`
+	Lacks   Sentence    `json:"lacks" doc:"the bound that the general set has and this one has not; blank where there is none"`
 	Asked   bool        `json:"asked" doc:"a check of this pump, as its options stand, is judged by it"`
 }
 
@@ -130,6 +131,9 @@ func weighLimits(key string, from []source, dimensions map[string]quantity.Lengt
 		}
 	}
 	row.Why = whyCounts(row.Said, silent)
+	if n := len(row.Said); n > 1 && row.Said[n-1].Who == GeneralSet && row.InForce.Rate == "" {
+		row.Lacks = lacks(row.InForce, row.Said[n-1].Limit)
+	}
 	return row
 }
 
@@ -156,15 +160,27 @@ func ShopLimits(keys []string, titles map[string]string, rules Rules) ([]LimitRo
 	return rows, nil
 }
 
-// CheckLimits says what is wrong with limits as they were typed, where only
-// those keys are known.
-func CheckLimits(limits map[string]LimitForm, known []string) error {
+// CheckLimits says what is wrong with limits as they were typed, where only those keys are
+// known, and some of them are rates.
+func CheckLimits(limits map[string]LimitForm, known, rates []string) error {
 	var errs field.Errors
 	for _, key := range keys(limits) {
 		if !slices.Contains(known, key) {
 			errs.Add("limits."+key, fmt.Errorf("is not a limit that is known here: the limits are %s",
 				strings.Join(known, ", ")))
+			continue
 		}
+		isRate, _ := ratesOf(limits[key])
+		switch wanted := slices.Contains(rates, key); {
+		case limits[key].Blank() || limits[key].Min.Blank() && limits[key].Max.Blank():
+		case wanted && isRate == nil:
+			errs.Add("limits."+key+".max", fmt.Errorf("is no rate: write drops a minute, such as 60/min"))
+		case !wanted && isRate != nil:
+			errs.Add("limits."+key+".max", fmt.Errorf("is a rate: write a length, such as 2 thou or 0.05 mm"))
+		}
+	}
+	if len(errs) > 0 {
+		return errs.Err()
 	}
 	_, err := layer(judge.Shop, limits)
 	errs.Add("", err)
@@ -234,6 +250,15 @@ func LimitKeys(plans map[string]*plan.Plan) (keys []string, titles map[string]st
 	}
 	slices.SortFunc(keys, func(a, b string) int { return strings.Compare(titles[a]+a, titles[b]+b) })
 	return keys, titles
+}
+
+// RateKeys are the limits of any plan that are drops a minute.
+func RateKeys(plans map[string]*plan.Plan) []string {
+	var keys []string
+	for _, name := range slices.Sorted(maps.Keys(plans)) {
+		keys = append(keys, plans[name].RateKeys()...)
+	}
+	return keys
 }
 
 // Written drops the limits that say nothing.

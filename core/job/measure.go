@@ -57,7 +57,7 @@ func dial(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		r.Errors.Add("dial", err)
 		return nil
 	}
-	limit := s.limits[check]
+	limit := s.limitOf(step)
 	v, next := judge.Dial(d, x, limit.Bounds)
 	reading := dialReading(d, x)
 	reading.next = next
@@ -125,7 +125,7 @@ func float(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		r.Errors.Add("float", err)
 		return nil
 	}
-	limit := s.limits[s.check(step)]
+	limit := s.limitOf(step)
 	v, next := judge.Play(len(trials), graduation, x, limit.Bounds)
 	return judged(&Reading{Figure: figure(x.Mean), Spread: figure(x.Spread), Warnings: x.Warnings, next: next}, v, limit)
 }
@@ -181,7 +181,7 @@ func feeler(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		r.Errors.Add("feeler", err)
 		return nil
 	}
-	limit := s.limits[check]
+	limit := s.limitOf(step)
 	v := judge.Gaps(gaps, gauge.DirectUncertainty(graduation, 0), limit.Bounds, gauge.Leaves(r.Unit))
 	reading := &Reading{Figure: figure(x.Lowest), High: figure(x.Highest), Spread: figure(x.Spread), Verdict: v.Result,
 		Limit: limit, Warnings: v.Warnings, next: judge.NextGaps(v, graduation, 0, limit.Bounds)}
@@ -233,7 +233,7 @@ func set(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		return judged(&Reading{Figure: figure(measured), Against: figure(measured)}, judge.Length(measured, u,
 			none.Bounds), none)
 	}
-	limit, off := s.limits[check], setting.Deviation(measured, wanted)
+	limit, off := s.limitOf(step), setting.Deviation(measured, wanted)
 	v := judge.Length(off, u, limit.Bounds)
 	return judged(&Reading{Figure: figure(off), Against: figure(measured), next: judge.NextDirect(graduation, v)}, v,
 		limit)
@@ -298,7 +298,7 @@ func travel(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	if !okDown || !okUp || !ok {
 		return nil
 	}
-	limit, length := s.limits[check], (down - up).Abs()
+	limit, length := s.limitOf(step), (down - up).Abs()
 	reading := judged(&Reading{Figure: figure(length)}, judge.Length(length, gauge.DifferenceUncertainty(graduation, 0),
 		limit.Bounds), limit)
 	for _, end := range []struct {

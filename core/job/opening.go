@@ -126,7 +126,7 @@ func CheckPapers(p *plan.Plan, papers Papers) error {
 		}
 	}
 	if len(papers.Limits) > 0 {
-		errs.Add("", CheckLimits(papers.Limits, p.LimitKeys()))
+		errs.Add("", CheckLimits(papers.Limits, p.LimitKeys(), p.RateKeys()))
 	}
 	return errs.Err()
 }
@@ -167,18 +167,58 @@ func layer(origin judge.Origin, forms map[string]LimitForm) (judge.Layer, error)
 			r.Errors.Add(path+".max", errNoBound)
 			continue
 		}
+		if rates, err := ratesOf(f); rates != nil || err != nil {
+			r.Errors.Add(path, err)
+			out.Limits[key] = judge.Rule{Rates: rates, Source: f.Source}
+			r.Errors.Add(path, sourced(f))
+			continue
+		}
 		r.Partial = true // one bound may be blank
 		b := judge.Bounds{Min: r.Optional(gauge.Named(path+".min"), f.Min), Max: r.Optional(gauge.Named(path+".max"), f.Max)}
 		if err := b.Check(); err != nil {
 			r.Errors.Add(path+".min", fmt.Errorf("is over the max: the min is the smaller of the two"))
 		}
-		if strings.TrimSpace(f.Source) == "" {
-			r.Errors.Add(path+".source",
-				fmt.Errorf("is missing: say where the limit comes from, such as maker's manual, table 4"))
-		}
+		r.Errors.Add(path, sourced(f))
 		out.Limits[key] = judge.Rule{Bounds: b, Source: f.Source}
 	}
 	return out, r.Errors.Err()
+}
+
+// sourced says that a limit has no source.
+func sourced(f LimitForm) error {
+	if strings.TrimSpace(f.Source) != "" {
+		return nil
+	}
+	return field.Errorf("source", "is missing: say where the limit comes from, such as maker's manual, table 4")
+}
+
+// ratesOf is a limit that was typed in drops a minute, nil for one in lengths.
+func ratesOf(f LimitForm) (*gauge.Rates, error) {
+	var rates gauge.Rates
+	var errs field.Errors
+	typed := 0
+	for _, end := range []struct {
+		name string
+		text quantity.Typed
+		into **float64
+	}{{"min", f.Min, &rates.Min}, {"max", f.Max, &rates.Max}} {
+		if end.text.Blank() {
+			continue
+		}
+		if rate, ok := gauge.ParseRate(end.text.String()); ok {
+			typed++
+			*end.into = &rate
+		} else {
+			errs.Add(end.name, fmt.Errorf("is no rate: write both in drops a minute, such as 20/min"))
+		}
+	}
+	switch {
+	case typed == 0:
+		return nil, nil
+	case len(errs) == 0 && rates.Check() != nil:
+		errs.Add("min", fmt.Errorf("is over the max: the min is the smaller of the two"))
+	}
+	return &rates, errs.Err()
 }
 
 func keys[V any](m map[string]V) []string {

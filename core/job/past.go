@@ -113,12 +113,12 @@ func (d *derived) until(key string) *judge.Limit {
 		}
 		return noLimit(judge.NoneKnown)
 	case check.Instrument == plan.Ring:
-		return d.scale.limits[check]
+		return d.scale.limits[check].found
 	case check.Instrument == plan.Dial || check.Instrument == plan.Float:
 		if slices.ContainsFunc(d.scale.taking[key], func(step *plan.Step) bool {
 			return step.Phase == plan.Found && d.scale.has(step)
 		}) {
-			return d.scale.limits[check]
+			return d.scale.limits[check].found
 		}
 	}
 	return nil

@@ -58,12 +58,34 @@ func letter(i int) string {
 
 func line(s *scale, key string, pair pair, back sentBack) CheckSheet {
 	check := s.plan.Checks[key]
-	row := CheckSheet{Check: key, Title: check.Title, Short: check.Short, Limit: shown(s.limits[check]),
+	row := CheckSheet{Check: key, Title: check.Title, Short: check.Short, Limit: lineLimit(s.limits[check], pair),
 		Found: takenAt(s, pair.found, back), Built: takenAt(s, pair.built, back), Step: pair.due()}
 	if row.Found != nil && row.Built != nil && row.Found.Figure != nil && row.Built.Figure != nil {
 		row.Change = figure(row.Built.Figure.Length - row.Found.Figure.Length)
 	}
 	return row
+}
+
+// lineLimit is the limit of a line of the sheet: that of what is built, and where what was
+// found is judged by another one, where that comes from. A calculation may know more of its
+// limit than its papers say. What is only taken as found is judged by that alone.
+func lineLimit(l limits, pair pair) *LimitShown {
+	if pair.built == nil {
+		return shown(l.found)
+	}
+	limit := l.built
+	if r := pair.built.Reading; r != nil && r.Tool != nil && r.Limit != nil {
+		limit = r.Limit
+	}
+	out := shown(limit)
+	switch {
+	case pair.found == nil || l.found == l.built:
+	case l.found.WornOut != 0:
+		out.Source += foundBy(wornOut(l.found.WornOut))
+	default:
+		out.Source += foundBy(l.found.Source)
+	}
+	return out
 }
 
 // due is the step to which the flag of a check leads: as found until the strip is on.

@@ -131,6 +131,7 @@ type LimitShown struct {
 	Max    *Figure      `json:"max,omitempty"`
 	Origin judge.Origin `json:"origin" enum:"maker,shop,general,none"`
 	Source string       `json:"source"`
+	Rate   string       `json:"rate,omitempty" doc:"what is judged is no length: drops a minute, in words"`
 }
 
 // FindingShown is one finding of a part's list.
@@ -245,7 +246,11 @@ func (s *Sheet) Step(id string) *StepSheet {
 
 // ShowLimit is a limit as it is shown.
 func ShowLimit(l judge.Limit) LimitShown {
-	return LimitShown{Min: maybe(l.Min), Max: maybe(l.Max), Origin: l.Origin, Source: l.Source}
+	out := LimitShown{Min: maybe(l.Min), Max: maybe(l.Max), Origin: l.Origin, Source: l.Source}
+	if l.Rates != nil {
+		out.Rate = l.Rates.String()
+	}
+	return out
 }
 
 func shown(l *judge.Limit) *LimitShown {

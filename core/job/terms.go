@@ -19,8 +19,24 @@ type terms struct {
 	lined       []lined                 // the checks in the order of the sheet
 	taking      map[string][]*plan.Step // check → the steps that take it, in order
 	found       map[string][]*plan.Step // check → those of them that take it as found
-	limits      map[*plan.Check]*judge.Limit
-	panels      map[any]*Panel // of the steps that have the same: by their check, or by their kind
+	limits      map[*plan.Check]limits
+	panels      map[samePanel]*Panel
+}
+
+// limits are those of a check by its phase: what is found may be worn, what is built is new.
+type limits struct{ found, built *judge.Limit }
+
+func (l limits) at(phase string) *judge.Limit {
+	if phase == plan.Found {
+		return l.found
+	}
+	return l.built
+}
+
+// samePanel is by what steps have the same panel: their check and phase, or their kind.
+type samePanel struct {
+	by    any
+	phase string
 }
 
 // task is a step of the plan with what is known of it before anything is entered.
@@ -39,8 +55,8 @@ func newTerms(j Job) *terms {
 	t.lined = linesOf(t.plan)
 	t.taking = make(map[string][]*plan.Step, len(t.plan.Checks))
 	t.found = make(map[string][]*plan.Step, len(t.plan.Checks))
-	t.limits = make(map[*plan.Check]*judge.Limit, len(t.plan.Checks))
-	t.steps, t.panels = make([]task, n), make(map[any]*Panel, len(t.plan.Checks)+len(kinds))
+	t.limits = make(map[*plan.Check]limits, len(t.plan.Checks))
+	t.steps, t.panels = make([]task, n), make(map[samePanel]*Panel, 2*len(t.plan.Checks)+len(kinds))
 	for _, check := range t.plan.Checks {
 		t.limits[check] = t.resolve(check)
 	}
@@ -76,12 +92,18 @@ func chosen(options, schools map[string]string) plan.Chosen {
 	return c
 }
 
-// resolve finds the limit of a check among those the job was opened with. Which one
+// resolve finds the limits of a check among those the job was opened with. Which one
 // counts hangs on options and schools alone, never on what is decided about a part.
-func (t *terms) resolve(check *plan.Check) *judge.Limit {
+func (t *terms) resolve(check *plan.Check) limits {
 	if key, ok := check.LimitKey(t.chosen); ok {
 		if limit, ok := t.opening.Limits[key]; ok {
-			return &limit
+			both := limits{&limit, &limit}
+			if limit.WornOut != 0 {
+				found := limit.AsFound()
+				found.Source += ", " + wornOut(limit.WornOut)
+				both.found = &found
+			}
+			return both
 		}
 	}
 	return t.seatLimit(check)
@@ -96,7 +118,9 @@ func (t *terms) limitOf(step *plan.Step) *judge.Limit {
 	return noLimit(judge.NoneKnown)
 }
 
-func checkLimit(t *terms, step *plan.Step) *judge.Limit { return t.limits[t.plan.Checks[step.Check]] }
+func checkLimit(t *terms, step *plan.Step) *judge.Limit {
+	return t.limits[t.plan.Checks[step.Check]].at(step.Phase)
+}
 
 // window is the limit that a clearance is set into.
 func window(t *terms, step *plan.Step) *judge.Limit {
@@ -112,15 +136,15 @@ func noLimit(source string) *judge.Limit { return &judge.Limit{Origin: judge.Non
 func inWords(source string) *judge.Limit { return &judge.Limit{Source: source} }
 
 // panel is what the instrument of a step is drawn from, before anything is entered.
-// Steps that take the same check have one panel, and so have those whose kind needs to
-// know nothing.
+// Steps that take the same check in the same phase have one panel, and so have those whose
+// kind needs to know nothing.
 func (t *terms) panel(step *plan.Step) *Panel {
 	k := t.kind(step)
-	var one any = step
+	one := samePanel{by: step}
 	if check := t.plan.Checks[step.Check]; check != nil {
-		one = check
+		one = samePanel{check, step.Phase}
 	} else if k.show == nil && k.limit == nil && k.tool == "" {
-		one = k
+		one.by = k
 	}
 	if p := t.panels[one]; p != nil {
 		return p

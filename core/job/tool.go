@@ -49,7 +49,12 @@ func (in *givenInput) count(name, key string) {
 	}
 }
 
-func ringGiven(t *terms, step *plan.Step, in *givenInput) { in.text("new", t.check(step).Of) }
+func ringGiven(t *terms, step *plan.Step, in *givenInput) {
+	in.text("new", t.check(step).Of)
+	if in.Input["phase"] = "as-built"; step.Phase == plan.Found {
+		in.Input["phase"] = "as-found"
+	}
+}
 
 func fitGiven(t *terms, step *plan.Step, in *givenInput) {
 	check := t.check(step)
@@ -84,10 +89,19 @@ func adjusterGiven(_ *terms, step *plan.Step, in *givenInput) {
 	}
 }
 
-func dripGiven(_ *terms, step *plan.Step, in *givenInput) {
-	if step.Most > 0 {
-		in.Input["limit"] = map[string]any{"min": step.Least, "max": step.Most}
+func dripGiven(t *terms, step *plan.Step, in *givenInput) {
+	rates := dripLimit(t, step).Rates
+	if rates == nil {
+		return
 	}
+	limit := map[string]any{}
+	if rates.Min != nil {
+		limit["min"] = *rates.Min
+	}
+	if rates.Max != nil {
+		limit["max"] = *rates.Max
+	}
+	in.Input["limit"] = limit
 }
 
 func alignGiven(_ *terms, step *plan.Step, in *givenInput) { in.amount("rpm", step.Speed) }
@@ -99,32 +113,42 @@ func greaseGiven(_ *terms, step *plan.Step, in *givenInput) {
 
 func trialLimit(*terms, *plan.Step) *judge.Limit { return inWords(thinnestPack) }
 
-func dripLimit(_ *terms, step *plan.Step) *judge.Limit {
+// dripLimit is the limit that a step names, or what a plan of before such limits gives.
+func dripLimit(t *terms, step *plan.Step) *judge.Limit {
+	if l, ok := t.opening.Limits[step.Rate]; ok {
+		return &l
+	}
 	if step.Most > 0 {
-		return inWords(dropsAMinute(step.Least, step.Most))
+		return &judge.Limit{Origin: judge.General, Source: planRate, Rates: &gauge.Rates{Min: &step.Least, Max: &step.Most}}
 	}
 	return noLimit(judge.NoneKnown)
 }
 
 func alignLimit(*terms, *plan.Step) *judge.Limit { return inWords(couplingTolerance) }
 
-// seatLimit is the limit of a ring or a bearing seat where nobody has written
-// one down: it follows from the pump's dimensions.
-func (t *terms) seatLimit(check *plan.Check) *judge.Limit {
+// seatLimit is the limit of a ring or a bearing seat where nobody has written one down: it
+// follows from the pump's dimensions. A ring as built is held to its clearance when new.
+func (t *terms) seatLimit(check *plan.Check) limits {
 	size, known := t.length(check.Of)
 	switch {
 	case !known:
 	case check.Instrument == plan.Ring:
-		return &judge.Limit{Bounds: judge.RingBounds(size, judge.RingFactor), Origin: judge.General,
-			Source: timesNew(judge.RingFactor, t.value(check.Of).Source)}
+		source := t.value(check.Of).Source
+		return limits{
+			found: &judge.Limit{Bounds: judge.RingBounds(size, judge.RingFactor), Origin: judge.General,
+				Source: timesNew(judge.RingFactor, source)},
+			built: &judge.Limit{Bounds: judge.Bounds{Max: &size}, Origin: judge.Maker, Source: newRing(source, judge.Maker)},
+		}
 	case check.Instrument == plan.Fit:
 		class := strings.TrimSpace(t.value(check.Class).Text)
 		if band, err := fit.Class(fit.Part(check.Seat), class, size); err == nil {
-			return &judge.Limit{Bounds: judge.Bounds{Min: &band.Low, Max: &band.High}, Origin: judge.General,
+			seat := &judge.Limit{Bounds: judge.Bounds{Min: &band.Low, Max: &band.High}, Origin: judge.General,
 				Source: classOf(class)}
+			return limits{seat, seat}
 		}
 	}
-	return noLimit(judge.NoneKnown)
+	none := noLimit(judge.NoneKnown)
+	return limits{none, none}
 }
 
 // over puts what is given over what was typed.
@@ -196,7 +220,26 @@ func (s *scale) calculate(step *plan.Step, typed Input, path string, r *gauge.Re
 		reading.Text = w.Main.Value.Mm
 	}
 	reading.Limit = s.limitOf(step)
+	if look.Bounds != nil && step.Phase != plan.Found {
+		reading.Limit = ringLimit(*reading.Limit, look, s.value(s.check(step).Of).Source)
+	}
 	return reading
+}
+
+// ringLimit is the limit by which a ring as built was judged: its least hangs on the hub that
+// was measured.
+func ringLimit(limit judge.Limit, look calc.Look, source string) *judge.Limit {
+	limit.Bounds = *look.Bounds
+	switch {
+	case limit.Open():
+		return noLimit(judge.NoneKnown)
+	case limit.Max == nil:
+		limit.Origin = judge.General
+		limit.Source = generalRing
+	default:
+		limit.Source = newRing(source, look.LeastFrom)
+	}
+	return &limit
 }
 
 // filled reports whether something was typed at a path such as trials[0].in.

@@ -43,10 +43,36 @@ func timesNew(factor float64, source string) string {
 	return fmt.Sprintf("%s the new clearance (%s)", times, source)
 }
 
-func dropsAMinute(least, most float64) string {
-	return fmt.Sprintf("%g to %g drops a minute, general service, rule of thumb, to be replaced by the maker's value",
-		least, most)
+// foundBy says by what something is judged that is found.
+func foundBy(source string) string { return "; as found: " + source }
+
+// wornOut is when a bearing is that was found.
+func wornOut(times float64) string { return fmt.Sprintf("worn out beyond %g times its most", times) }
+
+// lacks says that a limit has no bound where the general set has one.
+func lacks(own, general LimitShown) Sentence {
+	switch {
+	case own.Min == nil && general.Min != nil:
+		return say("The general set has a least, too: %s.", general.Min.Length)
+	case own.Max == nil && general.Max != nil:
+		return say("The general set has a most, too: %s.", general.Max.Length)
+	}
+	return Sentence{}
 }
+
+// newRing is where the limits of a ring as built come from.
+func newRing(source string, least judge.Origin) string {
+	if least == judge.General {
+		return "the new clearance (" + source + "), its least from the general table, ask the maker first"
+	}
+	return "the new clearance (" + source + ")"
+}
+
+// generalRing is where the least of a ring comes from of which nothing is known.
+const generalRing = "general table of running clearances, ask the maker first"
+
+// planRate is where a rate comes from that the plan itself gives.
+const planRate = "general service, rule of thumb, to be replaced by the maker's value"
 
 func toHold(pressure string, minutes, drops int) string {
 	return from(pressure, ", ") + fmt.Sprintf("held %d min, at most %d drops", minutes, drops)

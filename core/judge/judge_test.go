@@ -113,48 +113,70 @@ func TestProportionalLimit(t *testing.T) {
 	}
 }
 
-// The figures of the general sets, against their table.
+// The figures of the general sets, against their table: least, most; −1 for none.
 func TestSets(t *testing.T) {
+	um := quantity.Micrometre
 	for _, tt := range []struct {
-		set, key string
-		max      quantity.Length
+		set, key  string
+		min, max  quantity.Length
+		timesWorn float64
 	}{
-		{"general", "shaft-runout-seal", 3 * thou}, {"process", "shaft-runout-seal", 2 * thou}, {"metric",
-			"shaft-runout-seal", 50 * quantity.Micrometre},
-		{"general", "end-play-single", 12 * thou}, {"metric", "chamber-bore", 125 * quantity.Micrometre}, {"general",
-			"seal-setting", 396_875}, {"metric", "end-play-paired", 100 * quantity.Micrometre},
+		{"general", "shaft-runout-seal", -1, 3 * thou, 0}, {"process", "shaft-runout-seal", -1, 2 * thou, 0}, {"metric",
+			"shaft-runout-seal", -1, 50 * um, 0},
+		{"general", "end-play-single", thou, 12 * thou, 0}, {"process", "end-play-single", thou, 10 * thou, 0}, {"metric",
+			"end-play-single", 20 * um, 300 * um, 0},
+		{"general", "end-play-paired", 0, 3 * thou / 2, 2}, {"process", "end-play-paired", 0, thou, 2}, {"metric",
+			"end-play-paired", 0, 30 * um, 2},
+		{"general", "end-play-tapered", thou, 4 * thou, 0}, {"process", "end-play-tapered", thou, 3 * thou, 0}, {"metric",
+			"end-play-tapered", 25 * um, 100 * um, 0},
+		{"general", "radial-play-seal", 2 * thou / 5, 4 * thou, 0}, {"metric", "radial-play-seal", 10 * um, 80 * um, 0},
+		{"metric", "chamber-bore", -1, 120 * um, 0}, {"metric", "adapter-rim", -1, 50 * um, 0}, {"metric", "adapter-face", -1,
+			50 * um, 0},
+		{"general", "seal-setting", -396_875, 396_875, 0}, {"general", "evenness", -1, 10 * thou, 0}, {"process", "moved", -1,
+			thou, 0},
 	} {
 		set, ok := SetByKey(tt.set)
-		if r := set.Limits[tt.key]; !ok || r.Max == nil || *r.Max != tt.max {
-			t.Errorf("%s %s is %+v, want %d", tt.set, tt.key, r, tt.max)
+		r := set.Limits[tt.key]
+		if !ok || r.Max == nil || *r.Max != tt.max || (r.Min == nil) != (tt.min == -1) || r.Min != nil && *r.Min != tt.min ||
+			r.WornOut != tt.timesWorn {
+			t.Errorf("%s %s is %+v, want %d to %d", tt.set, tt.key, r, tt.min, tt.max)
 		}
 	}
-	if s, _ := SetByKey("general"); *s.Limits["seal-setting"].Min != -396_875 {
-		t.Error("the setting mark has no lower side")
+	for key, drips := range map[string]bool{"general": true, "process": false, "metric": true} {
+		set, _ := SetByKey(key)
+		if r := set.Limits["packing-drip"]; (r.Rates != nil) != drips || drips && (*r.Rates.Min != 20 || *r.Rates.Max != 60) {
+			t.Errorf("%s: packing %+v", key, r)
+		}
 	}
 }
 
-func TestPart(t *testing.T) {
-	groove := Finding{"groove", "groove", Replace, "a groove condemns"}
-	marks := Finding{"marks", "marks", Dress, "marks are dressed"}
-	colour := Finding{"colour", "colour", Reuse, "find the cause"}
-	always := Ruling{Replace, "always new"}
+// What is found may come to twice the most of a paired bearing; what is built may not.
+func TestWornOut(t *testing.T) {
+	set, _ := SetByKey("general")
+	l := Resolve("end-play-paired", nil, Layer{General, set.Limits})
+	found := l.AsFound()
+	if *l.Max != 3*thou/2 || *found.Max != 3*thou || *found.Min != 0 {
+		t.Errorf("built %+v, found %+v", l, found)
+	}
+	single := Resolve("end-play-single", nil, Layer{General, set.Limits})
+	if single.AsFound() != single {
+		t.Error("a single bearing is worn out by its limit")
+	}
+}
+
+// By hand from the table: 50 mm is in the row that begins there; 350 mm is two steps beyond.
+func TestLeastRing(t *testing.T) {
+	mm, um := float64(quantity.Millimetre), quantity.Micrometre
 	for _, tt := range []struct {
-		name   string
-		found  []Finding
-		policy Ruling
-		want   Ruling
-	}{
-		{"nothing found", nil, Ruling{}, Ruling{Reuse, "nothing found against it"}},
-		{"the heaviest wins", []Finding{marks, groove}, Ruling{}, Ruling{Replace, "a groove condemns"}},
-		{"in either order", []Finding{groove, marks}, Ruling{}, Ruling{Replace, "a groove condemns"}},
-		{"a finding that changes nothing still gives its rule", []Finding{colour}, Ruling{},
-			Ruling{Reuse, "find the cause"}},
-		{"policy with nothing found", nil, always, always},
-		{"policy before a lighter finding", []Finding{marks}, always, always},
-	} {
-		if got := Part(tt.found, tt.policy); got != tt.want {
-			t.Errorf("%s: %+v, want %+v", tt.name, got, tt.want)
+		use   RingUse
+		least quantity.Length
+		ok    bool
+	}{{RingUse{49.9 * mm, false, false}, 250 * um, true}, {RingUse{50 * mm, false, false}, 280 * um, true},
+		{RingUse{324 * mm, true, false}, 725 * um, true}, {RingUse{325 * mm, false, false}, 625 * um, true},
+		{RingUse{350 * mm, true, true}, 775 * um, true}, {RingUse{649 * mm, false, false}, 925 * um, true},
+		{RingUse{650 * mm, false, false}, 0, false}} {
+		if got, ok := LeastRing(tt.use); got != tt.least || ok != tt.ok {
+			t.Errorf("%+v: %s, %v", tt.use, got, ok)
 		}
 	}
 }

@@ -6,6 +6,7 @@ import (
 	"fmt"
 
 	"settle/core/field"
+	"settle/core/gauge"
 	"settle/core/quantity"
 )
 
@@ -47,6 +48,20 @@ type Limit struct {
 	Bounds
 	Origin Origin `json:"origin"`
 	Source string `json:"source"` // in words: "Maker's manual, table 4"
+	// WornOut, where it is not 0, is how many times its most may be found before it is worn out.
+	WornOut float64 `json:"worn_out,omitempty"`
+	// Rates, where what is judged is no length: drops a minute.
+	Rates *gauge.Rates `json:"rates,omitempty"`
+}
+
+// AsFound is the limit of what is found, where that is another than of what is built.
+func (l Limit) AsFound() Limit {
+	if l.WornOut == 0 || l.Max == nil {
+		return l
+	}
+	top := quantity.Length(float64(float64(*l.Max)*l.WornOut) + 0.5)
+	l.Max = &top
+	return l
 }
 
 // Rule is a limit as it is written down: fixed bounds, or a share of one of
@@ -57,7 +72,9 @@ type Rule struct {
 	Of        string           // key of the dimension: "seal-chamber-bore"
 	Cap       *quantity.Length // Max is never more than this
 	Source    string
-	NeedsWord string // the dimension in words: "seal-chamber bore"
+	NeedsWord string       // the dimension in words: "seal-chamber bore"
+	WornOut   float64      // as in Limit
+	Rates     *gauge.Rates // instead of Bounds
 }
 
 // bounds works the rule out; false when the dimension it needs is not known
@@ -97,7 +114,7 @@ func Resolve(key string, dimensions map[string]quantity.Length, layers ...Layer)
 			continue
 		}
 		if b, source, ok := rule.bounds(dimensions); ok {
-			return Limit{Bounds: b, Origin: layer.Origin, Source: source}
+			return Limit{b, layer.Origin, source, rule.WornOut, rule.Rates}
 		}
 	}
 	return Limit{Origin: None, Source: NoneKnown}

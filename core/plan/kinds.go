@@ -218,8 +218,11 @@ func (c *checker) wait(s *Step) {
 }
 
 func (c *checker) drip(s *Step) {
-	if s.Least < 0 || s.Most < s.Least {
+	switch {
+	case s.Least < 0 || s.Most < s.Least:
 		c.at(s)("least and most are drops a minute, the least first")
+	case s.Rate != "" && s.Most > 0:
+		c.at(s)("rate names the limit: leave least and most out")
 	}
 }
 

@@ -307,8 +307,9 @@ type Step struct {
 	Below    int      `yaml:"below" doc:"heat, wait: cool below this before going on, °C"`
 	Pressure string   `yaml:"pressure" doc:"test: value of the pressure"`
 	Drops    int      `yaml:"drops" doc:"test: how many are allowed"`
-	Least    float64  `yaml:"least" doc:"drip: drops a minute"`
-	Most     float64  `yaml:"most" doc:"drip: drops a minute"`
+	Rate     string   `yaml:"rate" doc:"drip: the limit, in drops a minute"`
+	Least    float64  `yaml:"least" doc:"drip: drops a minute, where no limit is named"`
+	Most     float64  `yaml:"most" doc:"drip: drops a minute, where no limit is named"`
 	Speed    string   `yaml:"speed" doc:"align: value of the speed, rpm"`
 	Outside  string   `yaml:"outside" doc:"grease: value of the bearing's outside diameter"`
 	Width    string   `yaml:"width" doc:"grease: value of its width"`
@@ -423,6 +424,7 @@ func (p *Plan) LimitKeys() []string {
 	for _, stage := range p.Stages {
 		for _, s := range stage.Steps {
 			add(s.Window)
+			add(s.Rate)
 			if check := p.Checks[s.Check]; check != nil {
 				for _, l := range check.Limit {
 					add(l.Key)
@@ -430,6 +432,19 @@ func (p *Plan) LimitKeys() []string {
 				add(check.Worn)
 				add(check.Down)
 				add(check.Up)
+			}
+		}
+	}
+	return keys
+}
+
+// RateKeys lists the limits that are drops a minute.
+func (p *Plan) RateKeys() []string {
+	var keys []string
+	for _, stage := range p.Stages {
+		for _, s := range stage.Steps {
+			if s.Rate != "" {
+				keys = append(keys, s.Rate)
 			}
 		}
 	}

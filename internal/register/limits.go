@@ -49,12 +49,22 @@ func general(set judge.Set) map[string]job.LimitForm {
 	forms := map[string]job.LimitForm{}
 	for key, rule := range set.Limits {
 		f := job.LimitForm{Min: typed(rule.Min), Max: typed(rule.Max), Source: rule.Source}
+		if r := rule.Rates; r != nil {
+			f.Min, f.Max = rate(r.Min), rate(r.Max)
+		}
 		if rule.Of != "" {
 			f.Max = quantity.Type(fmt.Sprintf("%g × %s, at most %s", rule.Factor, rule.NeedsWord, typed(rule.Cap)))
 		}
 		forms[key] = f
 	}
 	return forms
+}
+
+func rate(r *float64) quantity.Typed {
+	if r == nil {
+		return quantity.Typed{}
+	}
+	return quantity.Type(fmt.Sprintf("%g/min", *r))
 }
 
 func typed(l *quantity.Length) quantity.Typed {
@@ -83,6 +93,7 @@ func ReadLimits(file []byte, pumps []record.Pump, rules job.Rules, plans map[str
 	for key, p := range plans {
 		in.perPlan[key] = p.LimitKeys()
 		in.anywhere = append(in.anywhere, in.perPlan[key]...)
+		in.rates = append(in.rates, p.RateKeys()...)
 	}
 	for t.next() {
 		in.row()
@@ -104,6 +115,7 @@ type taking struct {
 	byTag    map[string]*record.Pump
 	perPlan  map[string][]string // plan → the limits it asks for
 	anywhere []string            // those that any plan does
+	rates    []string            // those of them that are drops a minute
 	touched  map[string]bool     // pumps, by their tag
 	seen     map[[3]string]int   // row → its line
 	done     *Effects
@@ -134,7 +146,7 @@ func (in *taking) row() {
 	if !ok {
 		return
 	}
-	for _, e := range field.All(orNone(job.CheckLimits(map[string]job.LimitForm{key: f}, keys))) {
+	for _, e := range field.All(orNone(job.CheckLimits(map[string]job.LimitForm{key: f}, keys, in.rates))) {
 		in.fault(strings.TrimPrefix(strings.TrimPrefix(e.Field, "limits."+key), "."), errors.New(e.Message))
 	}
 	before, was := limits[key]
@@ -185,7 +197,7 @@ func (t *table) fixed(of, key string, f job.LimitForm) {
 		return
 	}
 	if general(set)[key] != f {
-		t.fault("limit", fmt.Errorf("%s of a general set is changed: they are fixed, write it as the shop's", key))
+		t.fault("limit", fmt.Errorf("%s is not what the general set has today: leave the row out, or write it as the shop's", key))
 	}
 }
 

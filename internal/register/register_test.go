@@ -161,7 +161,7 @@ func TestBrokenLimits(t *testing.T) {
 		"whose is it": {head + "maker,,chamber-bore,,5 thou,manual\n",
 			[]string{"line 2, whose: pump, shop or general"}},
 		"a general set, changed": {head + "general,process,chamber-bore,,9 thou,mine\n",
-			[]string{"line 2, limit: fixed"}},
+			[]string{"line 2, limit: chamber-bore"}},
 		"twice": {head + "shop,,chamber-bore,,5 thou,a\nshop,,chamber-bore,,6 thou,b\n",
 			[]string{"line 3, limit: line 2, too"}},
 		"neither bound": {head + "shop,,chamber-bore,,,rule 7\n", []string{"line 2, max: missing"}},

@@ -61,7 +61,7 @@ func (s *server) saveShopLimits(ctx context.Context, in *struct{ Body LimitForms
 	}
 	keys, _ := job.LimitKeys(plans)
 	shop.Rules.Limits = job.Written(in.Body.Limits)
-	if err := job.CheckLimits(shop.Rules.Limits, keys); err != nil {
+	if err := job.CheckLimits(shop.Rules.Limits, keys, job.RateKeys(plans)); err != nil {
 		return nil, err
 	}
 	if err := s.store.SetShop(ctx, shop); err != nil {

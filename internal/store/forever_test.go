@@ -303,7 +303,7 @@ func TestASignedJobIsShownAsItWasSigned(t *testing.T) {
 func TestAnOpenJobListsWhatChanged(t *testing.T) {
 	s, by, number := shop(t)
 	appended(t, s, number, done("a", "lock-out", by), done("b", "isolate", by), done("c", "drain", by),
-		done("c2", "support-casing", by), play("d", by, "", "4"))
+		done("c2", "support-casing", by), play("d", by, "", "2.8"))
 	look := func() []job.Difference {
 		t.Helper()
 		r, err := s.Job(ctx, number)

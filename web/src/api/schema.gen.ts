@@ -1145,7 +1145,7 @@ export interface components {
             /** @description wear in a thousand hours */
             rate?: components["schemas"]["Figure"];
             /** @enum {string} */
-            result?: "past-limit" | "not-wearing" | "lasts" | "reset-now";
+            result?: "past-limit" | "not-wearing" | "lasts" | "reset-now" | "no-rate";
             title: string;
             words: components["schemas"]["Sentence"];
         };
@@ -1174,7 +1174,10 @@ export interface components {
             /** Format: double */
             min_um?: number;
             origin: string;
+            rates?: components["schemas"]["Rates"];
             source: string;
+            /** Format: double */
+            worn_out?: number;
         };
         LimitForm: {
             max?: string;
@@ -1196,6 +1199,8 @@ export interface components {
             asked: boolean;
             in_force: components["schemas"]["LimitShown"];
             key: string;
+            /** @description the bound that the general set has and this one has not; blank where there is none */
+            lacks: components["schemas"]["Sentence"];
             /** @description in the order in which they win; the silent are left out */
             said: components["schemas"]["LimitSaid"][];
             title: string;
@@ -1214,6 +1219,8 @@ export interface components {
             min?: components["schemas"]["Figure"];
             /** @enum {string} */
             origin: "maker" | "shop" | "general" | "none";
+            /** @description what is judged is no length: drops a minute, in words */
+            rate?: string;
             source: string;
         };
         LimitsView: {
@@ -1791,6 +1798,12 @@ export interface components {
             record: components["schemas"]["Page"];
             /** @description running hours from one new seal to the next */
             seal_lives: number[];
+        };
+        Rates: {
+            /** Format: double */
+            max?: number;
+            /** Format: double */
+            min?: number;
         };
         Reading: {
             /** @description a setting: what was measured */

@@ -185,6 +185,7 @@ type Show = (f: Figure | undefined, missing?: string) => string
 
 /** A limit in figures: "2.0 max", "12.0 to 18.0". */
 export function limitText(limit: Limit | undefined, show: Show): string {
+  if (limit?.rate) return limit.rate
   if (limit?.min && limit.max) return `${show(limit.min)} to ${show(limit.max)}`
   if (limit?.max) return `${show(limit.max)} max`
   if (limit?.min) return `${show(limit.min)} min`

@@ -68,7 +68,7 @@ function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsVie
     >
       <Typography sx={{ mb: 3, maxWidth: 900 }}>
         {tag
-          ? 'Write what the maker’s manual, the drawing or the seal’s maker says, with the unit, such as 2 thou or 0.05 mm, and where it stands. The pump’s own counts before the shop’s, the shop’s before the general set.'
+          ? 'Write what the maker’s manual, the drawing or the seal’s maker says, with the unit, such as 2 thou, 0.05 mm or 20/min, and where it stands. The pump’s own counts before the shop’s, the shop’s before the general set.'
           : `What this shop has settled for all its pumps, with the unit and where it comes from. A pump’s own limit counts before it; it counts before the general set, which is “${view.set}”.`}{' '}
         Jobs that are open or signed keep the limits they began with.
       </Typography>
@@ -145,6 +145,7 @@ function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsVie
                       {r.why}
                     </Box>
                   </Box>
+                  {r.lacks.mm && <Box sx={{ fontWeight: 500 }}>{show(r.lacks)}</Box>}
                   {r.said.map((s, i) => (
                     <Box
                       key={s.who}
