@@ -48,14 +48,16 @@ const (
 	WaterInGrease Sign = "water-in-grease"
 	WearMetal     Sign = "wear-metal" // grey or black grease
 	BlueRace      Sign = "blue-race"
-	RubOneSide    Sign = "rub-one-side" // of the impeller
+	RubOneSide    Sign = "rub-one-side" // of the impeller, nobody said whose spot it is
+	RubRotor      Sign = "rub-rotor"    // one spot of the impeller, all round the casing
+	RubCasing     Sign = "rub-casing"   // one spot of the casing, all round the impeller
 	RubWhole      Sign = "rub-whole"    // of the impeller's whole face
 	LooseFit      Sign = "loose-fit"    // bearing in its housing or on its journal
 	RoughBearing  Sign = "rough-bearing"
 )
 
 var findingSigns = []Sign{HeatMarks, WideTrack, NarrowTrack, ChippedEdge, Swollen, Fretting, WaterInGrease, WearMetal,
-	BlueRace, RubOneSide, RubWhole, LooseFit, RoughBearing}
+	BlueRace, RubOneSide, RubRotor, RubCasing, RubWhole, LooseFit, RoughBearing}
 
 // FindingSigns lists the signs that a finding on a part can be.
 func FindingSigns() []Sign { return slices.Clone(findingSigns) }
@@ -81,10 +83,11 @@ type rule struct {
 // rules is the table. The reasoning is shown to the person as it stands.
 var rules = []rule{
 	{"bent-shaft", "Bent shaft",
-		"A bend throws the shaft out more the farther along one looks, always towards the same side.",
+		"A bend throws the shaft out more the farther from the bearings one looks, always towards the same side; one at the " +
+			"coupling end shows there alone.",
 		"Read the run-out on the bare shaft in three places, all from the same mark: a bend grows along them and keeps " +
 			"its clock position.",
-		[]Sign{VectorsGrow, SealRunout}, []Sign{RubOneSide, WideTrack}, []Sign{VectorJump}},
+		[]Sign{VectorsGrow, SealRunout, RubRotor}, []Sign{RubOneSide, WideTrack}, []Sign{VectorJump}},
 	{"sleeve", "Sleeve not true on the shaft",
 		"A sleeve off its centre shows on the sleeve and not on the shaft beside it.",
 		"Read on the shaft next to the sleeve, then turn the sleeve on the shaft and read again: a high spot that goes " +
@@ -108,7 +111,7 @@ var rules = []rule{
 		"A worn bearing lets the shaft move both ways and makes it feel rough.",
 		"Tighten the nut and measure the end play again; if it stays, rock and turn the bearing by hand off the shaft.",
 		[]Sign{EndPlayHigh, PlayHigh}, []Sign{TurnsRough, RoughBearing, WearMetal, WaterInGrease, RubOneSide,
-			SealRunout}, []Sign{EndPlayLow}},
+			RubCasing, SealRunout}, []Sign{EndPlayLow}},
 	{"loose-housing", "Loose fit of a bearing in its housing or on its journal",
 		"Play from a loose fit is radial only; the end play of a sound bearing stays right.",
 		"Measure journal and housing bore in two planes: the fit tells what the play cannot.",
@@ -125,7 +128,7 @@ var rules = []rule{
 		"Tight on one side and wide on the other is not a setting, it is a tilt.",
 		"Turn the impeller half a turn and measure again: if the tight side goes with it the impeller is uneven, if it " +
 			"stays the cover is.",
-		[]Sign{GapUneven}, []Sign{RubOneSide, FaceOut}, nil},
+		[]Sign{GapUneven}, []Sign{RubOneSide, RubCasing, FaceOut}, nil},
 	{"seal-short", "Seal set too short",
 		"Springs pressed solid hold the shaft fast and burn the faces.",
 		"Slacken the gland and turn by hand: if it turns, check the setting mark.",

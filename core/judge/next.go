@@ -37,7 +37,7 @@ func (n Next) Say() quantity.Sentence {
 	switch n.Do {
 	case TrySweep:
 		return quantity.Plainly("Watch the needle through a whole turn and give its lowest and highest: four places " +
-			"can miss the worst.")
+			"can miss the worst, and an oval whole. Where the surface may be oval read eight.")
 	case CureFoot:
 		return quantity.Plainly("Cure the soft foot first, then read again: these moves are not to be believed.")
 	case TryRepeat:

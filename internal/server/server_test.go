@@ -472,7 +472,7 @@ func TestSheetPDF(t *testing.T) {
 		"J-0004/sheet.pdf": {"Build sheet", "Tern Rock Aquarium", "LS-204", "Check, thou",
 			"Shaft run-out at the seal", "2.0 max", "Maker's manual, table 4", "12.0 to 18.0",
 			"Mechanical seal", "heat marks", "8 × 45.0 lbf·ft", "R. Lindqvist", "Next time: New wear plate.",
-			"plan end-suction-back-pull-out version 4", "page 1 of", "Bearings at a teardown: always new", "Settle advises",
+			"plan end-suction-back-pull-out version 5", "page 1 of", "Bearings at a teardown: always new", "Settle advises",
 			"Number on the plate or stamped: 41877", "Heat to 95 °C, 203 °F, home in", "take off 1.2 thou",
 			"Groove a fingernail catches"},
 		"J-0004/sheet.pdf?unit=mm&paper=letter": {"Check, mm", "0.051 max", "0.305 to 0.457", "take off 0.030 mm"},
