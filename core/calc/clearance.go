@@ -194,7 +194,7 @@ func (out *growthOut) say(w *Words) {
 		w.length("Set cold, at most", c.Max)
 	}
 	w.length("Growth at the seal", out.SealGrowth)
-	w.length("Mark to set cold", out.Mark)
+	w.size("Mark to set cold", out.Mark)
 	w.warnAs(out.Warnings, map[string]string{
 		setting.RubsHot:     "It rubs when it is hot.",
 		setting.TouchesCold: "To have that clearance hot it would have to touch cold: it cannot be set so.",
@@ -507,7 +507,7 @@ func (out *stretchOut) say(w *Words) {
 	if out.Turns != nil {
 		w.row("Turns of the head nut", quantity.Plainly(number(*out.Turns, 2)))
 	}
-	w.length("Left above the impellers", out.Above)
+	w.size("Left above the impellers", out.Above)
 	w.warnAs(out.Warnings, map[string]string{
 		setting.NoRoom:    "Nothing is left above: the impellers would rub at the top.",
 		setting.PastTotal: "It is said to stand higher than the whole lateral: measure both again.",

@@ -111,13 +111,13 @@ func (out *springsOut) say(w *Words) {
 	if out.verdict.Margin == nil && out.verdict.Result == judge.Out {
 		w.Headline = quantity.Plainly("Out: it cannot run so")
 	}
-	w.length("Length fitted, after the moves", &out.FittedAfter)
+	w.size("Length fitted, after the moves", &out.FittedAfter)
 	w.length("Compression, as set", &out.Compression)
 	w.length("There is, until closed", out.Available)
 	if out.AfterPct != nil {
 		w.row("Of what there is", quantity.Plainly(number(*out.Percent, 1)+" %, after the moves "+number(*out.AfterPct, 1)+" %"))
 	}
-	w.length("Mark to set now", out.Mark)
+	w.size("Mark to set now", out.Mark)
 	w.warnAs(out.Warnings, map[string]string{
 		setting.Open:      "The faces do not touch: look at the lengths, and on which side the head sits.",
 		setting.CoilBound: "The springs are closed: the faces wear fast and the shaft may not turn.",
@@ -295,14 +295,14 @@ func (in packingIn) solve(r *gauge.Reader) (answer, error) {
 // say tells the rings, their length, and where the lantern ring goes.
 func (out *packingOut) say(w *Words) {
 	w.main("Rings", quantity.Plainly(fmt.Sprint(out.Rings)))
-	w.length("Section needed", &out.Section)
-	w.length("Cut each to", &out.Cut)
+	w.size("Section needed", &out.Section)
+	w.size("Cut each to", &out.Cut)
 	if out.RingsUnder != nil {
 		w.row("Under the lantern ring", quantity.Plainly(fmt.Sprint(*out.RingsUnder)))
-		w.length("Lantern ring off the port, outwards", out.LanternOff)
+		w.size("Lantern ring off the port, outwards", out.LanternOff)
 	}
-	w.length("The follower fills at first", &out.Left)
-	w.length("It can take up", out.TakeUp)
+	w.size("The follower fills at first", &out.Left)
+	w.size("It can take up", out.TakeUp)
 	w.warnAs(out.Warnings, map[string]string{
 		setting.NoRoom:        "No ring fits: look at the depth, the lantern ring and the units.",
 		setting.FewRings:      "Three rings or fewer hold little: look at the depth.",

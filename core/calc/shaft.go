@@ -97,29 +97,41 @@ func (in bendIn) solve(r *gauge.Reader) (answer, error) {
 // say names the cause, and where to look.
 func (out *bendOut) say(w *Words) {
 	w.measure("Largest run-out", out.Largest)
-	w.judged(out.verdict, out.bounds)
-	says := map[rotor.Cause]string{rotor.True: "the shaft is true at every place", rotor.Unclear: "neither a bend nor a seat " +
-		"fits: read again, and at one place more", rotor.Sleeve: "the shaft is true, the sleeve is not"}[out.Result]
+	w.row("It comes from", quantity.Plainly(out.cause()))
 	switch out.Result {
 	case rotor.SeatAt:
-		says = map[string]string{rotor.FirstSeat: "the seat of the first bearing is off centre", rotor.SecondSeat: "the seat " +
-			"of the second bearing is off centre", rotor.BothSeats: "both bearing seats are off centre"}[*out.Seat]
 		w.row("At the bearings", w.say("%s and %s", out.AtBearings[0], out.AtBearings[1]))
 	case rotor.Bend:
-		says = "the shaft is bent"
-		w.row("Bent between", w.say("%s and %s", *out.From, *out.To))
-		w.length("Most likely at", out.At)
+		from, to := far(*out.From), far(*out.To)
+		w.row("Bent between", quantity.Sentence{Thou: from.Thou + " and " + to.Thou, Mm: from.Mm + " and " + to.Mm})
+		w.size("Most likely at", out.At)
 		w.row("How sharp", quantity.Plainly(number(*out.MmPerM, 3)+" mm per m"))
 		w.row("Its ends go towards", quantity.Plainly(gauge.DegreesClock(*out.Deg)+" o'clock"))
 	}
-	w.row("Where it comes from", quantity.Plainly(says))
 	w.length("Off that line by", out.Residual)
 	w.length("The sleeve is off the shaft by", out.Jump)
+	w.judged(out.verdict, out.bounds)
 	w.warnAs(out.Warnings, map[string]string{
 		rotor.Either:      "A bend and a seat off centre fit both: read one place more, outside the bearings.",
 		rotor.FewStations: "Three places are the least: a fourth tells a bend from a seat.",
 		rotor.SleeveToo:   "The sleeve is off as well: take it off and read the shaft under it.",
 	})
+}
+
+// cause says in words where the run-out comes from.
+func (out *bendOut) cause() string {
+	switch out.Result {
+	case rotor.True:
+		return "nothing: the shaft is true at every place"
+	case rotor.Sleeve:
+		return "the sleeve, the shaft is true"
+	case rotor.Bend:
+		return "a bent shaft"
+	case rotor.SeatAt:
+		return map[string]string{rotor.FirstSeat: "the seat of the first bearing, off centre", rotor.SecondSeat: "the seat of " +
+			"the second bearing, off centre", rotor.BothSeats: "both bearing seats, off centre"}[*out.Seat]
+	}
+	return "neither a bend nor a seat: read again, and at one place more"
 }
 
 // stiffnessIn is a shaft that carries its impeller beyond its bearings.

@@ -57,6 +57,19 @@ func (w *Words) length(name string, l *quantity.Length) {
 	}
 }
 
+// far is a length of many thou, told in inches.
+func far(l quantity.Length) quantity.Sentence {
+	inches := float64(l) / float64(quantity.Inch)
+	return quantity.Sentence{Thou: number(inches, 3) + " in", Mm: quantity.Say("%s", l).Mm}
+}
+
+// size is length for one of many thou.
+func (w *Words) size(name string, l *quantity.Length) {
+	if l != nil {
+		w.row(name, far(*l))
+	}
+}
+
 // main is the figure that the question was about, in words.
 func (w *Words) main(name string, value quantity.Sentence) { w.Main = Row{name, value} }
 

@@ -1,6 +1,8 @@
 package setting
 
 import (
+	"maps"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -83,6 +85,11 @@ var metricProofs = map[string]proof{"5.6": {0, 0, 280}, "8.8": {16, 580, 600}, "
 // inchProofs are those of SAE J429, and of ASTM A193 (yield).
 var inchProofs = map[string]proof{"2": {12, 55 * ksi, 33 * ksi}, "5": {16, 85 * ksi, 74 * ksi}, "8": {0, 0, 120 * ksi},
 	"B7": {0, 0, 105 * ksi}}
+
+// BoltClasses lists them, metric first.
+func BoltClasses() []string {
+	return append(slices.Sorted(maps.Keys(metricProofs)), slices.Sorted(maps.Keys(inchProofs))...)
+}
 
 // nutFactors are general; stainless on its like needs more where it is dry.
 var nutFactors = map[Thread]float64{Dry: 0.20, Oiled: 0.15, AntiSeize: 0.13, LockingFluid: 0.15}

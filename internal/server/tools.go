@@ -3,7 +3,9 @@ package server
 import (
 	"context"
 	"errors"
+	"maps"
 	"net/http"
+	"slices"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -12,6 +14,7 @@ import (
 	"settle/core/fit"
 	"settle/core/gauge"
 	"settle/core/quantity"
+	"settle/core/setting"
 	"settle/internal/store"
 )
 
@@ -20,6 +23,8 @@ type ToolChoices struct {
 	Shaft   []string `json:"shaft_classes" nullable:"false" doc:"classes of a seat on a shaft"`
 	Housing []string `json:"housing_classes" nullable:"false" doc:"classes of a seat in a housing"`
 	Turns   []string `json:"turns" nullable:"false" doc:"how a shaft may turn by hand; blank: not tried"`
+	Bolts   []string `json:"bolt_classes" nullable:"false" doc:"classes of bolts"`
+	Metals  []string `json:"materials" nullable:"false" doc:"of shafts and casings"`
 }
 
 func (s *server) toolChoices(context.Context, *struct{}) (*body[ToolChoices], error) {
@@ -27,7 +32,8 @@ func (s *server) toolChoices(context.Context, *struct{}) (*body[ToolChoices], er
 	for _, t := range gauge.TurnWords {
 		turns = append(turns, string(t))
 	}
-	return &body[ToolChoices]{ToolChoices{fit.Classes(fit.Shaft), fit.Classes(fit.Housing), turns}}, nil
+	return &body[ToolChoices]{ToolChoices{fit.Classes(fit.Shaft), fit.Classes(fit.Housing), turns, setting.BoltClasses(),
+		slices.Sorted(maps.Keys(setting.Expansions))}}, nil
 }
 
 // tools are the calculators without a job: as the contract has them, as a

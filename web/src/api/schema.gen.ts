@@ -2167,8 +2167,12 @@ export interface components {
             pressure?: string;
         };
         ToolChoices: {
+            /** @description classes of bolts */
+            bolt_classes: string[];
             /** @description classes of a seat in a housing */
             housing_classes: string[];
+            /** @description of shafts and casings */
+            materials: string[];
             /** @description classes of a seat on a shaft */
             shaft_classes: string[];
             /** @description how a shaft may turn by hand; blank: not tried */

@@ -112,9 +112,7 @@ function Bench({ job }: { job: JobView }) {
   const order = <OrderOfWork job={job} current={step.id} onPick={go} />
   return (
     <>
-      {job.sheet.pieces.length > 0 && (
-        <ShaftLine sheet={job.sheet} current={step} onPick={go} />
-      )}
+      {job.sheet.pieces.length > 0 && <ShaftLine sheet={job.sheet} current={step} onPick={go} />}
       <Over job={job} />
       <Box
         sx={{

@@ -15,6 +15,8 @@ interface Props {
   limit?: number
   /** that the same was read as found, as a dotted ring */
   ring?: boolean
+  /** how oval it is, and where one of its highs lies */
+  oval?: { um: number; deg: number }
 }
 
 const turn = (deg: number) =>
@@ -32,6 +34,7 @@ export function Clock({
   highClock,
   limit,
   ring,
+  oval,
 }: Props) {
   const a = offCentre ?? (fitted ? fitted / 2 : 0)
   const level = given ?? mean(points?.map((p) => p.um) ?? [])
@@ -140,6 +143,19 @@ export function Clock({
             Runs true
           </text>
         </>
+      )}
+      {oval && (
+        <ellipse
+          cx={C}
+          cy={C}
+          rx={base + (oval.um / 2) * k}
+          ry={base - (oval.um / 2) * k}
+          transform={`rotate(${oval.deg - 90} ${C} ${C})`}
+          fill="none"
+          stroke={ink('scribe')}
+          strokeWidth="1.8"
+          strokeDasharray="7 4"
+        />
       )}
       {points?.map((p) => {
         const [x, y] = turn(p.deg)

@@ -199,11 +199,142 @@ const drawn: Record<string, ReactNode> = {
       ))}
     </>
   ),
+  bend: (
+    <>
+      <path d="M8 46H60Q100 46 152 18" {...line} strokeWidth="7" stroke={ink('ink2')} />
+      <path d="M8 46H152" {...line} strokeDasharray="10 3 2 3" strokeWidth="1.2" />
+      {[30, 60].map((x) => (
+        <rect key={x} x={x - 7} y="30" width="14" height="32" {...metal} />
+      ))}
+      <circle cx="138" cy="25" r="6" {...brass} />
+    </>
+  ),
+  stiffness: (
+    <>
+      <rect x="8" y="30" width="92" height="14" {...metal} />
+      <path d="M18 56 24 44h12l6 12zM68 56l6-12h12l6 12z" {...dye} />
+      <path d="M100 30q20 2 30 12v14q-12-10-30-12z" {...metal} />
+      <path d="M138 10v26m-6-8 6 8 6-8" {...line} stroke={ink('out')} />
+    </>
+  ),
+  balance: (
+    <>
+      <circle cx="80" cy="38" r="34" {...metal} />
+      <circle cx="80" cy="38" r="9" fill={ink('panel')} stroke={ink('ink')} />
+      <path d="M80 38 102 20" {...line} stroke={ink('dyeText')} />
+      <circle cx="104" cy="18" r="8" {...brass} />
+    </>
+  ),
+  compression: (
+    <>
+      <rect x="10" y="12" width="12" height="52" {...metal} />
+      <path d="M22 38l8-18 14 36 14-36 14 36 14-36 14 36 8-18" {...line} strokeWidth="3" />
+      <rect x="108" y="12" width="16" height="52" {...brass} />
+    </>
+  ),
+  flatness: (
+    <>
+      <circle cx="80" cy="38" r="34" {...metal} />
+      {[-20, -10, 0, 10, 20].map((y) => (
+        <path key={y} d={`M52 ${40 + y}q28 -10 56 0`} {...line} stroke={ink('dyeText')} />
+      ))}
+    </>
+  ),
+  packing: (
+    <>
+      <path d="M14 8h110v16H14zM14 52h110v16H14z" {...metal} />
+      <rect x="4" y="30" width="150" height="16" fill={ink('sleeve')} stroke={ink('ink')} />
+      {[20, 36, 52, 84, 100].map((x) => (
+        <path key={x} d={`M${x} 24h14v6h-14zM${x} 46h14v6h-14z`} {...brass} />
+      ))}
+    </>
+  ),
+  bearing: (
+    <>
+      <circle cx="80" cy="38" r="34" {...metal} />
+      <circle cx="80" cy="38" r="24" fill={ink('panel')} stroke={ink('ink')} />
+      {[0, 60, 120, 180, 240, 300].map((a) => (
+        <circle
+          key={a}
+          cx={80 + 20 * Math.cos((a * Math.PI) / 180)}
+          cy={38 + 20 * Math.sin((a * Math.PI) / 180)}
+          r="5"
+          {...brass}
+        />
+      ))}
+      <circle cx="80" cy="38" r="13" {...metal} />
+    </>
+  ),
+  evenness: (
+    <>
+      <path d="M20 14h120v12H20z" {...metal} />
+      <path d="M20 60 140 48v14H20z" {...metal} />
+      <path d="M36 28v28M124 28v20" {...line} stroke={ink('dyeText')} />
+    </>
+  ),
+  growth: (
+    <>
+      <rect x="10" y="26" width="96" height="24" {...metal} />
+      <path d="M106 38h40m-10-7 10 7-10 7" {...line} stroke={ink('out')} strokeWidth="3" />
+      <path d="M26 16q6-6 0-12m20 12q6-6 0-12m20 12q6-6 0-12" {...line} />
+    </>
+  ),
+  endplay: (
+    <>
+      <rect x="50" y="10" width="16" height="56" {...metal} />
+      {[70, 76, 82].map((x) => (
+        <rect key={x} x={x} y="10" width="4" height="56" {...brass} />
+      ))}
+      <rect x="90" y="4" width="18" height="68" {...dye} />
+      <path d="M8 38h36m-9-6 9 6-9 6M17 32l-9 6 9 6" {...line} />
+    </>
+  ),
+  stretch: (
+    <>
+      <path d="M76 4h8v48h-8z" {...metal} />
+      <rect x="62" y="6" width="36" height="12" {...brass} />
+      <path d="M52 52h56l-10 18H62z" {...dye} />
+      <path d="M122 14v48m-6-8 6 8 6-8" {...line} stroke={ink('out')} />
+    </>
+  ),
+  bolt: (
+    <>
+      <path d="M20 22h22v32H20z" {...brass} />
+      <rect x="42" y="28" width="92" height="20" {...metal} />
+      {[84, 94, 104, 114, 124].map((x) => (
+        <path key={x} d={`M${x} 28l6 20`} {...line} strokeWidth="1.5" />
+      ))}
+    </>
+  ),
+  'soft-foot': (
+    <>
+      <rect x="36" y="8" width="88" height="36" {...metal} />
+      <path d="M30 44h30v8H30zM100 44h30v8h-30z" {...dye} />
+      <path d="M10 60h70M80 60h70" {...line} strokeWidth="4" />
+      <path d="M100 56h30" stroke={ink('out')} strokeWidth="3" strokeDasharray="4 3" />
+    </>
+  ),
+  'pipe-strain': (
+    <>
+      <path d="M8 28h52v20H8z" {...metal} />
+      <rect x="60" y="18" width="10" height="40" {...dye} />
+      <g transform="rotate(7 100 38)">
+        <rect x="78" y="18" width="10" height="40" {...dye} />
+        <path d="M88 28h62v20H88z" {...metal} />
+      </g>
+    </>
+  ),
+  handback: (
+    <>
+      <path d="M8 40h22l8-24 12 46 12-52 12 44 8-14h66" {...line} stroke={ink('dyeText')} />
+      <rect x="120" y="10" width="30" height="20" {...brass} />
+    </>
+  ),
 }
 
 export function Instrument({ kind }: { kind: string }) {
   return (
-    <svg width="160" height="76" viewBox="0 0 160 76" aria-hidden>
+    <svg width="100%" viewBox="0 0 160 76" aria-hidden>
       {drawn[kind]}
     </svg>
   )

@@ -23,7 +23,7 @@ interface Props {
 export function ToolForm({ groups, texts, unit, onChange }: Props) {
   const box = (f: Field, path: string, label: string) => {
     const value = text(texts, f, path, unit)
-    if (f.kind === 'choice')
+    if (f.kind === 'choice' || f.kind === 'yes')
       return (
         <Choice
           key={path}
@@ -127,6 +127,11 @@ export function ToolForm({ groups, texts, unit, onChange }: Props) {
   )
 }
 
+const yesOrNo = [
+  ['', 'no'],
+  ['true', 'yes'],
+] as const
+
 function Choice({
   field,
   label,
@@ -140,7 +145,8 @@ function Choice({
 }) {
   const lists = useToolChoices()
   const listed = field.from && lists.data ? lists.data[field.from] : []
-  const choices = field.choices ?? listed.map((c) => [c, c || '–'] as const)
+  const choices =
+    field.kind === 'yes' ? yesOrNo : (field.choices ?? listed.map((c) => [c, c || '–'] as const))
   if (choices.length > 4) {
     return (
       <TextField
@@ -177,7 +183,7 @@ function Choice({
         value={value}
         aria-label={field.label}
         onChange={(_, c: string | null) => {
-          if (c) onChange(c)
+          if (c !== null) onChange(c)
         }}
       >
         {choices.map(([key, words]) => (

@@ -49,7 +49,7 @@ function Page({ tool }: { tool: Tool }) {
   const [noting, setNoting] = useState(false)
   // What is typed is held here and the address only follows it: the router may
   // lag behind fast fingers.
-  const [typed, setTyped] = useState(() => Object.fromEntries(params) as Texts)
+  const [typed, setTyped] = useState(() => asTyped(tool, params))
   const { unit: inAddress, ...texts } = typed
   const empty = Object.values(texts).every((t) => t === '')
   // Bare numbers keep the unit they were typed in, whatever is shown later.
@@ -281,6 +281,10 @@ function Page({ tool }: { tool: Tool }) {
     </Screen>
   )
 }
+
+/** What stands in an address; one that was kept before may have other names. */
+const asTyped = (tool: Tool, params: URLSearchParams): Texts =>
+  Object.fromEntries([...params].map(([path, t]) => [tool.renamed?.[path] ?? path, t]))
 
 /** A path as a person reads it: "on_driver.at" is "on driver, at". */
 const readable = (path: string) =>

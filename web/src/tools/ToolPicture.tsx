@@ -1,13 +1,17 @@
 import type { Look } from '../api/types'
 import { useUnit } from '../app/settings'
+import { Bend } from '../pictures/Bend'
 import { BoltCircle } from '../pictures/BoltCircle'
+import { ClearanceBar } from '../pictures/ClearanceBar'
 import { Clock } from '../pictures/Clock'
 import { Disc } from '../pictures/Disc'
 import { Feet } from '../pictures/Feet'
 import { FitZones } from '../pictures/FitZones'
 import { HeatBand } from '../pictures/HeatBand'
+import { PackingBox } from '../pictures/PackingBox'
 import { Ruler } from '../pictures/Ruler'
 import { ShimStack } from '../pictures/ShimStack'
+import { Springs } from '../pictures/Springs'
 import {
   Drops,
   GreaseFill,
@@ -53,6 +57,7 @@ interface Out {
   mark?: { verdict: Verdict }
   setting_for_shift_um?: number
   target_c?: number
+  cap_c?: number
   passes?: Pass[]
   degrees?: number
   direction?: string
@@ -64,6 +69,18 @@ interface Out {
   left?: Planes
   front?: Move
   back?: Move
+  harmonics?: { twice_um: number; twice_deg?: number }
+  bend_from_um?: number
+  bend_to_um?: number
+  bend_at_um?: number
+  fitted_after_um?: number
+  section_um?: number
+  rings?: number
+  rings_under?: number
+  group_um?: [number, number]
+  cold_um?: [number, number]
+  left_um?: [number, number]
+  likely_um?: [number, number]
 }
 
 /** What was asked, as it went to the core. */
@@ -80,6 +97,7 @@ export interface Asked {
   divisions?: number
   history?: { hours?: number }[]
   planned_hours?: number
+  stations?: { z?: string; clock?: string; part?: string }[]
 }
 
 /** The picture of a tool, or nothing while there is too little to draw. */
@@ -119,9 +137,65 @@ export function ToolPicture({
           highDeg={out.high_deg}
           highClock={row?.replace(" o'clock", '')}
           limit={max}
+          oval={
+            typeof out.harmonics?.twice_deg === 'number'
+              ? { um: out.harmonics.twice_um, deg: out.harmonics.twice_deg }
+              : undefined
+          }
         />
       )
     }
+    case 'bend':
+      return (
+        <Bend
+          stations={(asked.stations ?? []).flatMap((s, i) => {
+            const [z, um] = [heard(`stations[${i}].z`), heard(`stations[${i}].size`)]
+            return z === undefined || um === undefined
+              ? []
+              : [{ z, at: s.z ?? '', um, deg: degrees(s.clock), sleeve: s.part === 'sleeve' }]
+          })}
+          bearings={list('bearings')}
+          bend={
+            typeof out.bend_at_um === 'number'
+              ? { from: out.bend_from_um!, to: out.bend_to_um!, at: out.bend_at_um }
+              : undefined
+          }
+          label={label}
+        />
+      )
+    case 'compression':
+      return (
+        <Springs
+          free={heard('free') ?? 0}
+          fitted={heard('fitted') ?? 0}
+          after={out.fitted_after_um ?? 0}
+          solid={heard('solid')}
+          label={label}
+        />
+      )
+    case 'packing':
+      return (
+        <PackingBox
+          depth={heard('depth') ?? 0}
+          section={heard('section') ?? out.section_um ?? 0}
+          rings={out.rings ?? 0}
+          under={out.rings_under}
+          lantern={heard('lantern')}
+          port={heard('port')}
+        />
+      )
+    case 'bearing':
+      return (
+        <ClearanceBar
+          bars={[
+            { name: 'in the box', from: out.group_um![0], to: out.group_um![1] },
+            { name: 'mounted', from: out.cold_um![0], to: out.cold_um![1] },
+            { name: 'hot', from: out.left_um![0], to: out.left_um![1] },
+            { name: 'likely', from: out.likely_um![0], to: out.likely_um![1], likely: true },
+          ]}
+          label={label}
+        />
+      )
     case 'float':
       return (
         <Travel
@@ -214,7 +288,7 @@ export function ToolPicture({
         <HeatBand
           ambient={asked.ambient_c ?? 20}
           target={out.target_c ?? 0}
-          cap={asked.cap_c ?? 0}
+          cap={out.cap_c ?? asked.cap_c ?? 0}
         />
       )
     case 'torque': {

@@ -33,6 +33,7 @@ const typed = (texts: Texts, rows: Rows, i: number) =>
     (f) =>
       rows.first[i]?.[f.name] === undefined &&
       f.kind !== 'choice' &&
+      f.kind !== 'yes' &&
       texts[at(rows, i, f.name)]?.trim(),
   )
 
@@ -74,6 +75,7 @@ export function request(
 }
 
 function valueOf(f: Field, t: string): unknown {
+  if (f.kind === 'yes') return t === 'true'
   if (f.kind === 'numbers') return t.split(/[\s;]+/).map(number)
   return f.kind === 'number' ? number(t) : t
 }
@@ -115,6 +117,7 @@ export function without(groups: Group[], known: Texts): Group[] {
       fields: g.fields?.filter(
         (f) =>
           known[f.name] === undefined &&
+          !Object.keys(known).some((k) => f.name.startsWith(k + '.')) &&
           !(f.name === '_thread' && (known.threads_per_inch ?? known.pitch)),
       ),
     }))
