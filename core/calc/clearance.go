@@ -333,8 +333,14 @@ func (in endplayIn) others(r *gauge.Reader) {
 	for _, x := range []struct {
 		name, by string
 		given    bool
-	}{{"pack", byCover, in.Pack.Given()}, {"leaves", byCover, in.Leaves != nil}, {"max_pieces", byCover, in.MaxPieces != nil},
-		{"pitch", byNut, in.Pitch.Given()}, {"threads_per_inch", byNut, in.PerInch != nil}, {"slots", byNut, in.Slots != nil}} {
+	}{
+		{"pack", byCover, in.Pack.Given()},
+		{"leaves", byCover, in.Leaves != nil},
+		{"max_pieces", byCover, in.MaxPieces != nil},
+		{"pitch", byNut, in.Pitch.Given()},
+		{"threads_per_inch", byNut, in.PerInch != nil},
+		{"slots", byNut, in.Slots != nil},
+	} {
 		if x.given && x.by != in.By {
 			r.Errors.Add(x.name, fmt.Errorf("belongs to %s: leave it out", x.by))
 		}

@@ -54,8 +54,18 @@ func (in softFootIn) solve(r *gauge.Reader) (answer, error) {
 	worst, foot := lifts.Worst()
 	over := lifts.Over(*bounds.Max)
 	v := judge.Length(worst, gauge.DifferenceUncertainty(graduation, 0), bounds)
-	out := &softFootOut{Feet: map[align.Foot]footOut{}, Worst: worst, WorstFoot: foot, Verdict: verdict(v), LimitFrom: from,
-		Pattern: align.PatternOf(over), Warnings: []string{}, lifts: lifts, verdict: v, bounds: bounds}
+	out := &softFootOut{
+		Feet:      map[align.Foot]footOut{},
+		Worst:     worst,
+		WorstFoot: foot,
+		Verdict:   verdict(v),
+		LimitFrom: from,
+		Pattern:   align.PatternOf(over),
+		Warnings:  []string{},
+		lifts:     lifts,
+		verdict:   v,
+		bounds:    bounds,
+	}
 	for i, foot := range align.AllFeet {
 		one := footOut{lifts[i].Abs(), judge.Within}
 		if one.Lift > *bounds.Max {

@@ -188,7 +188,10 @@ func (out *handbackOut) say(w *Words) {
 	w.row("Limit", quantity.Plainly("at most "+number(out.limit, 2)+" mm/s"))
 	w.limitFrom(out.From)
 	for _, b := range out.Bearings {
-		w.row("Bearing, "+b.At, quantity.Plainly(number(b.C, 1)+" °C, "+number(b.Rise, 1)+" K above the air, "+string(b.Result)))
+		w.row(
+			"Bearing, "+b.At,
+			quantity.Plainly(number(b.C, 1)+" °C, "+number(b.Rise, 1)+" K above the air, "+string(b.Result)),
+		)
 	}
 	switch {
 	case out.From == fromGiven:

@@ -108,13 +108,19 @@ func (in bearingIn) solve(r *gauge.Reader) (answer, error) {
 	return out, nil
 }
 
+// likely says how what is left is likely to stand to its limit.
+var likely = map[fit.Likelihood]string{
+	fit.LikelyWithin: "Within, as far as is likely",
+	fit.LikelyClose:  "Close: it may come out on either side",
+	fit.LikelyOut:    "Out: choose another group",
+}
+
 // say tells what is likely to be left, and the group that would do.
 func (out *bearingOut) say(w *Words) {
 	w.fine = true
 	w.measure("Clearance left, middle", out.Middle)
 	w.Verdict = string(out.Result)
-	w.Headline = quantity.Plainly(map[fit.Likelihood]string{fit.LikelyWithin: "Within, as far as is likely", fit.LikelyClose: "Close: " +
-		"it may come out on either side", fit.LikelyOut: "Out: choose another group"}[out.Result])
+	w.Headline = quantity.Plainly(likely[out.Result])
 	span := func(p pair) quantity.Sentence { return w.say("%s to %s", p[0], p[1]) }
 	w.row("Limit", out.bounds.Say(w.say))
 	w.limitFrom(out.LimitFrom)

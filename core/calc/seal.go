@@ -115,7 +115,10 @@ func (out *springsOut) say(w *Words) {
 	w.length("Compression, as set", &out.Compression)
 	w.length("There is, until closed", out.Available)
 	if out.AfterPct != nil {
-		w.row("Of what there is", quantity.Plainly(number(*out.Percent, 1)+" %, after the moves "+number(*out.AfterPct, 1)+" %"))
+		w.row(
+			"Of what there is",
+			quantity.Plainly(number(*out.Percent, 1)+" %, after the moves "+number(*out.AfterPct, 1)+" %"),
+		)
 	}
 	w.size("Mark to set now", out.Mark)
 	w.warnAs(out.Warnings, map[string]string{

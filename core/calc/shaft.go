@@ -118,6 +118,13 @@ func (out *bendOut) say(w *Words) {
 	})
 }
 
+// seatOff names the seats that throw the shaft out.
+var seatOff = map[string]string{
+	rotor.FirstSeat:  "the seat of the first bearing, off centre",
+	rotor.SecondSeat: "the seat of the second bearing, off centre",
+	rotor.BothSeats:  "both bearing seats, off centre",
+}
+
 // cause says in words where the run-out comes from.
 func (out *bendOut) cause() string {
 	switch out.Result {
@@ -128,8 +135,7 @@ func (out *bendOut) cause() string {
 	case rotor.Bend:
 		return "a bent shaft"
 	case rotor.SeatAt:
-		return map[string]string{rotor.FirstSeat: "the seat of the first bearing, off centre", rotor.SecondSeat: "the seat of " +
-			"the second bearing, off centre", rotor.BothSeats: "both bearing seats, off centre"}[*out.Seat]
+		return seatOff[*out.Seat]
 	}
 	return "neither a bend nor a seat: read again, and at one place more"
 }
@@ -195,7 +201,7 @@ func (in stiffnessIn) solve(r *gauge.Reader) (answer, error) {
 		return nil, err
 	}
 	if out.AtSeal != nil {
-		out.verdict = judge.Length(*out.AtSeal, quantity.Length(guessed**x.AtSeal+0.5), bounds)
+		out.verdict = judge.Length(*out.AtSeal, quantity.Length(float64(guessed**x.AtSeal)+0.5), bounds)
 		v := verdict(out.verdict)
 		out.Verdict, out.LimitFrom = &v, from
 	}
@@ -352,15 +358,19 @@ const (
 	oneMeasured  = "one-measured"
 )
 
+// stays says how what stays stands to what may stay.
+var stays = map[judge.Result]string{
+	judge.NoLimit:   "No plane measured: this is what may stay",
+	judge.Out:       "Too much stays: balance it",
+	judge.Close:     "Within, but close to what may stay",
+	judge.Within:    "Within its grade",
+	judge.Undecided: "Undecided: measure the other plane too",
+}
+
 // say tells what may stay in each plane.
 func (out *balanceOut) say(w *Words) {
 	w.main("May stay in all", quantity.Plainly(number(out.Total, 1)+" g·mm"))
-	if w.Verdict, w.Headline = string(out.Result), quantity.Plainly("No plane measured: this is what may stay"); out.Result !=
-		judge.NoLimit {
-		w.Headline = quantity.Plainly(map[judge.Result]string{judge.Out: "Too much stays: balance it", judge.Close: "Within, but " +
-			"close to what may stay", judge.Within: "Within its grade", judge.Undecided: "Undecided: measure the other plane too",
-		}[out.Result])
-	}
+	w.Verdict, w.Headline = string(out.Result), quantity.Plainly(stays[out.Result])
 	for _, p := range out.Planes {
 		w.row(p.At+" may have", quantity.Plainly(number(p.GMM, 1)+" g·mm, "+number(p.Grams, 2)+" g at its radius"))
 		if p.Residual != nil {

@@ -131,11 +131,11 @@ func (m Mounted) Run() (Left, error) {
 	if m.Housing != nil {
 		housing = lossOf(*m.Housing, housingShare)
 	}
-	heat := steel * m.InnerHotter * float64(4*m.Outside+m.Bore) / 5
+	heat := float64(steel * m.InnerHotter * float64(4*m.Outside+m.Bore) / 5)
 	low, high := float64(group.Low)-shaft.most-housing.most, float64(group.High)-shaft.least-housing.least
-	middle := (low+high)/2 - heat
-	half := math.Sqrt(square(float64(group.High-group.Low)/2) + square((shaft.most-shaft.least)/2) +
-		square((housing.most-housing.least)/2))
+	middle := float64((low+high)/2) - heat
+	half := math.Sqrt(square(float64(float64(group.High-group.Low)/2)) + square(float64((shaft.most-shaft.least)/2)) +
+		square(float64((housing.most-housing.least)/2)))
 	left := Left{Group: group, ShaftLoss: shaft.band(), HousingLoss: housing.band(), HeatLoss: toWhole(heat),
 		Cold: band(low, high), Hot: band(low-heat, high-heat), Middle: toWhole(middle),
 		Likely: band(middle-half, middle+half)}
@@ -165,13 +165,13 @@ func (m Mounted) ToFit() Group {
 type loss struct{ least, most float64 }
 
 func lossOf(interference Band, share float64) loss {
-	return loss{share * float64(max(interference.Low, 0)), share * float64(max(interference.High, 0))}
+	return loss{float64(share * float64(max(interference.Low, 0))), float64(share * float64(max(interference.High, 0)))}
 }
 
 func (l loss) band() Band { return band(l.least, l.most) }
 
 func band(low, high float64) Band { return Band{toWhole(low), toWhole(high)} }
 
-func square(x float64) float64 { return x * x }
+func square(x float64) float64 { return float64(x * x) }
 
 func toWhole(nm float64) quantity.Length { return quantity.Length(math.Round(nm)) }

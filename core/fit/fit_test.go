@@ -159,8 +159,10 @@ func TestAWarmSeatIsCorrected(t *testing.T) {
 		t.Errorf("got %+v, %v", r, err)
 	}
 	for names, spoil := range map[string]func(*Seat){
-		"temperature.part_c": func(s *Seat) { s.Warmth.Part = 201 }, "temperature.gauge_c": func(s *Seat) { s.Warmth.Gauge = -51 },
-		"temperature.alpha": func(s *Seat) { s.Warmth.Alpha = 0 }, "mpe": func(s *Seat) { s.MPE = -1 },
+		"temperature.part_c":  func(s *Seat) { s.Warmth.Part = 201 },
+		"temperature.gauge_c": func(s *Seat) { s.Warmth.Gauge = -51 },
+		"temperature.alpha":   func(s *Seat) { s.Warmth.Alpha = 0 },
+		"mpe":                 func(s *Seat) { s.MPE = -1 },
 	} {
 		bad, warmth := warm, *warm.Warmth
 		bad.Warmth = &warmth
@@ -176,8 +178,12 @@ func TestInternalClearance(t *testing.T) {
 		bore  quantity.Length
 		group Group
 		want  Band
-	}{{50 * mm, Normal, Band{6 * um, 23 * um}}, {50 * mm, C3, Band{18 * um, 36 * um}}, {8 * mm, C4, Band{14 * um, 29 * um}},
-		{200 * mm, C2, Band{2 * um, 30 * um}}} {
+	}{
+		{50 * mm, Normal, Band{6 * um, 23 * um}},
+		{50 * mm, C3, Band{18 * um, 36 * um}},
+		{8 * mm, C4, Band{14 * um, 29 * um}},
+		{200 * mm, C2, Band{2 * um, 30 * um}},
+	} {
 		if got, ok := InternalClearance(tt.bore, tt.group); !ok || got != tt.want {
 			t.Errorf("%s %s: %v %v", tt.bore, tt.group, got, ok)
 		}

@@ -43,7 +43,11 @@ func Play(trials []Trial, graduation, mpe quantity.Length) (Float, error) {
 		sum += float64(play)
 		low, high = min(low, play), max(high, play)
 	}
-	f := Float{Mean: whole(sum / float64(len(trials))), Spread: high - low, Uncertainty: DifferenceUncertainty(graduation, mpe)}
+	f := Float{
+		Mean:        whole(sum / float64(len(trials))),
+		Spread:      high - low,
+		Uncertainty: DifferenceUncertainty(graduation, mpe),
+	}
 	if sum <= float64(graduation)*float64(len(trials)) {
 		f.Warnings = append(f.Warnings, NoPlay)
 	}

@@ -33,7 +33,10 @@ func Clearance(gaps []GapAt) (Gap, error) {
 		case o.Direct && o.Low < 0:
 			return Gap{}, field.Errorf(field.At("positions", i)+".value", "is below zero: a clearance is nothing or more")
 		case !o.Direct && o.Low < 0:
-			return Gap{}, field.Errorf(field.At("positions", i)+".go", "is below zero: a leaf has a thickness, or 0 where none passes")
+			return Gap{}, field.Errorf(
+				field.At("positions", i)+".go",
+				"is below zero: a leaf has a thickness, or 0 where none passes",
+			)
 		case !o.Direct && o.High <= o.Low:
 			return Gap{}, field.Errorf(field.At("positions", i)+".no_go", "must be thicker than the leaf that goes")
 		}

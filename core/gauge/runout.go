@@ -335,7 +335,7 @@ func (d Dial) fit(value []float64) (circle, bool) {
 		c, s, v := cos[i]-meanCos, sin[i]-meanSin, value[i]-mean
 		cc, cs, cv, sines = cc+float64(c*c), cs+float64(c*s), cv+float64(c*v), sines+float64(s*s)
 	}
-	worth := 1 / math.Sqrt((cc+sines)/2-math.Hypot((cc-sines)/2, cs))
+	worth := 1 / math.Sqrt(float64((cc+sines)/2)-math.Hypot((cc-sines)/2, cs))
 	if cc == 0 || !(worth <= worthy) {
 		return circle{}, false
 	}

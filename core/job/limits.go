@@ -20,7 +20,7 @@ type LimitRow struct {
 	Said    []LimitSaid `json:"said" nullable:"false" doc:"in the order in which they win; the silent are left out"`
 	InForce LimitShown  `json:"in_force"`
 	Why     string      `json:"why" doc:"why this one counts"`
-	Lacks   Sentence    `json:"lacks" doc:"the bound that the general set has and this one has not; blank where there is none"`
+	Lacks   Sentence    `json:"lacks" doc:"the bound that only the general set has; blank where there is none"`
 	Asked   bool        `json:"asked" doc:"a check of this pump, as its options stand, is judged by it"`
 }
 

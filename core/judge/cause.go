@@ -83,8 +83,8 @@ type rule struct {
 // rules is the table. The reasoning is shown to the person as it stands.
 var rules = []rule{
 	{"bent-shaft", "Bent shaft",
-		"A bend throws the shaft out more the farther from the bearings one looks, always towards the same side; one at the " +
-			"coupling end shows there alone.",
+		"A bend throws the shaft out more the farther from the bearings one looks, always towards the same side; one " +
+			"at the coupling end shows there alone.",
 		"Read the run-out on the bare shaft in three places, all from the same mark: a bend grows along them and keeps " +
 			"its clock position.",
 		[]Sign{VectorsGrow, SealRunout, RubRotor}, []Sign{RubOneSide, WideTrack}, []Sign{VectorJump}},

@@ -43,7 +43,7 @@ func TestNextDial(t *testing.T) {
 		{"a tenth from it", swept, 2*thou - thou/10, nil, "graduation 0.1", ""},
 		{"nearer than any dial tells", swept, 2*thou - 1, nil, "graduation", ""},
 		{"on it", swept, 2 * thou, nil, "on-limit", ""},
-		{"readings that cannot be right come first", dial, 2*thou - thou/2, []string{gauge.DidNotReturn}, "repeat", Undecided},
+		{"not right comes first", dial, 2*thou - thou/2, []string{gauge.DidNotReturn}, "repeat", Undecided},
 		{"also where they pass well", dial, thou, []string{gauge.DidNotReturn}, "repeat", Undecided},
 		{"what is out stays out", dial, 3 * thou, []string{gauge.DidNotReturn}, "repeat", Out},
 		{"and so with the sums", swept, 2*thou - thou/2, []string{gauge.SumRuleBroken}, "repeat", Undecided},

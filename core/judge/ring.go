@@ -39,8 +39,23 @@ const (
 // leastUnder is the least running clearance by the hub's diameter, which is under the
 // first figure; both in hundredths of a millimetre. General table, from common practice of
 // running clearances, to be replaced by the maker's value.
-var leastUnder = [][2]quantity.Length{{50, 25}, {65, 28}, {80, 30}, {90, 33}, {100, 35}, {115, 38}, {125, 40}, {150, 43},
-	{175, 45}, {200, 48}, {225, 50}, {250, 53}, {275, 55}, {300, 58}, {325, 60}}
+var leastUnder = [][2]quantity.Length{
+	{50, 25},
+	{65, 28},
+	{80, 30},
+	{90, 33},
+	{100, 35},
+	{115, 38},
+	{125, 40},
+	{150, 43},
+	{175, 45},
+	{200, 48},
+	{225, 50},
+	{250, 53},
+	{275, 55},
+	{300, 58},
+	{325, 60},
+}
 
 // Beyond the rows 0.025 mm more for each 25 mm or part of them, up to 650 mm.
 const (

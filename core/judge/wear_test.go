@@ -8,6 +8,15 @@ import (
 	"settle/core/quantity"
 )
 
+// worn are readings in pairs of hours and thou.
+func worn(pairs ...int) []Worn {
+	var history []Worn
+	for i := 0; i < len(pairs); i += 2 {
+		history = append(history, Worn{float64(pairs[i]), quantity.Length(pairs[i+1]) * thou, false})
+	}
+	return history
+}
+
 func TestWear(t *testing.T) {
 	hours := func(n int64) *int64 { return &n }
 	const none = quantity.Length(-1)
@@ -21,26 +30,21 @@ func TestWear(t *testing.T) {
 		result  WearResult
 	}{
 		// 15 to 20 thou in 5000 h is 1 thou in a thousand; 10 thou are left: 10000 h.
-		{"lasts", []Worn{{0, 15 * thou, false}, {5000, 20 * thou, false}}, 30 * thou, 8000, thou, hours(10000), Lasts},
-		{"lasts just to the stop", []Worn{{0, 15 * thou, false}, {5000, 20 * thou, false}}, 30 * thou, 10000, thou, hours(10000), Lasts},
-		{"an hour too few", []Worn{{0, 15 * thou, false}, {5000, 20 * thou, false}}, 30 * thou, 10001, thou, hours(10000), ResetNow},
+		{"lasts", worn(0, 15, 5000, 20), 30 * thou, 8000, thou, hours(10000), Lasts},
+		{"lasts just to the stop", worn(0, 15, 5000, 20), 30 * thou, 10000, thou, hours(10000), Lasts},
+		{"an hour too few", worn(0, 15, 5000, 20), 30 * thou, 10001, thou, hours(10000), ResetNow},
 		// Least squares through (0,10) (1000,12) (2000,13): slope 1.5 thou in a
 		// thousand hours; 7 thou left from the last reading: 4666.6 h.
-		{"least squares", []Worn{{0, 10 * thou, false}, {1000, 12 * thou, false}, {2000, 13 * thou, false}}, 20 * thou, 5000, thou * 3 / 2,
-			hours(4666), ResetNow},
-		{"past the limit", []Worn{{0, 15 * thou, false}, {100, 31 * thou, false}}, 30 * thou, 0, 160 * thou, hours(0), PastLimit},
-		{"on the limit is not past it", []Worn{{0, 15 * thou, false}, {1000, 30 * thou, false}}, 30 * thou, 1, 15 * thou, hours(0),
-			ResetNow},
-		{"does not wear", []Worn{{0, 15 * thou, false}, {1000, 15 * thou, false}}, 30 * thou, 8000, 0, nil, NotWearing},
-		{"set anew in between", []Worn{{0, 16 * thou, false}, {1000, 15 * thou, false}}, 30 * thou, 8000, none, nil, NoRate},
-		{"past the limit though it was set", []Worn{{0, 32 * thou, false}, {1000, 31 * thou, false}}, 30 * thou, 8000, none, hours(0),
-			PastLimit},
-		{"at the same hours", []Worn{{5, thou, false}, {5, 2 * thou, false}}, 30 * thou, 0, none, nil, NoRate},
+		{"least squares", worn(0, 10, 1000, 12, 2000, 13), 20 * thou, 5000, thou * 3 / 2, hours(4666), ResetNow},
+		{"past the limit", worn(0, 15, 100, 31), 30 * thou, 0, 160 * thou, hours(0), PastLimit},
+		{"on the limit is not past it", worn(0, 15, 1000, 30), 30 * thou, 1, 15 * thou, hours(0), ResetNow},
+		{"does not wear", worn(0, 15, 1000, 15), 30 * thou, 8000, 0, nil, NotWearing},
+		{"set anew in between", worn(0, 16, 1000, 15), 30 * thou, 8000, none, nil, NoRate},
+		{"past the limit though it was set", worn(0, 32, 1000, 31), 30 * thou, 8000, none, hours(0), PastLimit},
+		{"at the same hours", worn(5, 1, 5, 2), 30 * thou, 0, none, nil, NoRate},
 		// From 10 to 12 and 16 at the same hours is 4 in a thousand; the reset tells nothing more.
-		{"a run and a reset", []Worn{{0, 10 * thou, false}, {1000, 12 * thou, false}, {1000, 16 * thou, false}, {2000, 10 * thou, false}}, 20 * thou,
-			3000, 4 * thou, hours(2500), ResetNow},
-		{"two readings at one time", []Worn{{0, 10 * thou, false}, {1000, 11 * thou, false}, {1000, 13 * thou, false}}, 20 * thou, 0, 2 * thou,
-			hours(3500), Lasts},
+		{"a run and a reset", worn(0, 10, 1000, 12, 1000, 16, 2000, 10), 20 * thou, 3000, 4 * thou, hours(2500), ResetNow},
+		{"two readings at one time", worn(0, 10, 1000, 11, 1000, 13), 20 * thou, 0, 2 * thou, hours(3500), Lasts},
 		// A tenth of an hour has no binary fraction; 0.1 mm in 0.3 h from 0.1 on.
 		{"decimal hours", []Worn{{0.1, 0, false}, {0.4, 100_000, false}}, 400_000, 0, 333_333_333, hours(0), Lasts},
 	}
@@ -83,8 +87,8 @@ func TestWear(t *testing.T) {
 func TestWearHasARange(t *testing.T) {
 	history := []Worn{{0, 10 * thou, false}, {1000, 12 * thou, false}, {1000, 10 * thou, false}, {2000, 14 * thou, false}}
 	life, err := Wear(history, 20*thou, 1600, nil)
-	if err != nil || life.Runs != 2 || *life.Rate != 3*thou || *life.Left != 2000 || *life.Least != 1500 || *life.Most != 3000 ||
-		life.Result != Lasts || strings.Join(life.Warnings, " ") != MayNotLast {
+	if err != nil || life.Runs != 2 || *life.Rate != 3*thou || *life.Left != 2000 || *life.Least != 1500 ||
+		*life.Most != 3000 || life.Result != Lasts || strings.Join(life.Warnings, " ") != MayNotLast {
 		t.Errorf("got %+v, %v", life, err)
 	}
 	step := []Worn{{0, 10 * thou, false}, {1000, 12 * thou, false}, {2000, 12*thou - thou/4, false}}
@@ -101,7 +105,8 @@ func TestWearHasARange(t *testing.T) {
 		strings.Join(thin.Warnings, " ") != MayNotLast+" "+Thin {
 		t.Errorf("got %+v, %v", thin, err)
 	}
-	if _, err := Wear(step, thou, 0, new(quantity.Length(0))); err == nil || !strings.HasPrefix(err.Error(), "graduation") {
+	_, err = Wear(step, thou, 0, new(quantity.Length(0)))
+	if err == nil || !strings.HasPrefix(err.Error(), "graduation") {
 		t.Errorf("a division of nothing: %v", err)
 	}
 }

@@ -144,7 +144,10 @@ func (l Line) check() error {
 			continue
 		}
 		if seen[s.Z] {
-			return field.Errorf(field.At("stations", i)+".z", "is where another station of the shaft stands: give each place once")
+			return field.Errorf(
+				field.At("stations", i)+".z",
+				"is where another station of the shaft stands: give each place once",
+			)
 		}
 		seen[s.Z] = true
 		shaft++
@@ -256,8 +259,9 @@ func (l Line) kinkOf(shaft []Station) kink {
 		k.residual = min(k.residual, t.residual)
 	}
 	var fitting []int
+	half := float64(float64(l.Graduation) / 2)
 	for i := 1; i < splits; i++ {
-		if tried[i].residual <= k.residual+float64(l.Graduation)/2 {
+		if tried[i].residual <= k.residual+half {
 			fitting = append(fitting, i)
 			k.places = append(k.places, tried[i].c)
 		}

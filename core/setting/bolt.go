@@ -79,8 +79,13 @@ func (p proof) of(size int64) float64 {
 }
 
 // metricProofs are those of ISO 898-1, and of ISO 3506-1 (0.2 % limit).
-var metricProofs = map[string]proof{"5.6": {0, 0, 280}, "8.8": {16, 580, 600}, "10.9": {0, 0, 830}, "A2-70": {0, 0, 450},
-	"A4-80": {0, 0, 600}}
+var metricProofs = map[string]proof{
+	"5.6":   {0, 0, 280},
+	"8.8":   {16, 580, 600},
+	"10.9":  {0, 0, 830},
+	"A2-70": {0, 0, 450},
+	"A4-80": {0, 0, 600},
+}
 
 // inchProofs are those of SAE J429, and of ASTM A193 (yield).
 var inchProofs = map[string]proof{"2": {12, 55 * ksi, 33 * ksi}, "5": {16, 85 * ksi, 74 * ksi}, "8": {0, 0, 120 * ksi},

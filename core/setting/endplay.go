@@ -24,7 +24,7 @@ func (p Play) twiceAim() quantity.Length {
 }
 
 // Change is by how much the play has to change, minus closes.
-func (p Play) Change() float64 { return float64(p.twiceAim())/2 - float64(p.Is) }
+func (p Play) Change() float64 { return float64(float64(p.twiceAim())/2) - float64(p.Is) }
 
 func (p Play) inside(play quantity.Length) bool { return play >= p.Min && play <= p.Max }
 

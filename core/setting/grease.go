@@ -62,7 +62,7 @@ func (f FirstFill) Free() (float64, error) {
 		return 0, field.Errorf("first_fill.bore", "is not smaller than the outside diameter")
 	}
 	cm := func(l quantity.Length) float64 { return float64(l) / float64(10*quantity.Millimetre) }
-	ring := math.Pi / 4 * cm(f.Width) * (square(cm(f.Outside)) - square(cm(f.Bore)))
+	ring := float64(math.Pi / 4 * cm(f.Width) * (square(cm(f.Outside)) - square(cm(f.Bore))))
 	free := ring - float64(f.Mass*1000/steelDensity)
 	if free <= 0 {
 		return 0, field.Errorf("first_fill.mass_kg", "is heavier than a solid ring of that size: look at its unit, kg")
@@ -73,4 +73,4 @@ func (f FirstFill) Free() (float64, error) {
 // FillGrams is how much grease fills a share of a free space in cm³.
 func FillGrams(free, share float64) float64 { return share * free * greaseDensity }
 
-func square(x float64) float64 { return x * x }
+func square(x float64) float64 { return float64(x * x) }

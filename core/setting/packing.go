@@ -65,7 +65,7 @@ func (b Box) Run() (Packed, error) {
 	}
 	p := Packed{Section: half(needed), SectionOff: half(section - needed)}
 	p.Rings = max(int(math.Floor((float64(2*(b.Depth-lantern))-entry)/float64(section))), 0)
-	p.Cut = whole(math.Pi * (float64(b.Shaft) + float64(section)/2))
+	p.Cut = whole(math.Pi * (float64(b.Shaft) + float64(float64(section)/2)))
 	p.Joints = joints(p.Rings)
 	p.Left = half(2*(b.Depth-lantern) - quantity.Length(p.Rings)*section)
 	p.warn(section, needed)

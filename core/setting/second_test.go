@@ -23,9 +23,10 @@ func TestSprings(t *testing.T) {
 		warnings     string
 		fitted, move quantity.Length
 	}{
-		{ImpellerSide, 2 * milli, 28 * milli, "", 46 * milli, milli}, {CouplingSide, 6 * milli, 32 * milli, "", 46 * milli, milli},
-		{CouplingSide, 9 * milli, 32 * milli, NearSolid, 43 * milli, milli}, {ImpellerSide, 0, 26 * milli, Open, 46 * milli,
-			2 * milli},
+		{ImpellerSide, 2 * milli, 28 * milli, "", 46 * milli, milli},
+		{CouplingSide, 6 * milli, 32 * milli, "", 46 * milli, milli},
+		{CouplingSide, 9 * milli, 32 * milli, NearSolid, 43 * milli, milli},
+		{ImpellerSide, 0, 26 * milli, Open, 46 * milli, 2 * milli},
 		{CouplingSide, 11 * milli, 34 * milli, CoilBound, 43 * milli, 2 * milli},
 	} {
 		s.Head, s.Fitted, s.Moves = tt.head, tt.fitted, []quantity.Length{tt.move, tt.move}
@@ -54,7 +55,8 @@ func TestGrowth(t *testing.T) {
 func TestCover(t *testing.T) {
 	p := Play{Is: 300 * micro, Min: 50 * micro, Max: 150 * micro}
 	got, err := Cover{500 * micro, []quantity.Length{100 * micro, 50 * micro, 200 * micro}, 4}.Best(p)
-	if err != nil || !slices.Equal(got.Stack, []quantity.Length{200 * micro, 100 * micro}) || got.Play != 100*micro || !got.Inside {
+	if err != nil || !slices.Equal(got.Stack, []quantity.Length{200 * micro, 100 * micro}) || got.Play != 100*micro ||
+		!got.Inside {
 		t.Errorf("got %+v, %v", got, err)
 	}
 	none, err := Cover{0, []quantity.Length{milli}, 1}.Best(p)
@@ -67,7 +69,8 @@ func TestCover(t *testing.T) {
 func TestNut(t *testing.T) {
 	p := Play{Is: 300 * micro, Min: 50 * micro, Max: 150 * micro}
 	free := Nut{Pitch: 1.5e6}.Best(p)
-	if free.Turn != Tighten || math.Abs(free.Degrees-48) > 1e-9 || free.Slots != nil || free.Play != 100*micro || !free.Inside {
+	if free.Turn != Tighten || math.Abs(free.Degrees-48) > 1e-9 || free.Slots != nil || free.Play != 100*micro ||
+		!free.Inside {
 		t.Errorf("free: %+v", free)
 	}
 	slots := Nut{1.5e6, 18}.Best(p)
@@ -111,8 +114,8 @@ func TestLineShaft(t *testing.T) {
 	s := LineShaft{Thrust: 12_000, Length: 30_000 * milli, Diameter: 38 * milli, Modulus: SteelModulus, Running: 2 * milli,
 		Present: new(5 * milli), Total: new(3 * milli), Pitch: 2e6}
 	got, err := s.Run()
-	if err != nil || math.Abs(float64(got.Stretch)-1_587_141) > 1 || got.Direction != Lower || math.Abs(*got.Turns-0.7064) >
-		1e-4 || !slices.Equal(got.Warnings, []string{NoRoom, PastTotal}) {
+	if err != nil || math.Abs(float64(got.Stretch)-1_587_141) > 1 || got.Direction != Lower ||
+		math.Abs(*got.Turns-0.7064) > 1e-4 || !slices.Equal(got.Warnings, []string{NoRoom, PastTotal}) {
 		t.Errorf("got %+v, %v", got, err)
 	}
 	s.Present = new(s.Running + got.Stretch)

@@ -53,7 +53,7 @@ func (s LineShaft) Run() (Raised, error) {
 	}
 	mm := func(l quantity.Length) float64 { return float64(l) / float64(quantity.Millimetre) }
 	area := math.Pi / 4 * square(mm(s.Diameter))
-	stretch := s.Thrust * mm(s.Length) / (s.Modulus * 1000 * area) * float64(quantity.Millimetre)
+	stretch := float64(s.Thrust * mm(s.Length) / (s.Modulus * 1000 * area) * float64(quantity.Millimetre))
 	r := Raised{Stretch: whole(stretch), Raise: whole(float64(s.Running) + stretch)}
 	if s.Present != nil {
 		exact := float64(s.Running) + stretch - float64(*s.Present)

@@ -197,7 +197,10 @@ func (t *table) fixed(of, key string, f job.LimitForm) {
 		return
 	}
 	if general(set)[key] != f {
-		t.fault("limit", fmt.Errorf("%s is not what the general set has today: leave the row out, or write it as the shop's", key))
+		t.fault(
+			"limit",
+			fmt.Errorf("%s is not what the general set has today: leave the row out, or write it as the shop's", key),
+		)
 	}
 }
 

@@ -1199,7 +1199,7 @@ export interface components {
             asked: boolean;
             in_force: components["schemas"]["LimitShown"];
             key: string;
-            /** @description the bound that the general set has and this one has not; blank where there is none */
+            /** @description the bound that only the general set has; blank where there is none */
             lacks: components["schemas"]["Sentence"];
             /** @description in the order in which they win; the silent are left out */
             said: components["schemas"]["LimitSaid"][];
