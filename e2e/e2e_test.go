@@ -249,7 +249,7 @@ func TestAWholeJobByKeyboard(t *testing.T) {
 	p.text(`String([...document.querySelectorAll('button')].find(b => b.textContent === 'a laser').click())`)
 	p.until(`document.querySelector('[data-field="vertical.offset"]')`)
 	p.focus("vertical.offset")
-	p.keys("0.5\n0.05\n-0.5\n0.1\n8 in\n20 in\n\n\n\n\n\n\n")
+	p.keys("0.5\n0.05\n-0.5\n0.1\n8 in\n20 in\n") // the speed stands in its papers
 	p.next()
 	p.done("coupling-on", "open-valves")
 	p.at("sign")
@@ -731,7 +731,7 @@ func TestAPlanIsTakenIn(t *testing.T) {
 	}
 	// The job that is open keeps the plan it was started with.
 	if got := p.text(
-		`fetch('/api/v1/jobs/J-0016').then(r => r.json()).then(j => j.plan)`); got != "Small in-line circulator, version 2" {
+		`fetch('/api/v1/jobs/J-0016').then(r => r.json()).then(j => j.plan)`); got != "Small in-line circulator, version 3" {
 		t.Errorf("the open job has the plan %q", got)
 	}
 	if got := p.text(

@@ -311,7 +311,7 @@ func TestChoicesAnswerTheArrows(t *testing.T) {
 	arrow("ArrowUp")
 	p.until(on + ` === 0`)
 	arrow("ArrowLeft")
-	p.until(on + ` === 5`)
+	p.until(on + ` === 6`)
 }
 
 func TestDraftsThatDoNotFitAreSetAside(t *testing.T) {

@@ -1,12 +1,15 @@
+import { use, useRef, useState } from 'react'
+import { flushSync } from 'react-dom'
 import { useToolChoices } from '../api/client'
 import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import type { Unit } from '../app/settings'
-import { EntryBox } from '../entry/EntryBox'
+import { EntryBox, EntryContext } from '../entry/EntryBox'
 import { heard } from '../entry/number'
 import { condensed, ink } from '../theme'
 import type { Field, Group, Rows } from './tools'
@@ -48,6 +51,8 @@ export function ToolForm({ groups, texts, unit, onChange }: Props) {
       />
     )
   }
+  const { errors } = use(EntryContext)
+  const faulty = (f: Field) => errors.some((e) => e.field === f.name)
   // What a row begins with, such as its clock position, is the label of its first box.
   const row = (rows: Rows, r: number) => {
     const first = rows.first[r] ?? {}
@@ -80,17 +85,11 @@ export function ToolForm({ groups, texts, unit, onChange }: Props) {
   return (
     <Box sx={{ display: 'grid', gap: 3, alignContent: 'start' }}>
       {groups.map((g, i) => (
-        <Box key={i} role={g.title ? 'group' : undefined} aria-label={g.title}>
-          {g.title && (
-            <Typography variant="h3" component="h2" sx={{ mb: 1 }}>
-              {g.title}
-            </Typography>
-          )}
-          {g.note && (
-            <Typography variant="body2" sx={{ mb: 1 }}>
-              {g.note}
-            </Typography>
-          )}
+        <Titled
+          key={g.title ?? i}
+          group={g}
+          used={(g.fields ?? []).some((f) => text(texts, f, f.name, unit) !== '' || faulty(f))}
+        >
           {g.fields && (
             <Box
               sx={{
@@ -121,8 +120,53 @@ export function ToolForm({ groups, texts, unit, onChange }: Props) {
               ))}
             </Box>
           )}
-        </Box>
+        </Titled>
       ))}
+    </Box>
+  )
+}
+
+/** A group under its title. A folded one is its title alone, to be opened, until it is used. */
+function Titled({
+  group,
+  used,
+  children,
+}: {
+  group: Group
+  used: boolean
+  children: React.ReactNode
+}) {
+  const [shown, setShown] = useState(!group.folded)
+  const box = useRef<HTMLElement>(null)
+  if (used && !shown) setShown(true)
+  const open = () => {
+    flushSync(() => setShown(true))
+    box.current?.querySelector<HTMLElement>('[data-entry]')?.focus()
+  }
+  if (!shown)
+    return (
+      <Button
+        variant="text"
+        aria-expanded={false}
+        onClick={open}
+        sx={{ justifySelf: 'start', my: -1, px: 1, ml: -1, textAlign: 'left' }}
+      >
+        + {group.title}
+      </Button>
+    )
+  return (
+    <Box role={group.title ? 'group' : undefined} aria-label={group.title} ref={box}>
+      {group.title && (
+        <Typography variant="h3" component="h2" sx={{ mb: 1 }}>
+          {group.title}
+        </Typography>
+      )}
+      {group.note && (
+        <Typography variant="body2" sx={{ mb: 1 }}>
+          {group.note}
+        </Typography>
+      )}
+      {children}
     </Box>
   )
 }

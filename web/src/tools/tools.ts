@@ -39,6 +39,8 @@ export interface Group {
   note?: string
   fields?: Field[]
   rows?: Rows
+  /** seldom needed: closed behind its title while nothing stands in it */
+  folded?: boolean
 }
 
 export interface Tool {

@@ -84,6 +84,16 @@ export const alignmentTools: Tool[] = [
           ...(value('method') === 'laser' ? [] : [division('0.5 thou', '0.01 mm')]),
         ],
       },
+      {
+        title: 'Soft foot first: what each foot lifts, its bolt alone slackened',
+        folded: true,
+        fields: [
+          { name: 'soft_foot.front_left', label: 'Front left' },
+          { name: 'soft_foot.front_right', label: 'Front right' },
+          { name: 'soft_foot.back_left', label: 'Back left' },
+          { name: 'soft_foot.back_right', label: 'Back right' },
+        ],
+      },
       ...(methods[value('method')] ?? []),
       {
         title: 'Feet of the driver, from the coupling',
@@ -94,20 +104,13 @@ export const alignmentTools: Tool[] = [
         ],
       },
       {
-        title: 'What each foot lifts, its bolt alone slackened',
-        fields: [
-          { name: 'soft_foot.front_left', label: 'Front left' },
-          { name: 'soft_foot.front_right', label: 'Front right' },
-          { name: 'soft_foot.back_left', label: 'Back left' },
-          { name: 'soft_foot.back_right', label: 'Back right' },
-        ],
-      },
-      {
         title: 'Spacer coupling',
+        folded: true,
         fields: [{ name: 'spacer', label: 'Between its planes' }],
       },
       {
         title: 'Growth from cold to running',
+        folded: true,
         fields: [
           { name: 'growth.driver_front', label: 'Front feet' },
           { name: 'growth.driver_back', label: 'Back feet' },
@@ -116,6 +119,7 @@ export const alignmentTools: Tool[] = [
       },
       {
         title: 'Coupling maker’s tolerance, instead of the table by speed',
+        folded: true,
         fields: [
           { name: 'tolerance.offset', label: 'Offset' },
           { name: 'tolerance.angle_mm_per_m', label: 'mm per m', kind: 'number' },
@@ -126,7 +130,12 @@ export const alignmentTools: Tool[] = [
   },
 ]
 
-const turned = (list: string, title: string): Group => ({ title, rows: dial(`${list}.readings`) })
+const turned = (list: string, title: string, note?: string): Group => ({
+  title,
+  note,
+  rows: dial(`${list}.readings`),
+})
+const together = 'Turn both shafts together, so that the dial stays on one spot of the hub.'
 const axis = (plane: string, title: string): Group => ({
   title,
   fields: [
@@ -142,7 +151,7 @@ const quarter = (name: string, title: string, note: string): Group => ({
 
 const methods: Record<string, Group[]> = {
   'reverse-dials': [
-    turned('on_driver', 'Dial on the driver’s hub, clamped to the pump'),
+    turned('on_driver', 'Dial on the driver’s hub, clamped to the pump', together),
     {
       fields: [
         { name: 'on_driver.at', label: 'From the centre' },
@@ -159,14 +168,18 @@ const methods: Record<string, Group[]> = {
     },
   ],
   'rim-and-face': [
-    turned('rim', 'Dial on the rim of the driver’s hub'),
+    turned('rim', 'Dial on the rim of the driver’s hub', together),
     {
       fields: [
         { name: 'rim.at', label: 'From the centre', start: '0' },
         { name: 'rim.sag', label: 'Sag at 6' },
       ],
     },
-    turned('face', 'Dial on the face of the driver’s hub'),
+    turned(
+      'face',
+      'Dial on the face of the driver’s hub',
+      'Hold the end float: push the shaft to the same end before every reading.',
+    ),
     { fields: [{ name: 'face.diameter', label: 'Circle swept' }] },
   ],
   'straight-edge': [

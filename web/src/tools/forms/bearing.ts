@@ -9,7 +9,7 @@ export const bearing: Tool[] = [
     asks: 'How far does it move?',
     words: 'push pull axial radial play',
     form: () => [
-      { fields: [division('0.5 thou', '0.01 mm'), mpe] },
+      { fields: [division('0.5 thou', '0.01 mm')] },
       {
         title: 'Push and pull',
         rows: {
@@ -23,6 +23,7 @@ export const bearing: Tool[] = [
         },
       },
       bounds(),
+      mpe,
     ],
   },
   {
@@ -119,7 +120,6 @@ export const bearing: Tool[] = [
               }
             : { name: 'class', label: 'Class', kind: 'choice', start: 'k5', from: 'shaft_classes' },
           division('0.1 thou', '0.001 mm'),
-          mpe,
         ],
       },
       {
@@ -136,11 +136,13 @@ export const bearing: Tool[] = [
       },
       {
         title: 'Temperatures, where they differ',
+        folded: true,
         fields: [
           number('temperature.part_c', 'Part, °C'),
           number('temperature.gauge_c', 'Gauge, °C'),
         ],
       },
+      mpe,
     ],
   },
   {
@@ -205,6 +207,7 @@ export const bearing: Tool[] = [
       },
       {
         title: 'The maker’s window, °C, if there is one',
+        folded: true,
         fields: [
           number('window_c.min', 'From'),
           number('window_c.max', 'To'),

@@ -58,7 +58,6 @@ export const clearance: Tool[] = [
             ['as-built', 'as built'],
           ]),
           division('0.5 thou', '0.01 mm'),
-          mpe,
         ],
       },
       {
@@ -94,6 +93,7 @@ export const clearance: Tool[] = [
             : [number('factor', 'Allowed, times new', '2')]),
         ],
       },
+      mpe,
     ],
   },
   {

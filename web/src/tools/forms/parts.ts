@@ -45,8 +45,12 @@ export const number = (name: string, label: string, start?: string): Field => ({
   kind: 'number',
   start,
 })
-/** How far the gauge itself may be off. */
-export const mpe: Field = { name: 'mpe', label: 'Gauge may be off by' }
+/** How far the gauge itself may be off, beside its division. */
+export const mpe: Group = {
+  title: 'Error of the gauge',
+  folded: true,
+  fields: [{ name: 'mpe', label: 'May be off by' }],
+}
 export const head: Field = {
   name: 'head',
   label: 'Head on the',

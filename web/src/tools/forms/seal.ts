@@ -28,6 +28,7 @@ export const seal: Tool[] = [
       },
       {
         title: 'Compression of the springs',
+        folded: true,
         fields: [
           { name: 'compression.measured', label: 'Now' },
           { name: 'compression.min', label: 'Least' },
@@ -36,6 +37,7 @@ export const seal: Tool[] = [
       },
       {
         title: 'Shaft still to be moved',
+        folded: true,
         note: 'Plus is towards the impeller. Once it has been moved this is left out.',
         fields: [{ name: 'shift', label: 'By' }, head],
       },

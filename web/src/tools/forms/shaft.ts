@@ -33,7 +33,6 @@ export const shaft: Tool[] = [
             ],
           },
           division('0.5 thou', '0.01 mm'),
-          mpe,
         ],
       },
       { title: 'Readings, plus is pushed in', rows: dial('readings') },
@@ -54,11 +53,13 @@ export const shaft: Tool[] = [
       },
       {
         title: 'Or a whole turn watched',
+        folded: true,
         fields: [
           { name: 'sweep.low', label: 'Lowest' },
           { name: 'sweep.high', label: 'Highest' },
         ],
       },
+      mpe,
     ],
   },
   {
