@@ -42,7 +42,7 @@ go-test: web
 	SETTLE_BROWSER=required go test -timeout 30m -parallel 4 ./...
 
 # Race detector, full walks, kills, fuzzing, load; writes docs/drill.md. FUZZ=30s is
-# how long each target is fuzzed.
+# how long each target is fuzzed, CALC_FUZZ=10m how long the calculators are.
 drill: web browser
 	scripts/drill
 
