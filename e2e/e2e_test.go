@@ -607,6 +607,41 @@ func TestABenchToolByKeyboard(t *testing.T) {
 		`document.querySelector('main').innerText.includes('Shim pack') && document.querySelector('a[href^="/tools/shim?"]')`)
 }
 
+// A tool without a letter of its own is found by a word; its boxes follow each other.
+func TestAToolIsFoundByAWord(t *testing.T) {
+	t.Parallel()
+	p := tab(t, "/tools")
+	p.until(`document.querySelectorAll('main li').length > 20`)
+	p.keys("/no such thing")
+	p.until(`document.querySelector('main').innerText.includes('No tool goes by')`)
+	p.keys("\x1b/spring len")
+	p.until(`document.querySelectorAll('main li').length === 1`)
+	p.keys("\n")
+	p.until(`location.pathname === '/tools/compression' && document.activeElement?.dataset.field === 'free'`)
+	p.keys("52 mm\n47.6 mm\n44 mm\n0.1 mm\n0.2 mm\n")
+	p.until(`document.body.innerText.includes('Still to come')`) // on which side the head sits
+	p.text(`String([...document.querySelectorAll('button')].find(b => b.textContent === 'impeller side').click())`)
+	// 52 − 47.6 − 0.2 of the 8 there are.
+	p.until(`document.querySelector('[data-figure]')?.textContent === '165.4 thou'`)
+	if says := p.text(`document.querySelector('[data-result]').innerText`); !strings.Contains(says, "52.5 %") {
+		t.Errorf("it says %q", says)
+	}
+	p.until(`document.querySelector('main svg[role=img]')`)
+}
+
+// What is seldom needed is folded away, and opens where the focus is.
+func TestAFoldedGroupOpens(t *testing.T) {
+	t.Parallel()
+	p := tab(t, "/tools/float")
+	p.until(`document.activeElement?.dataset.field === 'trials[0].out' && !document.querySelector('[data-field=mpe]')`)
+	p.text(`String([...document.querySelectorAll('button')].find(b => b.textContent === '+ Error of the gauge').focus())`)
+	p.keys("\n")
+	p.until(`document.activeElement?.dataset.field === 'mpe'`)
+	p.keys("0.1 thou")
+	again := tab(t, "/tools/float?mpe=0.1+thou")
+	again.until(`document.querySelector('[data-field=mpe]')?.value === '0.1 thou'`)
+}
+
 // A tool says what is wrong beside the box, and keeps what was typed.
 func TestABenchToolNamesWhatIsWrong(t *testing.T) {
 	t.Parallel()

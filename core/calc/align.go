@@ -505,11 +505,7 @@ func (out *alignOut) say(w *Words) {
 	w.main("Front feet", shims(out.Front))
 	w.row("Back feet", shims(out.Back))
 	w.Verdict = string(out.Result)
-	w.Headline = quantity.Plainly(map[judge.Result]string{
-		judge.NoLimit: "No tolerance known, nothing is judged", judge.Out: "Out of tolerance: move the driver",
-		judge.Close: "Within, but close to the tolerance", judge.Undecided: "Undecided: read again before it is believed",
-		judge.Within: "Within the tolerance: leave it",
-	}[out.Result])
+	w.Headline = quantity.Plainly(out.headline())
 	w.next(out.Next)
 	if out.Result == judge.NoLimit {
 		w.line("Give the speed for the general table, or the coupling maker's tolerance.")
@@ -537,6 +533,28 @@ func (out *alignOut) say(w *Words) {
 		w.line("Shims first, then the sides; draw the feet up in a crossing pattern and read everything again. A foot " +
 			"that lifts when its bolt is slackened is soft: cure it before the rest.")
 	}
+}
+
+// aligned says how the driver stands.
+var aligned = map[judge.Result]string{
+	judge.NoLimit:   "No tolerance known, nothing is judged",
+	judge.Out:       "Out of tolerance: move the driver",
+	judge.Close:     "Within, but close to the tolerance",
+	judge.Undecided: "Undecided: read again before it is believed",
+	judge.Within:    "Within the tolerance: leave it",
+}
+
+// headline says how the driver stands, or first what has to be mended before it is moved.
+func (out *alignOut) headline() string {
+	if len(out.Next) > 0 {
+		switch {
+		case out.Next[0].Do == judge.CureFoot:
+			return "Soft foot first: no move is to be believed yet"
+		case out.Result == judge.Out:
+			return "Out of tolerance, but read again before it is moved"
+		}
+	}
+	return aligned[out.Result]
 }
 
 // sayJudged tells what was judged, and by what.

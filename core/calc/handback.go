@@ -178,20 +178,21 @@ func (in handbackIn) bearings(r *gauge.Reader, out *handbackOut) {
 
 // say tells the zone and why it is held to it.
 func (out *handbackOut) say(w *Words) {
-	w.main("Highest velocity", quantity.Plainly(number(out.Highest, 2)+" mm/s rms"))
+	w.main("Highest velocity, rms", quantity.Plainly(number(out.Highest, 2)+" mm/s"))
 	w.Verdict, w.Headline = string(out.Verdict.result), out.Verdict.headline("mm/s")
 	if out.Warm != nil && *out.Warm == judge.Out {
-		w.Verdict, w.Headline = string(judge.Out), quantity.Plainly("A bearing runs too hot")
+		says := "A bearing runs too hot"
+		if out.Verdict.result == judge.Out {
+			says = "It shakes too much, and a bearing runs too hot"
+		}
+		w.Verdict, w.Headline = string(judge.Out), quantity.Plainly(says)
 	}
 	w.row("At", quantity.Plainly(out.At))
 	w.row("Zone", quantity.Plainly(string(out.Zone)))
 	w.row("Limit", quantity.Plainly("at most "+number(out.limit, 2)+" mm/s"))
 	w.limitFrom(out.From)
 	for _, b := range out.Bearings {
-		w.row(
-			"Bearing, "+b.At,
-			quantity.Plainly(number(b.C, 1)+" °C, "+number(b.Rise, 1)+" K above the air, "+string(b.Result)),
-		)
+		w.row("Heat, "+b.At, quantity.Plainly(number(b.C, 1)+" °C, air + "+number(b.Rise, 1)+" K: "+string(b.Result)))
 	}
 	switch {
 	case out.From == fromGiven:

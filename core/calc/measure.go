@@ -157,7 +157,9 @@ func (out *runoutOut) say(w *Words) {
 	if out.Tilt != nil {
 		w.row("Tilt", quantity.Plainly(number(*out.Tilt, 3)+" mm per m"))
 	}
-	w.warn(out.Warnings)
+	for _, code := range out.Warnings {
+		w.plain(gauge.AdviceOn(code, out.Harmonics != nil))
+	}
 	w.next(out.Next)
 }
 

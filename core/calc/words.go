@@ -97,7 +97,9 @@ func (w *Words) judged(v judge.Verdict, b judge.Bounds) {
 // warn adds what the warnings of a measurement mean.
 func (w *Words) warn(codes []string) {
 	for _, code := range codes {
-		w.plain(gauge.Advice(code))
+		if says := gauge.Advice(code); says != "" { // the others are told by what to do next
+			w.plain(says)
+		}
 	}
 }
 

@@ -1,5 +1,16 @@
 package gauge
 
+// sumRuleOval is the sum rule broken on a surface whose harmonics are known.
+const sumRuleOval = "sum-rule-oval"
+
+// AdviceOn is Advice for a run-out; harmonics tells whether it has its harmonics.
+func AdviceOn(code string, harmonics bool) string {
+	if code == SumRuleBroken && harmonics {
+		code = sumRuleOval
+	}
+	return Advice(code)
+}
+
 // Advice says in words what a warning of a measurement means and what to do.
 // It returns "" for a code that is not known.
 func Advice(code string) string {
@@ -7,7 +18,10 @@ func Advice(code string) string {
 	case DidNotReturn:
 		return "The dial did not come back to its first reading: the set-up moved. Tighten the stand and read again."
 	case SumRuleBroken:
-		return "12 + 6 and 3 + 9 do not agree: dirt, an oval surface or a knocked indicator. Wipe it and read again."
+		return "12 + 6 and 3 + 9 do not agree: dirt, an oval surface or a knocked indicator. Wipe it and read again, at " +
+			"eight even places if it stays."
+	case sumRuleOval:
+		return "12 + 6 and 3 + 9 do not agree: look at what comes twice a turn, that much is oval and no repeat mends it."
 	case BetweenReadings:
 		return "The high spot lies between two readings. Watch the needle through a whole turn and give its low and high."
 	case FewReadings:

@@ -66,7 +66,7 @@ func dial(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 
 // dialReading is what readings round the clock tell.
 func dialReading(d gauge.Dial, x gauge.Runout) *Reading {
-	show := make(figures, 0, 8)
+	show := make(figures, 0, 9)
 	reading := &Reading{Figure: show.add(x.Measured()), Warnings: x.Warnings, Dial: &DialReading{
 		TIR: show.add(x.TIR), Fitted: show.maybe(x.Fitted), OffCentre: show.maybe(x.Eccentricity), HighDeg: x.HighDeg,
 		Closure: show.maybe(x.Closure), SumRule: show.maybe(x.SumRule), Form: show.maybe(x.Form), Level: show.maybe(x.Circle),
@@ -74,6 +74,9 @@ func dialReading(d gauge.Dial, x gauge.Runout) *Reading {
 	}}
 	if x.HighDeg != nil {
 		reading.Dial.HighClock = gauge.DegreesClock(*x.HighDeg)
+	}
+	if x.Harmonics != nil {
+		reading.Dial.Oval = show.add(x.Harmonics.Twice)
 	}
 	for _, p := range d.Readings {
 		reading.Dial.Points = append(reading.Dial.Points, Point{p.Degrees, Figure{Length: p.Value}})

@@ -57,6 +57,7 @@ type DialReading struct {
 	Closure   *Figure  `json:"closure,omitempty"`
 	SumRule   *Figure  `json:"sum_rule,omitempty"`
 	Form      *Figure  `json:"form,omitempty"`
+	Oval      *Figure  `json:"oval,omitempty" doc:"what comes twice a turn, where eight even places tell it"`
 	Level     *Figure  `json:"level,omitempty" doc:"mean level of the fitted circle"`
 	Points    []Point  `json:"points,omitempty"`
 	SagTaken  bool     `json:"sag_taken,omitempty" doc:"the sag of the arm was taken off"`

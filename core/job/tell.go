@@ -45,7 +45,9 @@ func (s *scale) tell(step *plan.Step, b *Body, r *Reading) *Tell {
 		if unfinished(b) && code != gauge.DidNotReturn && code != gauge.SumRuleBroken {
 			continue
 		}
-		t.Lines = append(t.Lines, plainly(gauge.Advice(code)))
+		if says := gauge.AdviceOn(code, r.Dial != nil && r.Dial.Oval != nil); says != "" {
+			t.Lines = append(t.Lines, plainly(says))
+		}
 	}
 	t.verdict(k, r)
 	t.Lines = append(t.Lines, places(r)...)

@@ -754,6 +754,8 @@ export interface components {
             /** @description mean level of the fitted circle */
             level?: components["schemas"]["Figure"];
             off_centre?: components["schemas"]["Figure"];
+            /** @description what comes twice a turn, where eight even places tell it */
+            oval?: components["schemas"]["Figure"];
             points?: components["schemas"]["Point"][];
             /** @description the sag of the arm was taken off */
             sag_taken?: boolean;

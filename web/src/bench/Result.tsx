@@ -204,6 +204,7 @@ function behind(step: Step, r: Reading | undefined, show: Show): [string, string
     if (r.dial.high_clock) rows.push(['High spot', `${r.dial.high_clock} o'clock`])
     add('Back to start, change', r.dial.closure)
     add('Form', r.dial.form)
+    add('Twice a turn: oval', r.dial.oval)
   }
   if (r?.places) add('Largest', r.high)
   add('Spread', r?.spread)

@@ -160,6 +160,7 @@ export function EntryBox({
             }}
             sx={{
               flex: 1,
+              minHeight: 0,
               fontFamily: mono,
               fontWeight: 600,
               fontSize: value.length > 5 ? '1rem' : '1.5rem',

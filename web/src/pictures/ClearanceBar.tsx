@@ -43,17 +43,35 @@ export function ClearanceBar({
             fill={ink(b.likely ? 'dye' : 'wash')}
             stroke={ink('ink')}
           />
-          <text x={x(b.from)} y={62 + i * 52} textAnchor="middle" fontSize="13" fill={ink('ink2')}>
+          <Number x={x(b.from)} y={62 + i * 52}>
             {label(b.from)}
-          </text>
-          <text x={x(b.to)} y={62 + i * 52} textAnchor="middle" fontSize="13" fill={ink('ink2')}>
+          </Number>
+          <Number x={x(b.to)} y={62 + i * 52}>
             {label(b.to)}
-          </text>
+          </Number>
         </g>
       ))}
       <text x={x(0)} y={32 + bars.length * 52} textAnchor="middle" fontSize="14" fill={ink('ink2')}>
         no play
       </text>
     </svg>
+  )
+}
+
+/** A figure that is read on a hatched ground, too. */
+function Number({ x, y, children }: { x: number; y: number; children: string }) {
+  return (
+    <text
+      x={x}
+      y={y}
+      textAnchor="middle"
+      fontSize="14"
+      fill={ink('ink')}
+      stroke={ink('panel')}
+      strokeWidth="5"
+      paintOrder="stroke"
+    >
+      {children}
+    </text>
   )
 }

@@ -55,7 +55,9 @@ export function ToolForm({ groups, texts, unit, onChange }: Props) {
   const faulty = (f: Field) => errors.some((e) => e.field === f.name)
   // What a row begins with, such as its clock position, is the label of its first box.
   const row = (rows: Rows, r: number) => {
-    const first = rows.first[r] ?? {}
+    // One that an address gives otherwise is a box like the others.
+    const other = ([name, was]: [string, string]) => (texts[at(rows, r, name)] ?? was) !== was
+    const first = Object.entries(rows.first[r] ?? {}).some(other) ? {} : (rows.first[r] ?? {})
     const named = Object.values(first).join(' ')
     const boxes = rows.item.filter((f) => first[f.name] === undefined)
     return boxes.map((f, i) => {
@@ -218,6 +220,7 @@ function Choice({
           fontWeight: 500,
           color: ink('ink2'),
           lineHeight: 1.2,
+          pb: 1,
         }}
       >
         {label}

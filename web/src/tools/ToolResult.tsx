@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box'
 import type { Verdict, Words } from '../api/types'
-import { useUnit } from '../app/settings'
+import { typographic, useUnit } from '../app/settings'
 import { Rows } from '../bench/Result'
 import { VerdictShape, verdictInk } from '../shapes/Verdict'
 import { condensed, ink, mono } from '../theme'
@@ -9,7 +9,7 @@ import { condensed, ink, mono } from '../theme'
 export function ToolResult({ words }: { words: Words }) {
   const { show, other } = useUnit()
   const main = show(words.main.value)
-  const second = words.main.value[other]
+  const second = typographic(words.main.value[other])
   const verdict = words.verdict as Verdict | undefined
   return (
     <Box aria-live="polite" data-result sx={{ display: 'grid', gap: 2 }}>
@@ -29,9 +29,7 @@ export function ToolResult({ words }: { words: Words }) {
         >
           {main}
         </Box>
-        {second !== words.main.value[other === 'thou' ? 'mm' : 'thou'] && (
-          <Box sx={{ fontFamily: mono, color: ink('ink2') }}>{second}</Box>
-        )}
+        {second !== main && <Box sx={{ fontFamily: mono, color: ink('ink2') }}>{second}</Box>}
       </Box>
       {show(words.headline) && (
         <Box

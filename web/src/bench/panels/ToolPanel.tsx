@@ -59,7 +59,7 @@ export function Asking({
     )
   }
   const facts = Object.entries(known)
-    .filter(([name, v]) => v !== '' && !name.startsWith('target.'))
+    .filter(([name, v]) => v !== '' && name !== 'phase' && !name.startsWith('target.'))
     .map(([name, v]) => `${words(name)} ${v}${name === 'cap_c' ? ' °C' : ''}`)
   if (known['target.min'] ?? known['target.max'])
     facts.push(`window ${limitText(step.panel.limit, show)} ${shown}`)

@@ -179,7 +179,7 @@ export const bearing: Tool[] = [
           { name: 'housing.most', label: 'Most' },
         ],
       },
-      bounds('Limit of what is left; not below nothing where there is none'),
+      bounds('Limit of what is left; without one, at least 0'),
     ],
   },
   {

@@ -21,7 +21,7 @@ export const clock = (i: number) => ({ clock: ['12', '3', '6', '9'][i] })
 export const dial = (list: string): Rows => ({
   list,
   item: [
-    { name: 'clock', label: 'Clock', short: 'at', kind: 'words', width: 72 },
+    { name: 'clock', label: 'Clock', short: 'at', kind: 'words', width: 80 },
     { name: 'value', label: 'Reading' },
   ],
   first: times(4, clock),
