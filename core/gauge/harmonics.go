@@ -62,7 +62,8 @@ func (d Dial) harmonics(value []float64) *Harmonics {
 
 // equalSteps reports whether the readings stand equally far apart.
 func (d Dial) equalSteps() bool {
-	places := d.places()
+	var room [16]float64
+	places := d.places(room[:0])
 	step := 360 / float64(len(places))
 	for i, at := range places {
 		next := places[0] + 360

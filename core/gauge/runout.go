@@ -359,9 +359,8 @@ func (d Dial) fit(value []float64) (circle, bool) {
 	return circle{level, math.Hypot(a, b), math.Atan2(b, a) * 180 / math.Pi, high - low, worth}, true
 }
 
-// places are where the readings stand, sorted.
-func (d Dial) places() []float64 {
-	at := make([]float64, 0, 16)
+// places are where the readings stand, sorted, in the room given.
+func (d Dial) places(at []float64) []float64 {
 	for _, x := range d.Readings {
 		at = append(at, x.Degrees)
 	}
@@ -370,7 +369,8 @@ func (d Dial) places() []float64 {
 }
 
 func (d Dial) widestGap() float64 {
-	at := d.places()
+	var room [16]float64
+	at := d.places(room[:0])
 	widest := at[0] + 360 - at[len(at)-1]
 	for i := 1; i < len(at); i++ {
 		widest = max(widest, at[i]-at[i-1])

@@ -13,6 +13,20 @@ type history struct {
 	ended   *Entry
 	amended []*Entry
 	gone    map[string]*Entry // entry → the one that took it back
+	room    slab              // for what was taken the place of
+}
+
+// slab is room for many short lists, got at once.
+type slab []*Entry
+
+// take is an empty list with room for n.
+func (s *slab) take(n int) []*Entry {
+	if len(*s) < n {
+		*s = make([]*Entry, 64*n)
+	}
+	taken := (*s)[:0:n]
+	*s = (*s)[n:]
+	return taken
 }
 
 // track is what the log says of one step.
@@ -77,6 +91,9 @@ func (h *history) kept(e *Entry, t *track, gone bool) {
 		return // an amendment in words
 	}
 	if t.last != nil {
+		if t.before == nil {
+			t.before = h.room.take(2)
+		}
 		t.before = append(t.before, t.last)
 	}
 	t.last, t.decision = e, nil

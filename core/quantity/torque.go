@@ -24,6 +24,9 @@ func (t Torque) LbfFt() float64 { return float64(t / PoundForceFt) }
 func (t Torque) LbfIn() float64 { return float64(t / PoundForceIn) }
 func (t Torque) KgfM() float64  { return float64(t / KilogramForce) }
 
+// bareUnit takes off what may stand between the units of a product.
+var bareUnit = strings.NewReplacer("·", "", "⋅", "", ".", "", " ", "", "-", "", "*", "")
+
 // ParseTorque reads a torque with its unit: N·m (also N.m, N m, Nm), lbf·ft
 // (also lbf ft, ft·lbf, ft-lb), lbf·in and kgf·m alike.
 func ParseTorque(text string) (Torque, error) {
@@ -36,7 +39,7 @@ func ParseTorque(text string) (Torque, error) {
 	if err != nil {
 		return 0, badTorque(text)
 	}
-	unit := strings.NewReplacer("·", "", "⋅", "", ".", "", " ", "", "-", "", "*", "").Replace(lowerASCII(s[n:]))
+	unit := bareUnit.Replace(lowerASCII(s[n:]))
 	size, ok := map[string]Torque{
 		"nm":    NewtonMetre,
 		"lbfft": PoundForceFt, "ftlbf": PoundForceFt, "lbft": PoundForceFt, "ftlb": PoundForceFt,
