@@ -12,7 +12,7 @@ import type { Unit } from '../app/settings'
 import { EntryBox, EntryContext } from '../entry/EntryBox'
 import { heard } from '../entry/number'
 import { condensed, ink } from '../theme'
-import type { Field, Group, Rows } from './tools'
+import type { Field, Group, Rows } from './form'
 import { at, rowsShown, text, type Texts } from './values'
 
 interface Props {

@@ -16,7 +16,8 @@ import { NoteDialog } from './NoteDialog'
 import { ToolForm } from './ToolForm'
 import { ToolPicture, type Asked } from './ToolPicture'
 import { ToolResult } from './ToolResult'
-import { tools, type Tool } from './tools'
+import type { Tool } from './form'
+import { tools } from './tools'
 import { groupsOf, request, type Texts } from './values'
 
 export function ToolPage() {

@@ -8,7 +8,8 @@ import { Message } from '../app/Message'
 import { Screen } from '../app/Screen'
 import { condensed, ink } from '../theme'
 import { Instrument } from './Instrument'
-import { drawers, tools, type Tool } from './tools'
+import type { Tool } from './form'
+import { drawers, tools } from './tools'
 
 const open = (t: Tool) => `/tools/${t.kind}`
 

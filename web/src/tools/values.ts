@@ -1,6 +1,6 @@
 import type { Unit } from '../app/settings'
 import { numberOf } from '../entry/number'
-import type { Field, Group, Rows, Tool } from './tools'
+import type { Field, Group, Rows, Tool } from './form'
 
 // What is typed into a tool is a flat set of texts by their path, as they stand
 // in the address; the request is the same, nested.

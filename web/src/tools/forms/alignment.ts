@@ -1,4 +1,4 @@
-import type { Group, Tool } from '../tools'
+import type { Group, Tool } from '../form'
 import { dial, division } from './parts'
 
 export const alignmentTools: Tool[] = [

@@ -1,4 +1,4 @@
-import type { Tool } from '../tools'
+import type { Tool } from '../form'
 import { bounds, clock, division, head, mpe, number, one, times, yes } from './parts'
 
 export const clearance: Tool[] = [

@@ -1,4 +1,4 @@
-import type { Field, Group, Rows } from '../tools'
+import type { Field, Group, Rows } from '../form'
 
 // What the forms of the bench tools have in common.
 

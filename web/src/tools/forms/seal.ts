@@ -1,4 +1,4 @@
-import type { Tool } from '../tools'
+import type { Tool } from '../form'
 import { bounds, division, head, number, one, times } from './parts'
 
 export const seal: Tool[] = [

@@ -1,4 +1,4 @@
-import type { Tool } from '../tools'
+import type { Tool } from '../form'
 import { bounds, dial, division, mpe, number, one, times } from './parts'
 
 export const shaft: Tool[] = [

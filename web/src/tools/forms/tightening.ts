@@ -1,4 +1,4 @@
-import type { Tool } from '../tools'
+import type { Tool } from '../form'
 import { number, one } from './parts'
 
 export const tightening: Tool[] = [
