@@ -82,6 +82,10 @@ func showPlan(args []string, out io.Writer) error {
 		} else if with { // --option=seal=double
 			value = args[i][len(name)+1:]
 		}
+		if name == "--scope" || name == "--arrives" {
+			q.Options[name[2:]] = value
+			continue
+		}
 		key, choice, ok := strings.Cut(value, "=")
 		if !ok {
 			return usageError(fmt.Sprintf("plan show: %s %q: write it as key=value", name, value))
@@ -98,7 +102,8 @@ func showPlan(args []string, out io.Writer) error {
 		case "--part":
 			q.Parts[key] = judge.Outcome(choice)
 		default:
-			return usageError(fmt.Sprintf("plan show: there is no flag %s: write --option, --school, --count or --part", name))
+			return usageError(fmt.Sprintf("plan show: there is no flag %s: write --scope, --arrives, --option, --school, "+
+				"--count or --part", name))
 		}
 	}
 	if file == "" {

@@ -49,6 +49,9 @@ func Accept(j Job, e Entry) error {
 	if refused := a.over(); refused != nil {
 		return refused
 	}
+	if e.Kind == Scoped {
+		return a.verdict(a.scoped)
+	}
 	if a.step == nil {
 		a.errs.Add("step", fmt.Errorf("%q is not a step of this job", e.Step))
 		return a.errs
@@ -61,7 +64,7 @@ func Accept(j Job, e Entry) error {
 	case Pictured:
 		return a.verdict(a.pictured)
 	}
-	a.errs.Add("kind", fmt.Errorf("is %q: write kept, decided, pictured, withdrawn, ended or amended", e.Kind))
+	a.errs.Add("kind", fmt.Errorf("is %q: write kept, decided, pictured, withdrawn, scoped, ended or amended", e.Kind))
 	return a.errs
 }
 
@@ -227,7 +230,7 @@ func (a *acceptance) withdrawn() error {
 		if a.By.Role != Lead {
 			a.errs.Add("by", fmt.Errorf("must be a lead: only a lead opens an ended job again"))
 		}
-	case Pictured:
+	case Pictured, Scoped:
 	default:
 		return &Refused{"an entry of this kind is not withdrawn"}
 	}
@@ -311,7 +314,7 @@ func (s *scale) body(step *plan.Step, b *Body) error {
 	v := reflect.ValueOf(*b)
 	for i := range v.NumField() {
 		name, _, _ := strings.Cut(v.Type().Field(i).Tag.Get("json"), ",")
-		if name != "unit" && name != "skip" && name != group && !v.Field(i).IsZero() {
+		if name != group && !slices.Contains(beside, name) && !v.Field(i).IsZero() {
 			return field.Errorf("body."+name, "does not belong to this step: it takes %s", group)
 		}
 	}

@@ -14,6 +14,7 @@ type Body struct {
 	Unit    quantity.Unit    `json:"unit,omitempty" enum:"thou,in,mm,um" doc:"what a bare number means"`
 	Done    bool             `json:"done,omitempty" doc:"acknowledged"`
 	Skip    string           `json:"skip,omitempty" doc:"why this was not taken"`
+	Absent  string           `json:"absent,omitempty" enum:"pump,job" doc:"with skip: it is not on this pump, or not in this job"`
 	Turn    *TurnForm        `json:"turn,omitempty"`
 	Count   *CountForm       `json:"count,omitempty"`
 	Marks   []string         `json:"marks,omitempty" doc:"where each mark stands, in the plan's order"`
@@ -33,6 +34,13 @@ type Body struct {
 	Photo   *PhotoForm       `json:"photo,omitempty"`
 	Sign    *SignForm        `json:"sign,omitempty"`
 }
+
+// What a thing to do may not be there for: the pump has none of it, or this job leaves it
+// alone.
+const (
+	NotOnPump = "pump"
+	NotInJob  = "job"
+)
 
 // TurnForm is how the shaft turns by hand, and where it catches.
 type TurnForm struct {

@@ -26,7 +26,7 @@ func depthBench(t *testing.T) *bench {
 	if err != nil {
 		t.Fatal(err)
 	}
-	o, err := NewOpening(p, "LS-1", Papers{}, Rules{}, "leaks")
+	o, err := NewOpening(p, "LS-1", Papers{}, Rules{}, Asked{Complaint: "leaks"})
 	if err != nil {
 		t.Fatal(err)
 	}

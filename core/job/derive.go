@@ -30,16 +30,17 @@ func derive(j Job) *derived {
 	terms := memo.settled(j)
 	memo.room(len(j.Log))
 	log := read(j.Log, terms.plan)
-	s := decide(scale{terms: terms, log: log, memo: memo})
+	s := decide(scale{terms: terms, log: log, memo: memo, scope: scopeAt(terms.opening, log.scoped, 0)})
 	order := s.order()
 	back := reopen(s, order)
-	work := walk(s, order, back)
+	called := calls(s)
+	work := walk(s, order, back, called)
 	taken := take(work)
 	checks, stations := lines(s, taken, back)
 	state := stateOf(s, work, len(j.Log))
 	d := &derived{s, j, &Sheet{
 		State: state.state, Next: state.next, Signed: state.signed, Ended: state.ended, Amended: amendments(log),
-		Rules: RulesNumber, Length: len(j.Log), Vertical: terms.plan.ShaftLine.Vertical,
+		Scope: scopeSheet(s, called), Rules: RulesNumber, Length: len(j.Log), Vertical: terms.plan.ShaftLine.Vertical,
 		Stages: work.stages, Checks: checks, Stations: stations, Pieces: pieces(s, work), Kit: kit(s, work),
 		Causes: causes(s, work, taken, checks), Tally: tally(work.stages, checks, taken), Notes: []SheetNote{},
 	}}
@@ -97,16 +98,27 @@ func once(s *scale) outcomes {
 
 // asking is the plan as this pump has it, stage by stage: the steps whose conditions
 // hold. Nothing after it asks a condition of a step again.
-type asking [][]*task
+type asking [][]due
+
+// due is a step that this pump has. One that is outside the scope of the job stands there
+// because something was entered at it while the job had another scope.
+type due struct {
+	*task
+	outside bool
+}
 
 func (s *scale) order() asking {
 	order := make(asking, len(s.plan.Stages))
 	for i := range s.plan.Stages {
 		steps := s.plan.Stages[i].Steps
-		order[i] = make([]*task, 0, len(steps))
+		order[i] = make([]due, 0, len(steps))
 		for k := range steps {
-			if s.has(&steps[k]) {
-				order[i] = append(order[i], &s.steps[steps[k].N()])
+			step, task := &steps[k], &s.steps[steps[k].N()]
+			switch {
+			case s.has(step):
+				order[i] = append(order[i], due{task, false})
+			case len(s.log.scoped) > 0 && s.log.of(step).counts() != nil && step.OutOfScope(s):
+				order[i] = append(order[i], due{task, true})
 			}
 		}
 	}

@@ -21,6 +21,8 @@ const (
 	Withdrawn = "withdrawn"
 	// Ended closes a job unsigned, with a reason; its pump is free again.
 	Ended = "ended"
+	// Scoped changes how much of the work the job is, or says that it stays as it is.
+	Scoped = "scoped"
 	// Amended adds to a signed sheet, or corrects an entry of it, and is signed anew.
 	Amended = "amended"
 )
@@ -31,7 +33,7 @@ type Entry struct {
 	Seq  int       `json:"seq" doc:"1 for the first entry of the job"`
 	At   time.Time `json:"at" doc:"when it was kept"`
 	By   Person    `json:"by"`
-	Kind string    `json:"kind" enum:"opened,kept,decided,pictured,withdrawn,ended,amended"`
+	Kind string    `json:"kind" enum:"opened,kept,decided,pictured,withdrawn,ended,amended,scoped"`
 	Step string    `json:"step,omitempty"`
 	// On is the entry that this one takes the place of (kept, amended), decides
 	// about (decided) or takes back (withdrawn). The older one stays in the log.
@@ -39,6 +41,7 @@ type Entry struct {
 	Reason string   `json:"reason,omitempty"`
 	Body   *Body    `json:"body,omitempty"`
 	Open   *Opening `json:"open,omitempty"`
+	Scope  *Scoping `json:"scope,omitempty"`
 	Ending Ending   `json:"ending,omitempty" enum:"mistake,scrapped,taken-away,other" doc:"ended: why"`
 	Source
 	Rules  int `json:"rules,omitempty" doc:"number of the rules it was accepted under"`
@@ -100,16 +103,21 @@ const Lead = "lead"
 // Opening is what a job starts with: the pump, the plan and the limits it will
 // be judged by. It is a copy: what changes on the pump later changes no job.
 type Opening struct {
-	Pump      string                 `json:"pump" doc:"tag of the pump"`
-	Complaint string                 `json:"complaint" doc:"why the pump is here"`
-	Hours     *float64               `json:"hours,omitempty" doc:"running hours of the pump as it came in"`
-	Plan      string                 `json:"plan" doc:"key of the plan"`
-	Version   int                    `json:"version"`
-	PlanHash  string                 `json:"plan_hash"`
-	Options   map[string]string      `json:"options"`
-	Schools   map[string]string      `json:"schools"`
-	Values    map[string]Value       `json:"values"`
-	Limits    map[string]judge.Limit `json:"limits"`
+	Pump      string `json:"pump" doc:"tag of the pump"`
+	Complaint string `json:"complaint" doc:"why the pump is here"`
+	Why       string `json:"why,omitempty" doc:"key of the plan's complaint that was chosen"`
+	Scope     string `json:"scope,omitempty" doc:"key of the scope it is opened with"`
+	Arrives   string `json:"arrives,omitempty" doc:"in what state the pump came: in-line, bench, new-parts"`
+	// Absent are the steps whose thing to do was not on this pump at its last job.
+	Absent   map[string]string      `json:"absent,omitempty" doc:"step → why it was not on this pump at its last job"`
+	Hours    *float64               `json:"hours,omitempty" doc:"running hours of the pump as it came in"`
+	Plan     string                 `json:"plan" doc:"key of the plan"`
+	Version  int                    `json:"version"`
+	PlanHash string                 `json:"plan_hash"`
+	Options  map[string]string      `json:"options"`
+	Schools  map[string]string      `json:"schools"`
+	Values   map[string]Value       `json:"values"`
+	Limits   map[string]judge.Limit `json:"limits"`
 }
 
 // Value is a figure from the pump's papers, as typed, with its source.

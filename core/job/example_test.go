@@ -30,7 +30,7 @@ func Example() {
 		fmt.Println(err)
 		return
 	}
-	opening, err := job.NewOpening(p, "LS-204", job.Papers{}, job.Rules{}, "noise")
+	opening, err := job.NewOpening(p, "LS-204", job.Papers{}, job.Rules{}, job.Asked{Complaint: "noise"})
 	if err != nil {
 		fmt.Println(err)
 		return

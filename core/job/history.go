@@ -11,6 +11,7 @@ type history struct {
 	tracks  []track             // what it says of each step, by the number of the step
 	added   map[string][]*Entry // step → pictures put to it
 	ended   *Entry
+	scoped  []*Entry // changes of the scope
 	amended []*Entry
 	gone    map[string]*Entry // entry → the one that took it back
 	room    slab              // for what was taken the place of
@@ -65,6 +66,10 @@ func read(log []Entry, p *plan.Plan) *history {
 		case Decided:
 			if t != nil && t.last != nil && t.last.ID == e.On && !gone {
 				t.decision = e
+			}
+		case Scoped:
+			if !gone && e.Scope != nil {
+				h.scoped = append(h.scoped, e)
 			}
 		case Ended:
 			if !gone {

@@ -47,7 +47,7 @@ func backPullOut(t testing.TB) *plan.Plan {
 func newBench(t *testing.T, papers Papers, rules Rules) *bench {
 	t.Helper()
 	p := backPullOut(t)
-	o, err := NewOpening(p, "LS-1", papers, rules, "leaks")
+	o, err := NewOpening(p, "LS-1", papers, rules, Asked{Complaint: "leaks"})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -509,11 +509,11 @@ func TestOpeningChecksThePapers(t *testing.T) {
 		{"limits.gland-gap.source", Papers{Limits: map[string]LimitForm{"gland-gap": {Max: quantity.Type("1 mm")}}}},
 	}
 	for _, tt := range tests {
-		if _, err := NewOpening(p, "LS-1", tt.papers, Rules{}, "leaks"); names(err) != tt.field {
+		if _, err := NewOpening(p, "LS-1", tt.papers, Rules{}, Asked{Complaint: "leaks"}); names(err) != tt.field {
 			t.Errorf("got %v, want an error on %s", err, tt.field)
 		}
 	}
-	if _, err := NewOpening(p, "LS-1", Papers{}, Rules{}, " "); names(err) != "complaint" {
+	if _, err := NewOpening(p, "LS-1", Papers{}, Rules{}, Asked{Complaint: " "}); names(err) != "complaint" {
 		t.Errorf("no complaint: %v", err)
 	}
 }
@@ -610,7 +610,7 @@ func long(b *testing.B) Job {
 	if err != nil {
 		b.Fatal(err)
 	}
-	o, err := NewOpening(p, "LS-1", papers, Rules{}, "leaks")
+	o, err := NewOpening(p, "LS-1", papers, Rules{}, Asked{Complaint: "leaks"})
 	if err != nil {
 		b.Fatal(err)
 	}

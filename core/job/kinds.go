@@ -3,6 +3,7 @@ package job
 import (
 	"maps"
 	"reflect"
+	"slices"
 	"strings"
 
 	"settle/core/gauge"
@@ -18,6 +19,7 @@ type kind struct {
 	panel string // the panel of the screen
 	group string // the field of Body that it takes
 	must  bool   // it has to be done: it is not left out, whatever the reason
+	away  bool   // but it may not be on this pump, or not in this job
 	hangs bool   // its reading hangs on what was entered elsewhere, too
 	typed bool   // an entry is told as it was typed, not as it was understood
 	table Table  // of the sheet, in which it has a row
@@ -87,7 +89,7 @@ func init() {
 // stepKinds are the kinds of steps that are neither a check nor a setting.
 func stepKinds() map[string]*kind {
 	return map[string]*kind{
-		plan.Do:      {panel: "ack", group: "done", must: true, weigh: acknowledged},
+		plan.Do:      {panel: "ack", group: "done", must: true, away: true, weigh: acknowledged},
 		plan.Caution: {panel: "ack", group: "done", must: true, weigh: acknowledged},
 		plan.Turn: {panel: "turn", group: "turn", table: DoneTable, weigh: turned, show: feels,
 			fine: "Turns free", notFine: "Does not turn free"},
@@ -179,13 +181,16 @@ func tableOf(kind string) Table {
 	return kinds[kind].table
 }
 
+// beside are the fields of a body that stand beside its group.
+var beside = []string{"unit", "skip", "absent"}
+
 // Groups are the fields of a body that hold what was entered.
 func Groups() []string {
 	var all []string
 	body := reflect.TypeFor[Body]()
 	for i := range body.NumField() {
 		name, _, _ := strings.Cut(body.Field(i).Tag.Get("json"), ",")
-		if name != "unit" && name != "skip" {
+		if !slices.Contains(beside, name) {
 			all = append(all, name)
 		}
 	}

@@ -15,7 +15,7 @@ import (
 const (
 	RulesNumber  = 3 // of the rules by which readings are judged and steps come due
 	CoreNumber   = 4 // of this core: raised when what it works out changes, verdict or not
-	FormatNumber = 3 // of the fields of an entry, docs/files.md; entries without a number are 1
+	FormatNumber = 4 // of the fields of an entry, docs/files.md; entries without a number are 1
 )
 
 // Seal makes an accepted entry the next line of a log: it gives it its place, its

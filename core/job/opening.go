@@ -1,6 +1,7 @@
 package job
 
 import (
+	"errors"
 	"fmt"
 	"slices"
 	"strings"
@@ -74,13 +75,17 @@ func (o *Opening) Run(hours *float64) error {
 
 // NewOpening copies what a job will be judged by: the pump's options and
 // values, and the limits resolved once, maker before shop before general set.
-func NewOpening(p *plan.Plan, tag string, papers Papers, rules Rules, complaint string) (*Opening, error) {
+func NewOpening(p *plan.Plan, tag string, papers Papers, rules Rules, asked Asked) (*Opening, error) {
 	var errs field.Errors
-	if strings.TrimSpace(complaint) == "" {
-		errs.Add("complaint", fmt.Errorf("is missing: write why the pump is here: leak, noise, heat, low flow, planned"))
-	}
-	if len(complaint) > maxComplaint {
+	if len(asked.Complaint) > maxComplaint {
 		errs.Add("complaint", fmt.Errorf("is longer than %d letters", maxComplaint))
+	}
+	wrong := asked.settle(p)
+	for _, name := range keys(wrong) {
+		errs.Add(name, errors.New(wrong[name]))
+	}
+	if asked.Complaint == "" {
+		errs.Add("complaint", fmt.Errorf("is missing: write why the pump is here: leak, noise, heat, low flow, planned"))
 	}
 	errs.Add("", CheckPapers(p, papers))
 	if err := errs.Err(); err != nil {
@@ -91,7 +96,8 @@ func NewOpening(p *plan.Plan, tag string, papers Papers, rules Rules, complaint 
 		return nil, err
 	}
 	o := &Opening{
-		Pump: tag, Complaint: complaint, Plan: p.Key, Version: p.Version, PlanHash: p.Hash,
+		Pump: tag, Complaint: asked.Complaint, Why: asked.Why, Scope: asked.Scope, Arrives: asked.Arrives,
+		Plan: p.Key, Version: p.Version, PlanHash: p.Hash,
 		Options: plan.Defaults(p.Options, papers.Options), Schools: plan.Defaults(plan.Schools, rules.Schools),
 		Values: papers.Values, Limits: map[string]judge.Limit{},
 	}
@@ -102,6 +108,23 @@ func NewOpening(p *plan.Plan, tag string, papers Papers, rules Rules, complaint 
 		o.Limits[key] = judge.Resolve(key, dimensions, layers(from)...)
 	}
 	return o, nil
+}
+
+// Propose notes what was not on this pump at its last job, as far as this plan has it to
+// be done.
+func (o *Opening) Propose(p *plan.Plan, last Job) {
+	d := derive(last)
+	for _, stage := range d.sheet.Stages {
+		for _, s := range stage.Steps {
+			if s.Reading == nil || s.Reading.Absent != NotOnPump || p.Of(s.ID) == nil {
+				continue
+			}
+			if o.Absent == nil {
+				o.Absent = map[string]string{}
+			}
+			o.Absent[s.ID] = s.Reading.Skipped
+		}
+	}
 }
 
 // CheckPapers says what is wrong with a pump's options, values and limits under

@@ -196,6 +196,9 @@ func takenCell(t *Taken) *Cell {
 	if t.Figure == nil {
 		c.Text = plainly(notTaken)
 	}
+	if t.Late != nil {
+		c.Text = plainly(notTakenSince(*t.Late))
+	}
 	if t.Decision != nil {
 		c.Accepted = t.Decision.Reason
 	}

@@ -23,7 +23,7 @@ func openPlan(t *testing.T, text string) *bench {
 	if err != nil {
 		t.Fatal(err)
 	}
-	o, err := NewOpening(p, "LS-1", Papers{}, Rules{}, "leaks")
+	o, err := NewOpening(p, "LS-1", Papers{}, Rules{}, Asked{Complaint: "leaks"})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -34,6 +34,7 @@ type Reading struct {
 
 	// Values, where it is no length.
 	Skipped string    `json:"skipped,omitempty" doc:"why it was left out"`
+	Absent  string    `json:"absent,omitempty" enum:"pump,job" doc:"it is not on this pump, or not in this job"`
 	Turned  *TurnForm `json:"turned,omitempty" doc:"how it turned by hand, and where it caught"`
 	HomeS   *int      `json:"home_s,omitempty" doc:"a heating: seconds from the heater to home"`
 

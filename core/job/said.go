@@ -10,7 +10,7 @@ import (
 // about one, or took one back. Both stand on the sheet.
 type SheetNote struct {
 	Entry  string    `json:"entry"`
-	Kind   string    `json:"kind" enum:"kept,decided,withdrawn,ended,amended"`
+	Kind   string    `json:"kind" enum:"kept,decided,withdrawn,ended,amended,scoped"`
 	Step   string    `json:"step,omitempty"`
 	Title  string    `json:"title,omitempty" doc:"of the step"`
 	Reason string    `json:"reason"`
@@ -33,9 +33,15 @@ func (d *derived) notes() []SheetNote {
 		}
 		switch e.Kind {
 		case Kept, Amended:
-			if e.On == "" && e.Kind == Kept {
+			absent := e.Body != nil && e.Body.Absent != ""
+			if e.On == "" && e.Kind == Kept && !absent {
 				continue
 			}
+			if absent {
+				n.Reason = e.Body.Skip
+			}
+			n.After = d.said(e)
+		case Scoped:
 			n.After = d.said(e)
 		case Decided, Withdrawn, Ended:
 		default:
@@ -63,14 +69,24 @@ func Said(j Job) map[string]Sentence {
 
 // said is what an entry says: readings as they were typed, the rest as it is read.
 func (d *derived) said(e *Entry) Sentence {
-	if e.Kind == Decided {
+	switch {
+	case e.Kind == Decided:
 		return accepted(e.Reason)
+	case e.Kind == Scoped && e.Scope != nil:
+		to := e.Scope.To
+		if x := d.scale.plan.Scope(to); x != nil {
+			to = x.Title
+		}
+		return scopedTo(to, len(e.Scope.Not) > 0 && e.Scope.To == scopeAt(d.scale.opening, d.scale.log.scoped, e.Seq))
 	}
 	b := e.Body
 	if b == nil {
 		return Sentence{}
 	}
-	if !blank(b.Skip) {
+	switch {
+	case b.Absent != "":
+		return plainly(notThere(b.Absent, b.Skip))
+	case !blank(b.Skip):
 		return plainly(leftOut(b.Skip))
 	}
 	step := d.scale.plan.Step(e.Step)

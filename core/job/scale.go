@@ -18,6 +18,7 @@ type scale struct {
 	*terms
 	log   *history
 	parts outcomes
+	scope string // key of the scope the job has
 	memo  *Memo
 	// before, where it is not 0, is the number of an entry: what was entered from it
 	// on does not count.
@@ -33,14 +34,20 @@ func (s scale) asOf(e *Entry) *scale {
 	return &s
 }
 
-// Choice answers conditions on options of the pump and schools of the shop.
-func (s *scale) Choice(key string) string { return s.chosen.Choice(key) }
+// Choice answers conditions on options of the pump, schools of the shop, and what the job
+// is.
+func (s *scale) Choice(key string) string {
+	if key == plan.InScope && s.scope != "" {
+		return s.scope
+	}
+	return s.chosen.Choice(key)
+}
 
 // Decided answers conditions on parts.
 func (s *scale) Decided(part string) judge.Outcome { return s.parts[part] }
 
 // has reports whether this pump, as it is decided about, has a step.
-func (s *scale) has(step *plan.Step) bool { return step.When.Hold(s) }
+func (s *scale) has(step *plan.Step) bool { return step.There(s) }
 
 // latest is the entry that counts at a step, nil where there is none.
 func (s *scale) latest(step *plan.Step) *Entry {
@@ -116,17 +123,33 @@ func (s *scale) weigh(step *plan.Step, b *Body, partial bool) (*Reading, field.E
 		return nil, r.Errors
 	}
 	k := s.kind(step)
-	if why := strings.TrimSpace(b.Skip); why != "" {
-		if k.must {
-			return nil, field.Errors{field.Errorf("skip", "is not for this step: it has to be done")}
-		}
-		return &Reading{Skipped: why, Text: leftOut(b.Skip)}, nil
+	if !blank(b.Skip) || b.Absent != "" {
+		return k.skipped(b)
 	}
 	reading := k.weigh(s, step, b, &r)
 	if len(r.Errors) > 0 && !partial {
 		return nil, r.Errors
 	}
 	return reading, r.Errors
+}
+
+// skipped is a step that was left out, or is not there to be done.
+func (k *kind) skipped(b *Body) (*Reading, field.Errors) {
+	why := strings.TrimSpace(b.Skip)
+	switch {
+	case why == "":
+		return nil, field.Errors{field.Errorf("skip", "is missing: say how it is known that this is not there")}
+	case k.away && (b.Absent == NotOnPump || b.Absent == NotInJob):
+		return &Reading{Skipped: why, Absent: b.Absent, Text: notThere(b.Absent, why)}, nil
+	case k.away:
+		return nil, field.Errors{field.Errorf("absent", "is %q: write pump, it is not on this pump, or job, it is not in "+
+			"this job", b.Absent)}
+	case b.Absent != "":
+		return nil, field.Errors{field.Errorf("absent", "is not for this step: it is for things to do")}
+	case k.must:
+		return nil, field.Errors{field.Errorf("skip", "is not for this step: it has to be done")}
+	}
+	return &Reading{Skipped: why, Text: leftOut(b.Skip)}, nil
 }
 
 // missing notes a group that is not there; a form that is still blank is no fault.

@@ -105,7 +105,7 @@ func takenAt(s *scale, step *StepSheet, back sentBack) *Taken {
 	}
 	r := step.Reading
 	return &Taken{Step: step.ID, Figure: r.Figure, High: r.High, Verdict: r.Verdict, Decision: step.Decision,
-		Rounds: step.Entries, Earlier: earlier(s, s.plan.Step(step.ID), back)}
+		Late: step.Late, Rounds: step.Entries, Earlier: earlier(s, s.plan.Step(step.ID), back)}
 }
 
 // earlier is what a step came to each time before its stage was sent back.

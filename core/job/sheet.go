@@ -23,6 +23,7 @@ const (
 // Sheet is everything there is to show of a job.
 type Sheet struct {
 	State    State          `json:"state" enum:"received,in-work,ready,signed,ended"`
+	Scope    *ScopeSheet    `json:"scope,omitempty" doc:"how much of the work it is; missing where the plan has no scopes"`
 	Rules    int            `json:"rules" doc:"number of the rules it was worked out by"`
 	Next     string         `json:"next,omitempty" doc:"id of the step to do next"`
 	Stages   []StageSheet   `json:"stages" nullable:"false"`
@@ -64,15 +65,17 @@ const (
 // StepSheet is one step as it stands.
 type StepSheet struct {
 	*plan.StepInfo
-	Again    string    `json:"again,omitempty" doc:"why it is to be done again"`
-	State    StepState `json:"state" enum:"open,blocked,done,decide"`
-	Blocked  string    `json:"blocked,omitempty" doc:"why nothing can be entered"`
-	Entry    string    `json:"entry,omitempty" doc:"id of the entry that counts"`
-	Entries  int       `json:"entries,omitempty" doc:"how often it was entered"`
-	Reading  *Reading  `json:"reading,omitempty"`
-	Decision *Decision `json:"decision,omitempty" doc:"a person's, on a reading that needs one"`
-	Pictures []Picture `json:"pictures,omitempty" doc:"of the step and of the findings at it"`
-	Panel    *Panel    `json:"panel" nullable:"false" doc:"never missing"`
+	Again    string     `json:"again,omitempty" doc:"why it is to be done again"`
+	State    StepState  `json:"state" enum:"open,blocked,done,decide"`
+	Blocked  string     `json:"blocked,omitempty" doc:"why nothing can be entered"`
+	Outside  bool       `json:"outside,omitempty" doc:"entered while the job had another scope, to which it belongs"`
+	Late     *time.Time `json:"late,omitempty" doc:"not taken as found: the job was widened to it when it was too late"`
+	Entry    string     `json:"entry,omitempty" doc:"id of the entry that counts"`
+	Entries  int        `json:"entries,omitempty" doc:"how often it was entered"`
+	Reading  *Reading   `json:"reading,omitempty"`
+	Decision *Decision  `json:"decision,omitempty" doc:"a person's, on a reading that needs one"`
+	Pictures []Picture  `json:"pictures,omitempty" doc:"of the step and of the findings at it"`
+	Panel    *Panel     `json:"panel" nullable:"false" doc:"never missing"`
 }
 
 // Panel is what the instrument of a step needs to be drawn.
@@ -80,6 +83,8 @@ type Panel struct {
 	Instrument string          `json:"instrument" doc:"which panel it has"`
 	Group      string          `json:"group" doc:"the field of a body that it fills"`
 	Optional   bool            `json:"optional,omitempty" doc:"it may be left out, with a reason"`
+	Away       bool            `json:"away,omitempty" doc:"it may not be on this pump, or not in this job, with a reason"`
+	Proposed   string          `json:"proposed,omitempty" doc:"why it was not on this pump at its last job"`
 	Choices    []ChoiceShown   `json:"choices,omitempty" doc:"what may be chosen, in the order of the keys"`
 	Outcomes   []judge.Outcome `json:"outcomes,omitempty" enum:"reuse,dress,repair,replace,order" doc:"of a part"`
 	// The gauge: what a division of it may be, and the one to begin with.
@@ -178,6 +183,7 @@ type Taken struct {
 	Verdict  judge.Result `json:"verdict,omitempty" enum:"within,close,out,undecided,no-limit"`
 	Decision *Decision    `json:"decision,omitempty"`
 	Rounds   int          `json:"rounds" doc:"how often it was entered"`
+	Late     *time.Time   `json:"late,omitempty" doc:"not taken as found: the job was widened to it too late"`
 	Earlier  []Round      `json:"earlier,omitempty" doc:"what the rounds before came to, where a stage was done again"`
 }
 

@@ -15,7 +15,7 @@ func TestNothingStandsThereUnasked(t *testing.T) {
 		for _, option := range p.Options {
 			for _, choice := range option.Choices {
 				papers := job.Papers{Options: map[string]string{option.Key: choice.Key}}
-				opening, err := job.NewOpening(p, "X", papers, job.Rules{}, "leaks")
+				opening, err := job.NewOpening(p, "X", papers, job.Rules{}, job.Asked{Complaint: "leaks"})
 				if err != nil {
 					t.Fatal(err)
 				}

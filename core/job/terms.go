@@ -50,6 +50,9 @@ type task struct {
 func newTerms(j Job) *terms {
 	t := &terms{opening: j.Log[0].Open, plan: j.Plan}
 	t.chosen = chosen(t.opening.Options, t.opening.Schools)
+	if len(t.plan.Arrives) > 0 {
+		t.chosen.Options[plan.Arrives] = t.opening.Arrives
+	}
 	t.plan = j.Plan.Repeated(t.number)
 	n := t.plan.Len()
 	t.lined = linesOf(t.plan)
@@ -149,8 +152,9 @@ func (t *terms) panel(step *plan.Step) *Panel {
 	if p := t.panels[one]; p != nil {
 		return p
 	}
-	p := &Panel{Instrument: k.panel, Group: k.group, Tool: k.tool, Optional: !k.must, FigureTitle: k.title,
-		Divisions: k.divisions}
+	p := &Panel{Instrument: k.panel, Group: k.group, Tool: k.tool, Optional: !k.must, Away: k.away,
+		FigureTitle: k.title,
+		Divisions:   k.divisions}
 	t.panels[one] = p
 	if k.divisions != nil {
 		p.Usual = &k.usual

@@ -14,8 +14,8 @@ type workDone struct {
 
 // walk goes through the order of work once, from the first step to the last: what
 // holds a step up stands before it.
-func walk(s *scale, order asking, back sentBack) workDone {
-	w := walker{scale: s, back: back, states: make([]*StepSheet, len(s.steps)), done: map[string]bool{}}
+func walk(s *scale, order asking, back sentBack, called []Call) workDone {
+	w := walker{scale: s, back: back, called: called, states: make([]*StepSheet, len(s.steps)), done: map[string]bool{}}
 	work := workDone{stages: make([]StageSheet, len(order))}
 	for i, steps := range order {
 		work.stages[i] = w.walk(&s.plan.Stages[i], steps)
@@ -28,6 +28,7 @@ func walk(s *scale, order asking, back sentBack) workDone {
 type walker struct {
 	*scale
 	back            sentBack
+	called          []Call
 	states          []*StepSheet    // by the number of the step
 	done            map[string]bool // stages
 	blocked         string          // why nothing of a later stage opens yet
@@ -37,7 +38,7 @@ type walker struct {
 	next, following string
 }
 
-func (w *walker) walk(stage *plan.Stage, steps []*task) StageSheet {
+func (w *walker) walk(stage *plan.Stage, steps []due) StageSheet {
 	out := StageSheet{ID: stage.ID, Title: stage.Title, Total: len(steps), Steps: make([]StepSheet, len(steps))}
 	w.waits = ""
 	for _, before := range stage.After {
@@ -50,7 +51,8 @@ func (w *walker) walk(stage *plan.Stage, steps []*task) StageSheet {
 	blocks := ""
 	for i, step := range steps {
 		s := &out.Steps[i]
-		w.enter(s, step)
+		w.enter(s, step.task)
+		w.outside(s, step)
 		w.states[step.N()] = s
 		w.hold(s, step.Needs)
 		if s.State == Done {
@@ -86,10 +88,12 @@ func (w *walker) isNext(s *StepSheet) {
 func (w *walker) fill(s *StepSheet, step *task) {
 	s.StepInfo, s.State, s.Panel = step.Info(), Open, step.panel
 	found, before := w.foundBefore(step.Step)
-	if step.kind.live == nil && before == nil {
+	proposed := w.opening.Absent[step.ID]
+	if step.kind.live == nil && before == nil && proposed == "" {
 		return
 	}
 	p := *s.Panel // the task's is for good
+	p.Proposed = proposed
 	if s.Panel = &p; step.kind.live != nil {
 		step.kind.live(w.scale, step.Step, s.Panel)
 	}
@@ -119,6 +123,19 @@ func (w *walker) enter(s *StepSheet, step *task) {
 	}
 }
 
+// outside settles a step that is not for this scope, or came into it too late.
+func (w *walker) outside(s *StepSheet, step due) {
+	switch {
+	case step.outside:
+		s.Outside, s.State, s.Again = true, Done, ""
+	case s.Entry == "":
+		if at := w.late(step.Step); at != nil {
+			s.Late, s.State = at, Done
+			s.Reading = &Reading{Skipped: tooLate, Text: notTakenSince(*at)}
+		}
+	}
+}
+
 // judged is the reading of an entry. A part that was judged by readings since then is
 // told what the rule said when it was looked at.
 func (w *walker) judged(step *plan.Step, e *Entry) *Reading {
@@ -145,6 +162,11 @@ func (w *walker) hold(s *StepSheet, needs []string) {
 		return
 	}
 	why := w.waits
+	for _, call := range w.called {
+		if w.plan.Step(s.ID).N() > call.from {
+			why = callsFor(call)
+		}
+	}
 	for i := 0; why == "" && i < len(needs); i++ {
 		if n := w.states[w.plan.Step(needs[i]).N()]; n != nil && n.State != Done {
 			why = blockedUntil(n.Title)

@@ -102,6 +102,29 @@ var feel = map[gauge.Turn]string{
 
 func leftOut(why string) string { return "not taken: " + why }
 
+func notThere(absent, why string) string {
+	if absent == NotOnPump {
+		return "not on this pump: " + why
+	}
+	return "not in this job: " + why
+}
+
+// What becomes of the scope of a job.
+const tooLate = "the scope was widened too late"
+
+func notTakenSince(at time.Time) string { return "not taken, widened on " + at.Format(time.DateOnly) }
+
+func callsFor(c Call) string {
+	return words.Capital(c.Why) + ": widen the job to " + words.Lower(c.Title) + ", or decide otherwise"
+}
+
+func scopedTo(title string, stays bool) Sentence {
+	if stays {
+		return plainly("Scope stays: " + words.Lower(title))
+	}
+	return plainly("Scope from here: " + words.Lower(title))
+}
+
 func feltAt(f TurnForm) string {
 	if f.Clock == "" {
 		return string(f.Turn)
@@ -267,7 +290,7 @@ func boltsAt(n int, p Pull) string {
 func ruleSays(outcome judge.Outcome) string { return " (the rule says " + string(outcome) + ")" }
 
 var became = map[string]string{Kept: "entered again", Decided: "accepted", Withdrawn: "withdrawn", Amended: "amended",
-	Ended: "ended unsigned"}
+	Ended: "ended unsigned", Scoped: "scope"}
 
 // noteOf is what a note is about and what became of it.
 func noteOf(n SheetNote) string { return from(n.Title, ", ") + became[n.Kind] }

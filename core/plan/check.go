@@ -61,6 +61,7 @@ func (p *Plan) check() error {
 	for i := range p.Stages {
 		c.stage(&p.Stages[i])
 	}
+	c.scopes()
 	c.shaftLine()
 	p.ways()
 	return errors.Join(c.errs...)
@@ -76,6 +77,9 @@ func (c *checker) head() {
 	}
 	if p.Version < 1 {
 		c.fault(1, "", "version is %d: write 1 for the first, and one more with each change", p.Version)
+	}
+	if p.Format < 0 || p.Format > Formats {
+		c.fault(1, "", "format is %d: this program reads plans up to format %d", p.Format, Formats)
 	}
 	if len(p.Stages) == 0 {
 		c.fault(1, "", "stages is missing: a plan has at least one stage with a step")
@@ -110,6 +114,8 @@ func (c *checker) stage(stage *Stage) {
 		}
 	}
 	c.stages[stage.ID] = true
+	c.conditions(stage.line, "", stage.When)
+	c.inScopes(stage.line, "", stage.Scopes)
 	if len(stage.Steps) == 0 {
 		c.fault(stage.line, "", "stage %s has no steps", stage.ID)
 	}
@@ -219,7 +225,11 @@ func (c *checker) choices(word string, list []Choice) {
 
 func (c *checker) conditions(line int, step string, conditions Conditions) {
 	for _, x := range conditions {
-		if x.Op == "decided" {
+		if x.Op == opCameTo {
+			c.result(line, step, x)
+			continue
+		}
+		if x.Op == opDecided {
 			if c.p.parts[x.Key] == nil {
 				c.fault(line, step, "condition %q: there is no part %q", x, x.Key)
 			} else if slices.ContainsFunc(x.Values, func(v string) bool { return !judge.Outcome(v).Known() }) {
@@ -234,7 +244,7 @@ func (c *checker) conditions(line int, step string, conditions Conditions) {
 			continue
 		}
 		for _, value := range x.Values {
-			if !slices.ContainsFunc(slices.Concat(c.p.Options, Schools), func(o Choice) bool {
+			if !slices.ContainsFunc(c.p.choosable(), func(o Choice) bool {
 				return o.Key == x.Key && slices.ContainsFunc(o.Choices, func(o Option) bool { return o.Key == value })
 			}) {
 				c.fault(line, step, "condition %q: no option or school has that choice", x)
@@ -242,6 +252,24 @@ func (c *checker) conditions(line int, step string, conditions Conditions) {
 		}
 	}
 }
+
+// result checks a condition on what a check comes to.
+func (c *checker) result(line int, step string, x Condition) {
+	if c.p.Checks[x.Key] == nil {
+		c.fault(line, step, "condition %q: there is no check %q", x, x.Key)
+	}
+	for _, value := range x.Values {
+		if !slices.Contains(results, value) {
+			c.fault(line, step, "condition %q: write is %s", x, oneOf(results))
+		}
+	}
+}
+
+// results are what a check may come to.
+var results = []string{string(judge.Within), string(judge.Close), string(judge.Out), string(judge.Undecided)}
+
+// choosable are all the choices that a condition may ask.
+func (p *Plan) choosable() []Choice { return slices.Concat(p.Options, Schools, p.Asked()) }
 
 func (c *checker) part(part Part) {
 	if part.Key == "" || part.Title == "" {
@@ -312,7 +340,7 @@ func (c *checker) check(key string, x *Check) {
 		}
 		c.conditions(l.line, "", l.When)
 		for _, when := range l.When {
-			if when.Op == "decided" {
+			if when.Op == opDecided || when.Op == opCameTo || when.Key == InScope {
 				c.fault(l.line, "", "check %s: its limit hangs on %q: only options and schools decide which limit counts", key,
 					when)
 			}
@@ -348,6 +376,7 @@ func (c *checker) step(s *Step) {
 	c.repeated(s.line, s.ID, s.For)
 	c.p.steps[s.ID] = s // conditions ask it
 	c.conditions(s.line, s.ID, s.When)
+	c.inScopes(s.line, s.ID, s.Scopes)
 	for _, need := range s.Needs {
 		if c.p.steps[need] == nil || need == s.ID {
 			fault("needs %q, and no step before it has that id", need)

@@ -17,7 +17,7 @@ func TestBrokenPlans(t *testing.T) {
 	want := map[string]string{
 		"check-and-step-unlike":    `:13: step s: is for "" and its check for "end"`,
 		"check-without-limit":      `:6: check play: limit is missing`,
-		"condition-not-understood": `:9: step s: condition "seal is double" is not understood: write`,
+		"condition-not-understood": `:9: step s: condition "seal has double" is not understood: write`,
 		"heat-without-a-cap":       `:6: step s: cap is 0: write what the weakest part may take in °C`,
 		"limit-without-a-source":   `:6: limit gap: source is missing`,
 		"need-comes-later":         `:9: step s: needs "t", and no step before it has that id`,

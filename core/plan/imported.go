@@ -34,7 +34,7 @@ func (p *Plan) imported() []*Error {
 		for j := range p.Stages[i].Steps {
 			// Of several with a condition a pump may have one only.
 			s := &p.Stages[i].Steps[j]
-			if titles[s.Title] && len(s.When) == 0 {
+			if titles[s.Title] && len(s.When) == 0 && len(s.Scopes) == 0 {
 				fault(s.line, s.ID, "is called %q as another step of its stage is: nobody could tell them apart", s.Title)
 			}
 			titles[s.Title] = true

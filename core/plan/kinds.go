@@ -81,6 +81,7 @@ func (p *Plan) ways() {
 	for i := range p.Stages {
 		for k := range p.Stages[i].Steps {
 			s := &p.Stages[i].Steps[k]
+			s.within(&p.Stages[i])
 			s.n, s.info = n, p.inform(s)
 			n++
 			switch check := p.Checks[s.Check]; {

@@ -13,12 +13,20 @@ import (
 	"settle/core/words"
 )
 
+// Formats is the newest plan format that is read; one without a format is of the first.
+const Formats = 2
+
 // Plan is one construction's order of work.
 type Plan struct {
 	Key          string            `yaml:"key" doc:"short name, never used for another plan"`
 	Title        string            `yaml:"title" doc:"the construction in the trade's words"`
 	Construction string            `yaml:"construction" doc:"letter of the construction"`
 	Version      int               `yaml:"version" doc:"1 for the first, one more with each change"`
+	Format       int               `yaml:"format" doc:"of the plan format: 2; one without is of the first"`
+	Scopes       []Scope           `yaml:"scopes" doc:"how much of the work a job is to be; the first is proposed"`
+	Complaints   []Complaint       `yaml:"complaints" doc:"why a pump is here, each with the scope it proposes"`
+	Arrives      []string          `yaml:"arrives" doc:"in what state it comes: in-line, bench, new-parts; the first is proposed"`
+	Widens       []Widen           `yaml:"widens" doc:"what calls for another scope"`
 	Options      []Choice          `yaml:"options" doc:"what differs between pumps of this construction"`
 	Values       []Ask             `yaml:"values" doc:"figures from the pump's drawing or manual"`
 	Limits       map[string]*Bound `yaml:"limits" doc:"the plan's own limits, used where neither maker nor shop gives one"`
@@ -247,11 +255,13 @@ type Always struct {
 
 // Stage is one stage of the work.
 type Stage struct {
-	ID    string   `yaml:"id"`
-	Title string   `yaml:"title"`
-	First bool     `yaml:"first" doc:"nothing of a later stage opens before this one is done"`
-	After []string `yaml:"after" doc:"its steps open only when these stages are done"`
-	Steps []Step   `yaml:"steps"`
+	ID     string     `yaml:"id"`
+	Title  string     `yaml:"title"`
+	First  bool       `yaml:"first" doc:"nothing of a later stage opens before this one is done"`
+	After  []string   `yaml:"after" doc:"its steps open only when these stages are done"`
+	When   Conditions `yaml:"when" doc:"its steps are there only then"`
+	Scopes []string   `yaml:"scopes" doc:"the scopes it belongs to; all where none is named"`
+	Steps  []Step     `yaml:"steps"`
 
 	line int
 }
@@ -273,6 +283,7 @@ type Step struct {
 	Why      string     `yaml:"why" doc:"one line"`
 	Cautions []string   `yaml:"cautions" doc:"shown before the action"`
 	When     Conditions `yaml:"when" doc:"the step is there only then"`
+	Scopes   []string   `yaml:"scopes" doc:"the scopes it belongs to; those of its stage where none is named"`
 	Needs    []string   `yaml:"needs" doc:"ids of steps that must be done before"`
 	Lead     bool       `yaml:"lead" doc:"only a lead may do it"`
 	Follows  bool       `yaml:"follows" doc:"comes after the hand-back and does not hold up the signature"`
@@ -318,6 +329,8 @@ type Step struct {
 	base   string
 	work   string // title before it was repeated
 	way    string
+	there  Conditions // its own and its stage's, but those on the scope
+	scoped Conditions
 	n      int
 	member *Member
 	repeat string // title of what there are several of

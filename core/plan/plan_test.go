@@ -46,7 +46,7 @@ func TestReadRefuses(t *testing.T) {
 		{"a caution without words", head + "stages: [{id: s, title: S, steps: [{id: a, title: A, kind: caution}]}]\n",
 			"step a: a caution step needs its cautions"},
 		{"a condition that is none", head + "stages: [{id: s, title: S, steps: [{id: a, title: A, kind: do, when: seal " +
-			"is double}]}]\n", `step a: condition "seal is double" is not understood`},
+			"has double}]}]\n", `step a: condition "seal has double" is not understood`},
 		{"a condition on nothing", head + "stages: [{id: s, title: S, steps: [{id: a, title: A, kind: do, when: seal " +
 			"== double}]}]\n", "step a: condition \"seal == double\": no option or school has that choice"},
 		{"a part that is not there", head + "stages: [{id: s, title: S, steps: [{id: a, title: A, kind: do, when: " +

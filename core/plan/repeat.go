@@ -49,8 +49,8 @@ func (p *Plan) writeOut(members map[string][]Member) *Plan {
 	f := fold{p, members}
 	q := &Plan{
 		Key: p.Key, Title: p.Title, Construction: p.Construction, Version: p.Version, Options: p.Options, Values: p.Values,
-		Limits: p.Limits,
-		Tools:  p.Tools, Hash: p.Hash, Text: p.Text, Checks: map[string]*Check{}, steps: map[string]*Step{},
+		Format: p.Format, Scopes: p.Scopes, Complaints: p.Complaints, Arrives: p.Arrives, Widens: p.Widens,
+		Limits: p.Limits, Tools: p.Tools, Hash: p.Hash, Text: p.Text, Checks: map[string]*Check{}, steps: map[string]*Step{},
 		parts: map[string]*Part{},
 	}
 	q.ShaftLine.Vertical, q.ShaftLine.Pieces = p.ShaftLine.Vertical, p.ShaftLine.Pieces
@@ -164,12 +164,15 @@ func (f fold) step(s Step, m *Member) (Step, bool) {
 	var when Conditions
 	for _, c := range s.When {
 		if s.For != "" && c.Key == s.For {
-			if slices.Contains(c.Values, m.Key) != (c.Op == "==") {
+			if slices.Contains(c.Values, m.Key) != (c.Op == opEqual) {
 				return s, false
 			}
 			continue
 		}
-		if part := f.from.parts[c.Key]; c.Op == "decided" && part != nil && part.For != "" && part.For == s.For {
+		if check := f.from.Checks[c.Key]; c.Op == opCameTo && check != nil && check.For != "" && check.For == s.For {
+			c.Key = suffixed(c.Key, m)
+		}
+		if part := f.from.parts[c.Key]; c.Op == opDecided && part != nil && part.For != "" && part.For == s.For {
 			c.Key = suffixed(c.Key, m)
 		}
 		when = append(when, c)

@@ -15,16 +15,18 @@ type Chosen struct {
 	Options map[string]string // of the pump, and schools of the shop
 	Counts  map[string]int    // values that count something
 	Parts   map[string]judge.Outcome
+	Results map[string]judge.Result // what checks came to
 }
 
-// Choice and Decided answer conditions.
+// Choice, Decided and CameTo answer conditions.
 func (c Chosen) Choice(key string) string          { return c.Options[key] }
 func (c Chosen) Decided(part string) judge.Outcome { return c.Parts[part] }
+func (c Chosen) CameTo(check string) judge.Result  { return c.Results[check] }
 
 // check says which choice the plan does not know.
 func (c Chosen) check(p *Plan) error {
 	for key, value := range c.Options {
-		all := slices.Concat(p.Options, Schools)
+		all := p.choosable()
 		i := slices.IndexFunc(all, func(o Choice) bool { return o.Key == key })
 		if i < 0 {
 			return fmt.Errorf("%s is not an option of this plan nor a choice of the shop: it has %s", key, names(all))
@@ -73,13 +75,13 @@ func (c Chosen) Counted(p *Plan) func(string) int {
 // apply left away.
 func (p *Plan) Order(c Chosen) (*Plan, [][]*Step) {
 	full := c
-	full.Options = Defaults(slices.Concat(p.Options, Schools), c.Options)
+	full.Options = Defaults(p.choosable(), c.Options)
 	q := p.Repeated(c.Counted(p))
 	var stages [][]*Step
 	for i := range q.Stages {
 		var steps []*Step
 		for j := range q.Stages[i].Steps {
-			if s := &q.Stages[i].Steps[j]; s.When.Hold(full) {
+			if s := &q.Stages[i].Steps[j]; s.There(full) {
 				steps = append(steps, s)
 			}
 		}

@@ -75,7 +75,8 @@ func (h *hand) open(date, tag, complaint string, hours float64, by int) {
 		return
 	}
 	h.by = h.people[by]
-	if h.number, h.err = h.store.OpenJob(h.ctx, "demo-"+tag+"-"+date[:10], tag, complaint, &hours, h.by); h.err != nil {
+	if h.number, h.err = h.store.OpenJob(h.ctx, store.ToOpen{ID: "demo-" + tag + "-" + date[:10], Tag: tag,
+		Asked: job.Asked{Complaint: complaint}, Hours: &hours, By: h.by}); h.err != nil {
 		return
 	}
 	r, err := h.store.Job(h.ctx, h.number)

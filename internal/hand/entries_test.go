@@ -160,7 +160,7 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 // opened is a job on a pump with these papers, under the rules of any shop.
 func opened(t *testing.T, p *plan.Plan, papers job.Papers) *bench {
 	t.Helper()
-	opening, err := job.NewOpening(p, "T-1", papers, job.Rules{}, "leaks")
+	opening, err := job.NewOpening(p, "T-1", papers, job.Rules{}, job.Asked{Complaint: "leaks"})
 	if err != nil {
 		t.Fatal(err)
 	}

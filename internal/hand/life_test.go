@@ -30,7 +30,7 @@ func rebuild(t *testing.T, hours, found, built float64) job.Job {
 		"impeller-clearance":      {Min: quantity.Type("0.3 mm"), Max: quantity.Type("0.5 mm"), Source: "manual"},
 		"impeller-clearance-worn": {Max: quantity.Type("1 mm"), Source: "manual, table 6"},
 	}}
-	opening, err := job.NewOpening(p, "T-1", papers, job.Rules{}, "planned")
+	opening, err := job.NewOpening(p, "T-1", papers, job.Rules{}, job.Asked{Complaint: "planned"})
 	if err != nil {
 		t.Fatal(err)
 	}

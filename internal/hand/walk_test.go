@@ -21,7 +21,7 @@ type bench struct {
 func open(t *testing.T, p *plan.Plan, options map[string]string) *bench {
 	t.Helper()
 	opening, err := job.NewOpening(p, "T-1", job.Papers{Options: options},
-		job.Rules{Schools: map[string]string{"bearing-reuse": "may-reuse"}}, "to be walked")
+		job.Rules{Schools: map[string]string{"bearing-reuse": "may-reuse"}}, job.Asked{Complaint: "to be walked"})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -315,7 +315,7 @@ func TestGuardBands(t *testing.T) {
 	p := plan.Library()["end-suction-back-pull-out"]
 	for school, want := range map[string]job.StepState{"within": job.Done, "guard-band": job.Decide} {
 		opening, err := job.NewOpening(p, "T-1", job.Papers{},
-			job.Rules{Schools: map[string]string{"on-the-limit": school}}, "to be walked")
+			job.Rules{Schools: map[string]string{"on-the-limit": school}}, job.Asked{Complaint: "to be walked"})
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -57,7 +57,7 @@ var (
 func walked(t *testing.T, key string, values map[string]job.Value) *store.Job {
 	t.Helper()
 	p := plan.Library()[key]
-	o, err := job.NewOpening(p, "IN-110", job.Papers{Values: values}, job.Rules{}, "worn by sand")
+	o, err := job.NewOpening(p, "IN-110", job.Papers{Values: values}, job.Rules{}, job.Asked{Complaint: "worn by sand"})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -69,21 +69,22 @@ func (s *server) view(ctx context.Context, r *store.Job, sheet *job.Sheet) (*bod
 
 // EntryForm is an entry as it is sent; the server adds number, time and hash.
 type EntryForm struct {
-	ID     string     `json:"id" doc:"made by the sender; sending it twice is harmless"`
-	By     string     `json:"by" doc:"id of the person at work"`
-	Kind   string     `json:"kind" enum:"kept,decided,pictured,withdrawn,ended,amended"`
-	Step   string     `json:"step,omitempty"`
-	On     string     `json:"on,omitempty" doc:"id of the entry it takes the place of, decides about or withdraws"`
-	Reason string     `json:"reason,omitempty"`
-	Body   *job.Body  `json:"body,omitempty"`
-	Ending job.Ending `json:"ending,omitempty" enum:"mistake,scrapped,taken-away,other" doc:"ended: why"`
+	ID     string       `json:"id" doc:"made by the sender; sending it twice is harmless"`
+	By     string       `json:"by" doc:"id of the person at work"`
+	Kind   string       `json:"kind" enum:"kept,decided,pictured,withdrawn,ended,amended,scoped"`
+	Step   string       `json:"step,omitempty"`
+	On     string       `json:"on,omitempty" doc:"id of the entry it takes the place of, decides about or withdraws"`
+	Reason string       `json:"reason,omitempty"`
+	Body   *job.Body    `json:"body,omitempty"`
+	Ending job.Ending   `json:"ending,omitempty" enum:"mistake,scrapped,taken-away,other" doc:"ended: why"`
+	Scope  *job.Scoping `json:"scope,omitempty" doc:"scoped: the scope from here on"`
 	job.Source
 }
 
 // entry is what the form says, by somebody the shop knows.
 func (f EntryForm) entry(by job.Person) job.Entry {
 	return job.Entry{ID: f.ID, By: by, Kind: f.Kind, Step: f.Step, On: f.On, Reason: f.Reason, Body: f.Body,
-		Ending: f.Ending, Source: f.Source}
+		Ending: f.Ending, Scope: f.Scope, Source: f.Source}
 }
 
 // PreviewView is what a half-filled panel comes to.
@@ -141,7 +142,10 @@ func (s *server) openJob(ctx context.Context, in *struct {
 		ID        string   `json:"id" minLength:"1" maxLength:"64" doc:"made by the sender; sending it twice is harmless"`
 		By        string   `json:"by" doc:"id of the person at work"`
 		Pump      string   `json:"pump" doc:"tag"`
-		Complaint string   `json:"complaint" doc:"why the pump is here"`
+		Complaint string   `json:"complaint,omitempty" doc:"why the pump is here, in words"`
+		Why       string   `json:"why,omitempty" doc:"key of the plan's complaint"`
+		Scope     string   `json:"scope,omitempty" doc:"key of the scope; left out, what the complaint proposes"`
+		Arrives   string   `json:"arrives,omitempty" enum:"in-line,bench,new-parts" doc:"in what state the pump comes"`
 		Hours     *float64 `json:"hours,omitempty" doc:"its running hours, where they are known"`
 	}
 }) (*body[JobView], error) {
@@ -149,7 +153,9 @@ func (s *server) openJob(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	number, err := s.store.OpenJob(ctx, in.Body.ID, in.Body.Pump, in.Body.Complaint, in.Body.Hours, by)
+	b := in.Body
+	number, err := s.store.OpenJob(ctx, store.ToOpen{ID: b.ID, Tag: b.Pump, Hours: b.Hours, By: by,
+		Asked: job.Asked{Complaint: b.Complaint, Why: b.Why, Scope: b.Scope, Arrives: b.Arrives}})
 	if err != nil {
 		return nil, err
 	}

@@ -110,6 +110,7 @@ func (s *server) listPlans(ctx context.Context,
 	}
 	for _, o := range odd {
 		plans = append(plans, PlanView{Key: o.Key, Title: o.Key, Own: true, Fault: o.Why, Options: []plan.Choice{},
+			Scopes: []plan.Scope{}, Complaints: []plan.Complaint{},
 			Values: []plan.Ask{}, Limits: []LimitName{}, Notes: []string{}})
 	}
 	slices.SortFunc(plans, func(a, b PlanView) int { return strings.Compare(a.Construction+a.Key, b.Construction+b.Key) })

@@ -30,22 +30,26 @@ type ShopView struct {
 
 // PlanView is what a pump's page asks under one plan.
 type PlanView struct {
-	Key          string        `json:"key"`
-	Title        string        `json:"title"`
-	Construction string        `json:"construction"`
-	Version      int           `json:"version"`
-	Steps        int           `json:"steps"`
-	Own          bool          `json:"own" doc:"written by the shop"`
-	Options      []plan.Choice `json:"options" nullable:"false"`
-	Values       []plan.Ask    `json:"values" nullable:"false"`
-	Limits       []LimitName   `json:"limits" nullable:"false"`
-	Notes        []string      `json:"notes" nullable:"false" doc:"what a new plan would be refused for"`
-	Fault        string        `json:"fault,omitempty" doc:"why it cannot be read any more: it is left out of all choices"`
+	Key          string           `json:"key"`
+	Title        string           `json:"title"`
+	Construction string           `json:"construction"`
+	Version      int              `json:"version"`
+	Steps        int              `json:"steps"`
+	Own          bool             `json:"own" doc:"written by the shop"`
+	Options      []plan.Choice    `json:"options" nullable:"false"`
+	Scopes       []plan.Scope     `json:"scopes" nullable:"false" doc:"how much of the work a job may be; the first is proposed"`
+	Complaints   []plan.Complaint `json:"complaints" nullable:"false" doc:"why a pump is here"`
+	Arrives      *plan.Choice     `json:"arrives,omitempty" doc:"in what state it comes, where the plan asks"`
+	Values       []plan.Ask       `json:"values" nullable:"false"`
+	Limits       []LimitName      `json:"limits" nullable:"false"`
+	Notes        []string         `json:"notes" nullable:"false" doc:"what a new plan would be refused for"`
+	Fault        string           `json:"fault,omitempty" doc:"why it cannot be read any more: it is left out of all choices"`
 }
 
 func planView(p *plan.Plan) PlanView {
 	v := PlanView{Key: p.Key, Title: p.Title, Construction: p.Construction, Version: p.Version, Steps: p.Len(),
-		Options: p.Options, Values: p.Values, Notes: []string{}}
+		Options: p.Options, Values: p.Values, Notes: []string{}, Arrives: p.ArrivesChoice(),
+		Scopes: append([]plan.Scope{}, p.Scopes...), Complaints: append([]plan.Complaint{}, p.Complaints...)}
 	for _, n := range p.Notes {
 		v.Notes = append(v.Notes, n.Message)
 	}

@@ -21,19 +21,26 @@ type opening struct {
 	row    row
 }
 
-// OpenJob opens a job for a pump. The id is the client's: sent twice, it gives
-// the same job.
-func (s *Store) OpenJob(ctx context.Context, id, tag, complaint string, hours *float64, by job.Person) (number string,
-	err error) {
+// ToOpen is a job that is asked for. The id is the client's: sent twice, it gives the
+// same job.
+type ToOpen struct {
+	ID, Tag string
+	job.Asked
+	Hours *float64
+	By    job.Person
+}
+
+// OpenJob opens a job for a pump and returns its number.
+func (s *Store) OpenJob(ctx context.Context, ask ToOpen) (number string, err error) {
 	s.writing.Lock()
 	defer s.writing.Unlock()
-	o, err := s.toOpen(ctx, id, tag, complaint, hours, by)
+	o, err := s.toOpen(ctx, ask)
 	if err != nil {
 		return "", err
 	}
 	err = s.transaction(ctx, func(tx *sql.Tx) error {
 		err := tx.QueryRowContext(ctx, "SELECT number FROM jobs JOIN entries ON entries.job = jobs.id WHERE entries.id = ?",
-			id).Scan(&number)
+			ask.ID).Scan(&number)
 		if !errors.Is(err, sql.ErrNoRows) {
 			return err // sent twice
 		}
@@ -44,16 +51,15 @@ func (s *Store) OpenJob(ctx context.Context, id, tag, complaint string, hours *f
 }
 
 // toOpen checks what a job is opened with, and makes its first entry.
-func (s *Store) toOpen(ctx context.Context, id, tag, complaint string, hours *float64, by job.Person) (o opening,
-	err error) {
-	if o.pump, o.pumpID, err = s.pump(ctx, tag); err != nil {
+func (s *Store) toOpen(ctx context.Context, ask ToOpen) (o opening, err error) {
+	if o.pump, o.pumpID, err = s.pump(ctx, ask.Tag); err != nil {
 		return o, err
 	}
 	if o.pump.Plan == "" {
 		return o, field.Errorf("pump", "%s has no plan: there is none yet for construction %s", o.pump.Tag,
 			o.pump.Construction)
 	}
-	if id == "" {
+	if ask.ID == "" {
 		return o, field.Errorf("id", "is missing: the sender makes one")
 	}
 	shop, err := s.Shop(ctx)
@@ -68,20 +74,42 @@ func (s *Store) toOpen(ctx context.Context, id, tag, complaint string, hours *fl
 		return o, field.Errorf("pump", "%s is repaired by plan %s, which cannot be read: the shop's page says why, choose "+
 			"another plan on the pump's page", o.pump.Tag, o.pump.Plan)
 	}
-	first, err := job.NewOpening(o.plan, o.pump.Tag, o.pump.Papers, shop.Rules, complaint)
+	first, err := job.NewOpening(o.plan, o.pump.Tag, o.pump.Papers, shop.Rules, ask.Asked)
 	if err != nil {
 		return o, err
 	}
-	if err := first.Run(hours); err != nil {
+	if err := first.Run(ask.Hours); err != nil {
 		return o, err
 	}
-	if o.entry, err = job.Seal(nil, job.Entry{ID: id, By: by, Kind: job.Opened, Open: first}, s.now()); err != nil {
+	if err := s.propose(ctx, o, first); err != nil {
+		return o, err
+	}
+	if o.entry, err = job.Seal(nil, job.Entry{ID: ask.ID, By: ask.By, Kind: job.Opened, Open: first}, s.now()); err != nil {
 		return o, err
 	}
 	j := job.Job{Plan: o.plan, Log: []job.Entry{o.entry}}
 	sheet := job.Derive(j)
 	o.row, err = derived("", j, sheet, job.GlanceAt(sheet))
 	return o, err
+}
+
+// propose looks at what the last job of the pump left undone because it is not there.
+func (s *Store) propose(ctx context.Context, o opening, first *job.Opening) error {
+	var number string
+	err := s.db.QueryRowContext(ctx, "SELECT number FROM jobs WHERE pump = ? ORDER BY id DESC LIMIT 1", o.pumpID).
+		Scan(&number)
+	if errors.Is(err, sql.ErrNoRows) {
+		return nil
+	}
+	if err != nil {
+		return err
+	}
+	last, err := s.Job(ctx, number)
+	if err != nil {
+		return err
+	}
+	first.Propose(o.plan, last.Job)
+	return nil
 }
 
 // write opens the job and returns the number it has.

@@ -60,7 +60,7 @@ func furnish(t testing.TB, s *Store) (job.Person, string) {
 		Plan: "end-suction-back-pull-out", Maker: "Corran & Pike"}, true); err != nil {
 		t.Fatal(err)
 	}
-	number, err := s.OpenJob(ctx, "open-1", "LS-1", "seal leaks", nil, by)
+	number, err := s.OpenJob(ctx, ToOpen{ID: "open-1", Tag: "LS-1", Asked: job.Asked{Complaint: "seal leaks"}, By: by})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -144,11 +144,11 @@ func TestSentTwiceIsTheSame(t *testing.T) {
 	if _, _, err := s.Append(ctx, number, done("a", "isolate", by)); err == nil {
 		t.Error("the id of another entry was taken")
 	}
-	twice, err := s.OpenJob(ctx, "open-1", "LS-1", "seal leaks", nil, by)
+	twice, err := s.OpenJob(ctx, ToOpen{ID: "open-1", Tag: "LS-1", Asked: job.Asked{Complaint: "seal leaks"}, By: by})
 	if err != nil || twice != number {
 		t.Errorf("opened twice: %s, %v; want %s", twice, err, number)
 	}
-	if _, err := s.OpenJob(ctx, "open-2", "LS-1", "noise", nil, by); err == nil || !strings.Contains(err.Error(), number) {
+	if _, err := s.OpenJob(ctx, ToOpen{ID: "open-2", Tag: "LS-1", Asked: job.Asked{Complaint: "noise"}, By: by}); err == nil || !strings.Contains(err.Error(), number) {
 		t.Errorf("a second open job: %v; want it refused and the first named", err)
 	}
 }
@@ -202,7 +202,7 @@ func TestFindingJobs(t *testing.T) {
 			Plan: "end-suction-back-pull-out"}, true); err != nil {
 			t.Fatal(err)
 		}
-		if _, err := s.OpenJob(ctx, tag, tag, "low flow", nil, by); err != nil {
+		if _, err := s.OpenJob(ctx, ToOpen{ID: tag, Tag: tag, Asked: job.Asked{Complaint: "low flow"}, By: by}); err != nil {
 			t.Fatal(err)
 		}
 	}

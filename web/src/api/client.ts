@@ -288,6 +288,9 @@ export function useOpenJob() {
       by: string
       pump: string
       complaint: string
+      why?: string
+      scope?: string
+      arrives?: 'in-line' | 'bench' | 'new-parts'
       hours?: number
     }) => answer(api.POST('/api/v1/jobs', { body })),
     onSuccess: (job) => {

@@ -89,7 +89,7 @@ export function Actions(props: Props) {
       )}
       {props.onLeaveOut && (
         <Button variant="text" sx={aside} onClick={props.onLeaveOut}>
-          Leave out, with a reason <Key>s</Key>
+          {step.panel.away ? 'Not here, with a reason' : 'Leave out, with a reason'} <Key>s</Key>
         </Button>
       )}
     </>

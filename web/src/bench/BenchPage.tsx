@@ -17,6 +17,7 @@ import { endings } from '../sheet/endings'
 import { ShaftLine } from '../shaft/ShaftLine'
 import { ink } from '../theme'
 import { OrderOfWork } from './OrderOfWork'
+import { Calls } from './Scope'
 import { StepPanel } from './StepPanel'
 import { setDraftAside } from './useDraft'
 
@@ -114,6 +115,7 @@ function Bench({ job }: { job: JobView }) {
     <>
       {job.sheet.pieces.length > 0 && <ShaftLine sheet={job.sheet} current={step} onPick={go} />}
       <Over job={job} />
+      <Calls job={job} />
       <Box
         sx={{
           flex: 1,

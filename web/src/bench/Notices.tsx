@@ -2,6 +2,8 @@ import { useState } from 'react'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
+import ToggleButton from '@mui/material/ToggleButton'
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import type { Problem, Reading, Sentence } from '../api/types'
 import { useUnit } from '../app/settings'
@@ -161,36 +163,55 @@ export function Correction({
   )
 }
 
-/** A step that cannot be taken is left out with a reason. */
+export type Absent = 'pump' | 'job'
+
+/** A step that cannot be taken is left out with a reason; a thing to do may not be there. */
 export function Skip({
+  away,
+  proposed = '',
   onKeep,
   onCancel,
 }: {
-  onKeep: (why: string) => void
+  away: boolean
+  /** why it was not on this pump at its last job */
+  proposed?: string
+  onKeep: (why: string, absent?: Absent) => void
   onCancel: () => void
 }) {
-  const [why, setWhy] = useState('')
+  const [why, setWhy] = useState(proposed)
+  const [absent, setAbsent] = useState<Absent>('pump')
   return (
     <Box
       component="form"
       sx={frame}
       onSubmit={(e) => {
         e.preventDefault()
-        if (why.trim()) onKeep(why.trim())
+        if (why.trim()) onKeep(why.trim(), away ? absent : undefined)
       }}
     >
+      {away && (
+        <ToggleButtonGroup
+          exclusive
+          value={absent}
+          aria-label="Where it is missing"
+          onChange={(_, a: Absent | null) => a && setAbsent(a)}
+        >
+          <ToggleButton value="pump">Not on this pump</ToggleButton>
+          <ToggleButton value="job">Not in this job</ToggleButton>
+        </ToggleButtonGroup>
+      )}
       <TextField
         size="small"
         autoFocus
         value={why}
         onChange={(e) => setWhy(e.target.value)}
-        label="Why is it left out?"
-        placeholder="came in pieces"
+        label={away ? 'How is that known?' : 'Why is it left out?'}
+        placeholder={away ? 'it has no flush line' : 'came in pieces'}
         onKeyDown={(e) => e.key === 'Enter' && e.stopPropagation()}
         slotProps={{ htmlInput: { autoComplete: 'off' } }}
       />
       <Button type="submit" variant="contained" disabled={!why.trim()}>
-        Leave it out
+        {away ? 'It is not there' : 'Leave it out'}
       </Button>
       <Button variant="outlined" onClick={onCancel}>
         Back

@@ -5,6 +5,7 @@ import type { JobView, Stage, Step, Verdict } from '../api/types'
 import { useUnit } from '../app/settings'
 import { OutcomeShape, Padlock, VerdictShape } from '../shapes/Verdict'
 import { condensed, ink, mono } from '../theme'
+import { ScopeLine } from './Scope'
 
 /** The stages in order; the one at work is open with its steps. */
 export function OrderOfWork({
@@ -20,6 +21,7 @@ export function OrderOfWork({
   const open = stages.find((s) => s.steps.some((x) => x.id === current))
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', alignContent: 'start' }}>
+      <ScopeLine job={job} />
       {stages.map((stage, i) =>
         stage === open ? (
           <OpenStage

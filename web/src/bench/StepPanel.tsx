@@ -139,7 +139,7 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
   useEffect(() => {
     if (ours && isKept) focus.main()
   }, [ours, isKept, focus])
-  const mayLeaveOut = !locked && !step.entry && !typed && step.panel.optional === true
+  const mayLeaveOut = !locked && !step.entry && !typed && (step.panel.optional || step.panel.away) === true
   const mayWithdraw = live && isKept && step.kind !== 'sign'
   useStepLetters({
     toBoxes: () => locked || focus.firstBox(),
@@ -266,7 +266,12 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
                   />
                 )}
                 {asking === 'skip' && (
-                  <Skip onKeep={(why) => keep({ skip: why })} onCancel={() => setAsking(null)} />
+                  <Skip
+                    away={step.panel.away === true}
+                    proposed={step.panel.proposed}
+                    onKeep={(skip, absent) => keep({ skip, absent })}
+                    onCancel={() => setAsking(null)}
+                  />
                 )}
                 {draft.aside.map((a) => (
                   <SetAside
@@ -278,6 +283,9 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
                 ))}
                 {!me && !locked && (
                   <Note>Say at the top who is working. Every entry carries a name.</Note>
+                )}
+                {step.panel.proposed && !step.entry && (
+                  <Note>Last time it was not on this pump: {step.panel.proposed}.</Note>
                 )}
                 {step.again && <Note>To be done again. {step.again}.</Note>}
                 {step.compound && <Box sx={{ fontWeight: 500 }}>Goes on it: {step.compound}</Box>}

@@ -15,7 +15,9 @@ import { useWho } from '../app/who'
 import { heard, numberOf } from '../entry/number'
 import { NextTime } from '../pumps/NextTime'
 import { condensed, ink } from '../theme'
+import { AskedBoxes, type Asked } from './AskedBoxes'
 
+/** Why it is here, where its plan has no list of its own. */
 const reasons = ['Seal leaks', 'Noise', 'Runs hot', 'Low flow', 'Planned overhaul']
 
 /** A new job: which pump, and why it is here. */
@@ -30,6 +32,7 @@ export function NewJobPage() {
   const [picked, setPicked] = useState(query.get('pump') ?? '')
   const [why, setWhy] = useState('')
   const [hours, setHours] = useState('')
+  const [asked, setAsked] = useState<Asked>({})
   const id = useRef(crypto.randomUUID())
   const reason = useRef<HTMLInputElement>(null)
   const bad = hours.trim() !== '' && numberOf(hours) === undefined
@@ -43,6 +46,7 @@ export function NewJobPage() {
   const pump = pumps.data?.find((p) => p.tag === picked)
   const pick = (tag: string) => {
     setPicked(tag)
+    setAsked({})
     setTimeout(() => reason.current?.focus())
   }
   const submit = () => {
@@ -54,6 +58,7 @@ export function NewJobPage() {
           by: person,
           pump: picked,
           complaint: why,
+          ...asked,
           hours: numberOf(hours),
         },
         { onSuccess: (job) => void navigate(`/jobs/${job.number}`) },
@@ -195,19 +200,16 @@ export function NewJobPage() {
             helperText={problem?.field('complaint')}
             slotProps={{ htmlInput: { autoComplete: 'off' } }}
           />
-          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5 }}>
-            {reasons.map((r) => (
-              <Button
-                key={r}
-                variant="outlined"
-                disabled={!pump}
-                onClick={() => setWhy(r)}
-                sx={{ px: 3 }}
-              >
-                {r}
-              </Button>
-            ))}
-          </Box>
+          {pump?.plan ? (
+            <AskedBoxes
+              key={pump.tag}
+              tag={pump.tag}
+              asked={asked}
+              onAsked={setAsked}
+              usual={reasons}
+              onUsual={setWhy}
+            />
+          ) : null}
           <TextField
             label="Running hours, if they are known"
             value={hours}

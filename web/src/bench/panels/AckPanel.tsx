@@ -3,11 +3,13 @@ import { usePanel } from '../panel'
 
 /** Something to do and to say that it is done. The words stand above it already. */
 export function AckPanel() {
-  const { step, kept } = usePanel()
+  const { step, kept, reading } = usePanel()
   return (
     <Typography variant="body2">
       {kept
-        ? 'Done.'
+        ? reading?.absent
+          ? `Not done: ${reading.text}.`
+          : 'Done.'
         : step.kind === 'caution'
           ? 'Your name and the time stand behind this.'
           : 'Press Enter when it is done.'}
