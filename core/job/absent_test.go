@@ -44,7 +44,8 @@ func TestWhatIsNotThereIsNotTicked(t *testing.T) {
 	if s.Step("cover").State != Open {
 		t.Error("what needs the guard off waits for ever")
 	}
-	if notes := notesOf(t, b.Job); len(notes) != 2 || notes[1].Reason != "they stay on" || notes[1].Title != "Flush pipes off" {
+	if notes := notesOf(t, b.Job); len(notes) != 2 || notes[1].Reason != "they stay on" ||
+		notes[1].Title != "Flush pipes off" {
 		t.Errorf("the notes are %+v", notes)
 	}
 	next := &Opening{}

@@ -14,7 +14,7 @@ type Body struct {
 	Unit    quantity.Unit    `json:"unit,omitempty" enum:"thou,in,mm,um" doc:"what a bare number means"`
 	Done    bool             `json:"done,omitempty" doc:"acknowledged"`
 	Skip    string           `json:"skip,omitempty" doc:"why this was not taken"`
-	Absent  string           `json:"absent,omitempty" enum:"pump,job" doc:"with skip: it is not on this pump, or not in this job"`
+	Absent  string           `json:"absent,omitempty" enum:"pump,job" doc:"with skip: where it is missing"`
 	Turn    *TurnForm        `json:"turn,omitempty"`
 	Count   *CountForm       `json:"count,omitempty"`
 	Marks   []string         `json:"marks,omitempty" doc:"where each mark stands, in the plan's order"`

@@ -48,7 +48,8 @@ stages:
     steps:
       - {id: seal-in, kind: do, title: Seal in}
       - {id: gap-set, kind: do, title: Set the gap, scopes: [all]}
-      - {id: gap-built, kind: measure, phase: built, check: gap, title: "Gap, as built", scopes: [all], needs: [gap-set]}
+      - {id: gap-built, kind: measure, phase: built, check: gap, title: "Gap, as built", scopes: [all],
+         needs: [gap-set]}
       - {id: close, kind: do, title: Close, needs: [gap-set]}
   - id: end
     title: End
@@ -146,7 +147,8 @@ func TestAFindingWidensTheScope(t *testing.T) {
 		t.Errorf("widened it is %s", got)
 	}
 	s = b.sheet()
-	if late := s.Step("gap-found"); late.Late == nil || late.Reading.Text != "not taken, widened on "+day.Format("2006-01-02") {
+	if late := s.Step("gap-found"); late.Late == nil ||
+		late.Reading.Text != "not taken, widened on "+day.Format("2006-01-02") {
 		t.Errorf("the gap as found says %+v", late.Reading)
 	}
 	if len(s.Scope.Calls) != 0 || len(s.Scope.Changes) != 1 || s.Scope.Changes[0].To != "Full overhaul" {

@@ -25,7 +25,7 @@ type Plan struct {
 	Format       int               `yaml:"format" doc:"of the plan format: 2; one without is of the first"`
 	Scopes       []Scope           `yaml:"scopes" doc:"how much of the work a job is to be; the first is proposed"`
 	Complaints   []Complaint       `yaml:"complaints" doc:"why a pump is here, each with the scope it proposes"`
-	Arrives      []string          `yaml:"arrives" doc:"in what state it comes: in-line, bench, new-parts; the first is proposed"`
+	Arrives      []string          `yaml:"arrives" doc:"how it comes: in-line, bench, new-parts; the first is proposed"`
 	Widens       []Widen           `yaml:"widens" doc:"what calls for another scope"`
 	Options      []Choice          `yaml:"options" doc:"what differs between pumps of this construction"`
 	Values       []Ask             `yaml:"values" doc:"figures from the pump's drawing or manual"`

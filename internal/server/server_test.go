@@ -435,7 +435,15 @@ func TestAJobOfAnotherShopsPlan(t *testing.T) {
 	must(two, "POST", "/api/v1/pumps",
 		`{"tag":"ZZ-2","name":"Spare","construction":"L","kind":"Gear","plan":"gear-our-way","limits":{},"options":{},`+
 			`"values":{}}`)
-	number, err := empty.OpenJob(t.Context(), store.ToOpen{ID: "local", Tag: "ZZ-2", Asked: job.Asked{Complaint: "drips"}, By: job.Person{ID: "p9", Name: "S. One"}})
+	number, err := empty.OpenJob(
+		t.Context(),
+		store.ToOpen{
+			ID:    "local",
+			Tag:   "ZZ-2",
+			Asked: job.Asked{Complaint: "drips"},
+			By:    job.Person{ID: "p9", Name: "S. One"},
+		},
+	)
 	if err != nil {
 		t.Fatal(err)
 	}

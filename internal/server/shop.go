@@ -37,13 +37,13 @@ type PlanView struct {
 	Steps        int              `json:"steps"`
 	Own          bool             `json:"own" doc:"written by the shop"`
 	Options      []plan.Choice    `json:"options" nullable:"false"`
-	Scopes       []plan.Scope     `json:"scopes" nullable:"false" doc:"how much of the work a job may be; the first is proposed"`
+	Scopes       []plan.Scope     `json:"scopes" nullable:"false" doc:"of a job; the first is proposed"`
 	Complaints   []plan.Complaint `json:"complaints" nullable:"false" doc:"why a pump is here"`
 	Arrives      *plan.Choice     `json:"arrives,omitempty" doc:"in what state it comes, where the plan asks"`
 	Values       []plan.Ask       `json:"values" nullable:"false"`
 	Limits       []LimitName      `json:"limits" nullable:"false"`
 	Notes        []string         `json:"notes" nullable:"false" doc:"what a new plan would be refused for"`
-	Fault        string           `json:"fault,omitempty" doc:"why it cannot be read any more: it is left out of all choices"`
+	Fault        string           `json:"fault,omitempty" doc:"why it cannot be read any more: it is no choice"`
 }
 
 func planView(p *plan.Plan) PlanView {

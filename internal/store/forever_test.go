@@ -371,7 +371,8 @@ func TestOneOddPlanStopsNothing(t *testing.T) {
 		t.Errorf("what cannot be read is told as %+v, %v", odd, err)
 	}
 	appended(t, s, number, done("a", "lock-out", by)) // and the work goes on
-	if _, err := s.OpenJob(ctx, ToOpen{ID: "open-2", Tag: "LS-1", Asked: job.Asked{Complaint: "again"}, By: by}); err == nil ||
+	again := ToOpen{ID: "open-2", Tag: "LS-1", Asked: job.Asked{Complaint: "again"}, By: by}
+	if _, err := s.OpenJob(ctx, again); err == nil ||
 		!strings.Contains(err.Error(), "continue with "+number) {
 		t.Errorf("a second job of the pump: %v", err)
 	}

@@ -84,7 +84,8 @@ func (s *Store) toOpen(ctx context.Context, ask ToOpen) (o opening, err error) {
 	if err := s.propose(ctx, o, first); err != nil {
 		return o, err
 	}
-	if o.entry, err = job.Seal(nil, job.Entry{ID: ask.ID, By: ask.By, Kind: job.Opened, Open: first}, s.now()); err != nil {
+	entry := job.Entry{ID: ask.ID, By: ask.By, Kind: job.Opened, Open: first}
+	if o.entry, err = job.Seal(nil, entry, s.now()); err != nil {
 		return o, err
 	}
 	j := job.Job{Plan: o.plan, Log: []job.Entry{o.entry}}

@@ -148,7 +148,9 @@ func TestSentTwiceIsTheSame(t *testing.T) {
 	if err != nil || twice != number {
 		t.Errorf("opened twice: %s, %v; want %s", twice, err, number)
 	}
-	if _, err := s.OpenJob(ctx, ToOpen{ID: "open-2", Tag: "LS-1", Asked: job.Asked{Complaint: "noise"}, By: by}); err == nil || !strings.Contains(err.Error(), number) {
+	other := ToOpen{ID: "open-2", Tag: "LS-1", Asked: job.Asked{Complaint: "noise"}, By: by}
+	if _, err := s.OpenJob(ctx, other); err == nil ||
+		!strings.Contains(err.Error(), number) {
 		t.Errorf("a second open job: %v; want it refused and the first named", err)
 	}
 }

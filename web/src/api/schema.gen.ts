@@ -613,6 +613,11 @@ export interface components {
             value?: string;
         };
         Body: {
+            /**
+             * @description with skip: where it is missing
+             * @enum {string}
+             */
+            absent?: "pump" | "job";
             count?: components["schemas"]["CountForm"];
             dial?: components["schemas"]["DialForm"];
             direct?: components["schemas"]["DirectForm"];
@@ -644,6 +649,16 @@ export interface components {
              */
             unit?: "thou" | "in" | "mm" | "um";
             wait?: components["schemas"]["WaitForm"];
+        };
+        Call: {
+            key: string;
+            /** @description where it was entered */
+            step: string;
+            /** @description of that scope */
+            title: string;
+            /** @description key of the scope it calls for */
+            to: string;
+            why: string;
         };
         Carried: {
             /** @description id of the entry it was read from */
@@ -718,6 +733,12 @@ export interface components {
             key: string;
             /** @description it is asked where, too */
             where?: boolean;
+            words: string;
+        };
+        Complaint: {
+            key: string;
+            /** @description the scope that it proposes */
+            scope: string;
             words: string;
         };
         CountForm: {
@@ -871,7 +892,7 @@ export interface components {
             /** @description made by the client; sending it twice is harmless */
             id: string;
             /** @enum {string} */
-            kind: "opened" | "kept" | "decided" | "pictured" | "withdrawn" | "ended" | "amended";
+            kind: "opened" | "kept" | "decided" | "pictured" | "withdrawn" | "ended" | "amended" | "scoped";
             on?: string;
             /** @description it was written on paper and typed from there */
             on_paper?: boolean;
@@ -887,6 +908,7 @@ export interface components {
              * @description number of the rules it was accepted under
              */
             rules?: number;
+            scope?: components["schemas"]["Scoping"];
             /**
              * Format: int64
              * @description 1 for the first entry of the job
@@ -926,7 +948,7 @@ export interface components {
             /** @description made by the sender; sending it twice is harmless */
             id: string;
             /** @enum {string} */
-            kind: "kept" | "decided" | "pictured" | "withdrawn" | "ended" | "amended";
+            kind: "kept" | "decided" | "pictured" | "withdrawn" | "ended" | "amended" | "scoped";
             /** @description id of the entry it takes the place of, decides about or withdraws */
             on?: string;
             /** @description it was written on paper and typed from there */
@@ -937,6 +959,8 @@ export interface components {
              * @description round of a loop of steps, from 1
              */
             round?: number;
+            /** @description scoped: the scope from here on */
+            scope?: components["schemas"]["Scoping"];
             step?: string;
         };
         Error: {
@@ -1338,10 +1362,15 @@ export interface components {
             text: string;
         };
         "Open-jobRequest": {
+            /**
+             * @description in what state the pump comes
+             * @enum {string}
+             */
+            arrives?: "in-line" | "bench" | "new-parts";
             /** @description id of the person at work */
             by: string;
-            /** @description why the pump is here */
-            complaint: string;
+            /** @description why the pump is here, in words */
+            complaint?: string;
             /**
              * Format: double
              * @description its running hours, where they are known
@@ -1351,6 +1380,10 @@ export interface components {
             id: string;
             /** @description tag */
             pump: string;
+            /** @description key of the scope; left out, what the complaint proposes */
+            scope?: string;
+            /** @description key of the plan's complaint */
+            why?: string;
         };
         OpenRemark: {
             /** Format: date-time */
@@ -1362,6 +1395,12 @@ export interface components {
             text: string;
         };
         Opening: {
+            /** @description step → why it was not on this pump at its last job */
+            absent?: {
+                [key: string]: string;
+            };
+            /** @description in what state the pump came: in-line, bench, new-parts */
+            arrives?: string;
             /** @description why the pump is here */
             complaint: string;
             /**
@@ -1383,11 +1422,15 @@ export interface components {
             schools: {
                 [key: string]: string;
             };
+            /** @description key of the scope it is opened with */
+            scope?: string;
             values: {
                 [key: string]: components["schemas"]["Value"];
             };
             /** Format: int64 */
             version: number;
+            /** @description key of the plan's complaint that was chosen */
+            why?: string;
         };
         Option: {
             key: string;
@@ -1411,6 +1454,8 @@ export interface components {
             settled: number;
         };
         Panel: {
+            /** @description it may not be on this pump, or not in this job, with a reason */
+            away?: boolean;
             /**
              * Format: int64
              * @description °C
@@ -1466,6 +1511,8 @@ export interface components {
             passes?: components["schemas"]["Pass"][];
             places?: string[];
             pressure?: string;
+            /** @description why it was not on this pump at its last job */
+            proposed?: string;
             /** Format: int64 */
             repeats?: number;
             /** @description what is settled for the part beforehand */
@@ -1631,8 +1678,12 @@ export interface components {
             text: string;
         };
         PlanView: {
+            /** @description in what state it comes, where the plan asks */
+            arrives?: components["schemas"]["Choice"];
+            /** @description why a pump is here */
+            complaints: components["schemas"]["Complaint"][];
             construction: string;
-            /** @description why it cannot be read any more: it is left out of all choices */
+            /** @description why it cannot be read any more: it is no choice */
             fault?: string;
             key: string;
             limits: components["schemas"]["LimitName"][];
@@ -1641,6 +1692,8 @@ export interface components {
             options: components["schemas"]["Choice"][];
             /** @description written by the shop */
             own: boolean;
+            /** @description of a job; the first is proposed */
+            scopes: components["schemas"]["Scope"][];
             /** Format: int64 */
             steps: number;
             title: string;
@@ -1808,6 +1861,11 @@ export interface components {
             min?: number;
         };
         Reading: {
+            /**
+             * @description it is not on this pump, or not in this job
+             * @enum {string}
+             */
+            absent?: "pump" | "job";
             /** @description a setting: what was measured */
             against?: components["schemas"]["Figure"];
             /**
@@ -1917,6 +1975,50 @@ export interface components {
             choice: string;
             title: string;
         };
+        Scope: {
+            /** @description nothing is repaired: its sheet never says ready to run */
+            checks?: boolean;
+            /** @description what it includes, in a line */
+            covers?: string;
+            key: string;
+            title: string;
+        };
+        ScopeChange: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            entry: string;
+            reason?: string;
+            /** @description it was left as it was, though something called for more */
+            stays?: boolean;
+            /** @description title of the scope from there on */
+            to: string;
+        };
+        ScopeChoice: {
+            covers?: string;
+            key: string;
+            title: string;
+        };
+        ScopeSheet: {
+            /** @description in what state the pump came, in words */
+            arrives?: string;
+            /** @description what calls for another one and is not answered */
+            calls: components["schemas"]["Call"][];
+            /** @description the oldest first */
+            changes: components["schemas"]["ScopeChange"][];
+            /** @description nothing is repaired: the sheet never says ready to run */
+            checks?: boolean;
+            /** @description all scopes of the plan */
+            choices: components["schemas"]["ScopeChoice"][];
+            key: string;
+            title: string;
+        };
+        Scoping: {
+            /** @description keys of what calls for another scope, decided otherwise, with the reason */
+            not?: string[];
+            /** @description key of the scope from here on; the one it has where only calls are answered */
+            to: string;
+        };
         Sentence: {
             mm: string;
             thou: string;
@@ -1960,6 +2062,8 @@ export interface components {
              * @description number of the rules it was worked out by
              */
             rules: number;
+            /** @description how much of the work it is; missing where the plan has no scopes */
+            scope?: components["schemas"]["ScopeSheet"];
             signed?: components["schemas"]["Signature"];
             stages: components["schemas"]["StageSheet"][];
             /** @enum {string} */
@@ -1994,7 +2098,7 @@ export interface components {
             by: string;
             entry: string;
             /** @enum {string} */
-            kind: "kept" | "decided" | "withdrawn" | "ended" | "amended";
+            kind: "kept" | "decided" | "withdrawn" | "ended" | "amended" | "scoped";
             reason: string;
             step?: string;
             /** @description of the step */
@@ -2079,9 +2183,16 @@ export interface components {
              * @enum {string}
              */
             kind: "do" | "caution" | "turn" | "measure" | "count" | "mark" | "inspect" | "torque" | "set" | "heat" | "wait" | "drip" | "test" | "align" | "grease" | "photo" | "sign";
+            /**
+             * Format: date-time
+             * @description not taken as found: the job was widened to it when it was too late
+             */
+            late?: string;
             lead?: boolean;
             /** @description which of them, short */
             member?: string;
+            /** @description entered while the job had another scope, to which it belongs */
+            outside?: boolean;
             /** @description never missing */
             panel: components["schemas"]["Panel"];
             /** @enum {string} */
@@ -2110,6 +2221,11 @@ export interface components {
             earlier?: components["schemas"]["Round"][];
             figure?: components["schemas"]["Figure"];
             high?: components["schemas"]["Figure"];
+            /**
+             * Format: date-time
+             * @description not taken as found: the job was widened to it too late
+             */
+            late?: string;
             /**
              * Format: int64
              * @description how often it was entered

@@ -79,15 +79,7 @@ export function ScopeLine({ job }: { job: JobView }) {
   )
 }
 
-function ScopeDialog({
-  job,
-  scope,
-  onClose,
-}: {
-  job: JobView
-  scope: Scope
-  onClose: () => void
-}) {
+function ScopeDialog({ job, scope, onClose }: { job: JobView; scope: Scope; onClose: () => void }) {
   const scoping = useScoping(job)
   const [to, setTo] = useState('')
   const covers = scope.choices.find((c) => c.key === to)?.covers

@@ -139,7 +139,8 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
   useEffect(() => {
     if (ours && isKept) focus.main()
   }, [ours, isKept, focus])
-  const mayLeaveOut = !locked && !step.entry && !typed && (step.panel.optional || step.panel.away) === true
+  const mayLeaveOut =
+    !locked && !step.entry && !typed && (step.panel.optional || step.panel.away) === true
   const mayWithdraw = live && isKept && step.kind !== 'sign'
   useStepLetters({
     toBoxes: () => locked || focus.firstBox(),

@@ -37,7 +37,13 @@ const shapes: Record<Panel['group'], Shape> = {
 
 /** Whether something stored is a draft of a group as it is today. */
 export function fits(body: unknown, group: Panel['group']): boolean {
-  return is(body, { unit: 'text', skip: 'text', absent: 'text', _texts: 'any', [group]: shapes[group] })
+  return is(body, {
+    unit: 'text',
+    skip: 'text',
+    absent: 'text',
+    _texts: 'any',
+    [group]: shapes[group],
+  })
 }
 
 /** Whether a bare number of a group is in the body's unit. */
