@@ -10,6 +10,8 @@ import (
 // Head is what stands on a sheet beside its rows.
 type Head struct {
 	Complaint string         `json:"complaint"`
+	Scope     string         `json:"scope,omitempty" doc:"how much of the work it is, and how the pump came, in words"`
+	Worked    string         `json:"worked" doc:"what whoever signs has done: rebuilt by, or checks taken by"`
 	Opened    time.Time      `json:"opened"`
 	By        string         `json:"by" doc:"who opened it"`
 	Hours     *float64       `json:"hours,omitempty" doc:"running hours it came in with"`
@@ -29,8 +31,16 @@ type SchoolChosen struct {
 // HeadOf is the head of a job's sheet, which may be one that was kept.
 func HeadOf(j Job, s *Sheet) Head {
 	first, last := &j.Log[0], &j.Log[min(s.Length, len(j.Log))-1]
-	return Head{first.Open.Complaint, first.At, first.By.Name, first.Open.Hours,
-		fmt.Sprintf("%s, version %d", j.Plan.Title, j.Plan.Version), SchoolsOf(first.Open), last.Seq, last.Hash}
+	h := Head{Complaint: first.Open.Complaint, Worked: rebuiltBy, Opened: first.At, By: first.By.Name,
+		Hours: first.Open.Hours, Plan: fmt.Sprintf("%s, version %d", j.Plan.Title, j.Plan.Version),
+		Schools: SchoolsOf(first.Open), Entries: last.Seq, Hash: last.Hash}
+	if s.Scope != nil {
+		h.Scope = scopeInWords(s.Scope)
+		if s.Scope.Checks {
+			h.Worked = checksBy
+		}
+	}
+	return h
 }
 
 // SchoolsOf are the schools that a job was opened with.

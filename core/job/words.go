@@ -109,6 +109,24 @@ func notThere(absent, why string) string {
 	return "not in this job: " + why
 }
 
+// What whoever signs has done.
+const (
+	rebuiltBy = "Rebuilt by"
+	checksBy  = "Checks taken by"
+)
+
+// scopeInWords tells how much of the work a job is, and how the pump came.
+func scopeInWords(s *ScopeSheet) string {
+	out := s.Title
+	if s.Arrives != "" {
+		out += ", the pump came " + words.Lower(s.Arrives)
+	}
+	if s.Checks {
+		out += ". Nothing was repaired: this sheet does not say that the pump is ready to run"
+	}
+	return out
+}
+
 // What becomes of the scope of a job.
 const tooLate = "the scope was widened too late"
 

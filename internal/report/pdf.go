@@ -123,6 +123,9 @@ func (p *page) top() {
 	p.at(margin+p.width()-right, y).cell(right, 5, title(11), p.how.Shop, "R")
 	p.at(margin, end+1)
 	p.lines(plain(8.5), line, fmt.Sprintf("Why it was here: %s.", p.head.Complaint))
+	if p.head.Scope != "" {
+		p.lines(plain(8.5), line, fmt.Sprintf("Scope: %s.", p.head.Scope))
+	}
 	p.Ln(1)
 }
 
@@ -202,7 +205,7 @@ func (p *page) signatures() {
 		name = s.Signed.By.Name + ", " + s.Signed.At.Local().Format("2 January 2006 15:04")
 	}
 	third, y := p.width()/3, p.GetY()
-	for i, who := range []string{"Rebuilt by", "Checked by", "Handed back to"} {
+	for i, who := range []string{p.head.Worked, "Checked by", "Handed back to"} {
 		x := margin + float64(i)*third
 		p.dye()
 		p.at(x, y).cell(third-5, line, title(9), who, "L")

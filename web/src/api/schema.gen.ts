@@ -1022,6 +1022,10 @@ export interface components {
             plan: string;
             /** @description which way the shop works, where good shops differ */
             schools: components["schemas"]["SchoolChosen"][];
+            /** @description how much of the work it is, and how the pump came, in words */
+            scope?: string;
+            /** @description what whoever signs has done: rebuilt by, or checks taken by */
+            worked: string;
         };
         Heard: {
             field: string;

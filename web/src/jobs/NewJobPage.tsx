@@ -191,7 +191,7 @@ export function NewJobPage() {
           {pump && <NextTime tag={pump.tag} />}
           <TextField
             inputRef={reason}
-            label="Why is it here?"
+            label={asked.why ? 'More about it, if there is more' : 'Why is it here?'}
             autoFocus={picked !== ''}
             value={why}
             onChange={(e) => setWhy(e.target.value)}

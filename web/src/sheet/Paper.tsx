@@ -120,7 +120,7 @@ export function Paper({ job, rows }: { job: JobView; rows: Rows }) {
         }}
       >
         <Sign
-          title="Rebuilt by"
+          title={rows.head.worked}
           name={sheet.signed?.by.name}
           note={
             sheet.signed
@@ -136,7 +136,8 @@ export function Paper({ job, rows }: { job: JobView; rows: Rows }) {
       </Box>
       <Box sx={{ mt: 3, color: ink('ink2'), fontSize: '0.8125rem' }}>
         {sheet.signed?.remark && <>Next time: {sheet.signed.remark} </>}
-        Why it was here: {rows.head.complaint}. Plan: {rows.head.plan}.{' '}
+        Why it was here: {rows.head.complaint}. {rows.head.scope && <>Scope: {rows.head.scope}. </>}
+        Plan: {rows.head.plan}.{' '}
         {rows.head.schools.map((s) => `${s.title}: ${s.choice.toLowerCase()}`).join('. ')}. Settle
         advises; the maker's manual, site permits and local codes come first.
       </Box>
