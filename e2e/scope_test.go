@@ -76,7 +76,7 @@ func TestAJobIsOpenedWithAScope(t *testing.T) {
 	p.text(`String(document.querySelector('[data-why=leak]').click())`)
 	p.until(`document.querySelector('[data-choice=scope-seal]').getAttribute('aria-pressed') === 'true'`)
 	p.text(`String(document.querySelector('[data-choice=arrives-bench]').click())`)
-	p.text(`String([...document.querySelectorAll('button')].find(b => b.textContent.startsWith('Open the job')).click())`)
+	p.press("Open the job")
 	p.until(`document.querySelector('[data-scope]')?.textContent.includes('Seal change')`)
 	p.at("guard")
 	p.keys("s")
@@ -85,8 +85,9 @@ func TestAJobIsOpenedWithAScope(t *testing.T) {
 	p.at("look")
 	p.keys("1\n")
 	p.until(`document.querySelector('[data-calls=shaft]')`)
-	p.text(`String([...document.querySelectorAll('button')].find(b => b.textContent === 'Widen to full overhaul').click())`)
-	p.until(`!document.querySelector('[data-calls]') && document.querySelector('[data-scope]').textContent.includes('Full')`)
+	p.press("Widen to full overhaul")
+	p.until(`!document.querySelector('[data-calls]')`)
+	p.until(`document.querySelector('[data-scope]').textContent.includes('Full')`)
 	p.until(`document.querySelector('[data-step="gap-set"]') || document.body.innerText.includes('Build')`)
 	number := p.text(`location.pathname.split('/')[2]`)
 	if got := p.text(fmt.Sprintf(`fetch('/api/v1/jobs/%s').then(r => r.json()).then(j => j.complaint + '; ' +
@@ -97,4 +98,11 @@ func TestAJobIsOpenedWithAScope(t *testing.T) {
 	}
 	p.do(chromedp.Navigate(p.shop.URL + "/jobs/" + number + "/sheet"))
 	p.until(`document.body.innerText.includes("Scope: Full overhaul, the pump came on the bench")`)
+}
+
+// press presses the button that begins with the words.
+func (p *page) press(words string) {
+	p.t.Helper()
+	p.text(fmt.Sprintf(`String([...document.querySelectorAll('button')].find(b => b.textContent.startsWith(%q)).click())`,
+		words))
 }
