@@ -22,7 +22,8 @@ complaints:
   - {key: rub, words: It rubs, scope: all}
 arrives: [in-line, bench]
 widens:
-  - {key: shaft, when: [scope != all, shaft decided replace], to: all, why: the shaft is condemned and the gap must be set anew}
+  - {key: shaft, when: [scope != all, shaft decided replace], to: all,
+     why: the shaft is condemned and the gap must be set anew}
 parts:
   - {key: shaft, title: Shaft, quantity: 1, findings: [{key: groove, words: Groove, outcome: replace, rule: r}]}
 stages:
@@ -90,10 +91,12 @@ func TestAJobIsOpenedWithAScope(t *testing.T) {
 	p.until(`document.querySelector('[data-scope]').textContent.includes('Full')`)
 	p.until(`document.querySelector('[data-step="gap-set"]') || document.body.innerText.includes('Build')`)
 	number := p.text(`location.pathname.split('/')[2]`)
-	if got := p.text(fmt.Sprintf(`fetch('/api/v1/jobs/%s').then(r => r.json()).then(j => j.complaint + '; ' +
+	got := p.text(fmt.Sprintf(`fetch('/api/v1/jobs/%s').then(r => r.json()).then(j => j.complaint + '; ' +
 		j.sheet.scope.changes.map(c => c.to).join() + '; ' + j.sheet.stages.map(s => s.steps.map(x => x.id + ' ' +
-		(x.reading?.text ?? x.state)).join()).join('; '))`, number)); got != "The seal leaks; Full overhaul; guard not on this "+
-		"pump: it has none,look Groove; seal-in open,gap-set open; sign blocked" {
+		(x.reading?.text ?? x.state)).join()).join('; '))`, number))
+	const want = "The seal leaks; Full overhaul; guard not on this pump: it has none,look Groove; " +
+		"seal-in open,gap-set open; sign blocked"
+	if got != want {
 		t.Errorf("the job is %q", got)
 	}
 	p.do(chromedp.Navigate(p.shop.URL + "/jobs/" + number + "/sheet"))
