@@ -77,7 +77,7 @@ func TestAJobIsOpenedWithAScope(t *testing.T) {
 	p.text(`String(document.querySelector('[data-why=leak]').click())`)
 	p.until(`document.querySelector('[data-choice=scope-seal]').getAttribute('aria-pressed') === 'true'`)
 	p.text(`String(document.querySelector('[data-choice=arrives-bench]').click())`)
-	p.press("Open the job")
+	p.text(`String(document.querySelector("button[type=submit]").click())`)
 	p.until(`document.querySelector('[data-scope]')?.textContent.includes('Seal change')`)
 	p.at("guard")
 	p.keys("s")
@@ -101,11 +101,4 @@ func TestAJobIsOpenedWithAScope(t *testing.T) {
 	}
 	p.do(chromedp.Navigate(p.shop.URL + "/jobs/" + number + "/sheet"))
 	p.until(`document.body.innerText.includes("Scope: Full overhaul, the pump came on the bench")`)
-}
-
-// press presses the button that begins with the words.
-func (p *page) press(words string) {
-	p.t.Helper()
-	p.text(fmt.Sprintf(`String([...document.querySelectorAll('button')].find(b => b.textContent.startsWith(%q)).click())`,
-		words))
 }
