@@ -114,20 +114,8 @@ stages:
 func TestADepthIsReadAtSeveralPlaces(t *testing.T) {
 	t.Parallel()
 	p := tab(t, "/shop")
-	number := p.text(fmt.Sprintf(`(async () => {
-		const send = async (path, body) => {
-			const r = await fetch('/api/v1' + path, { method: 'POST', headers: { 'Content-Type': 'application/json' },
-				body: JSON.stringify(body) })
-			if (!r.ok) throw new Error(await r.text())
-			return r.json()
-		}
-		const shop = await fetch('/api/v1/shop').then(r => r.json())
-		const by = shop.people[0].id
-		await send('/plans', { text: %q, by })
-		await send('/pumps', { tag: 'ND-1', name: 'Nose', construction: 'A', plan: 'nose', options: {}, values: {},
-			limits: {} })
-		return (await send('/jobs', { id: crypto.randomUUID(), by, pump: 'ND-1', complaint: 'noise' })).number
-	})()`, nosePlan))
+	p.takeIn(nosePlan, "nose", "ND-1")
+	number := p.opened("ND-1")
 	p.do(chromedp.Navigate(p.shop.URL + "/jobs/" + number + "?step=nose"))
 	p.until(`document.activeElement?.dataset.field === 'body.places.readings[0].value'`)
 	p.keys("5.02 mm\n5.05 mm\n5.08 mm")

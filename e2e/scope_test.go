@@ -45,22 +45,32 @@ stages:
       - {id: sign, kind: sign, title: Sign}
 `
 
-// scoped takes the plan in and adds a pump that is repaired by it.
-func scoped(t *testing.T, p *page) {
-	t.Helper()
+// takeIn takes a plan of the shop's own in and adds a pump that is repaired by it.
+func (p *page) takeIn(text, plan, tag string) {
+	p.t.Helper()
 	p.text(fmt.Sprintf(`(async () => {
 		const send = async (path, body) => {
 			const r = await fetch('/api/v1' + path, { method: 'POST', headers: { 'Content-Type': 'application/json' },
 				body: JSON.stringify(body) })
 			if (!r.ok) throw new Error(await r.text())
-			return r.json()
 		}
 		const shop = await fetch('/api/v1/shop').then(r => r.json())
 		await send('/plans', { text: %q, by: shop.people[0].id })
-		await send('/pumps', { tag: 'SC-1', name: 'Scoped', construction: 'A', plan: 'scoped', options: {}, values: {},
-			limits: {} })
+		await send('/pumps', { tag: %q, name: 'Own', construction: 'A', plan: %q, options: {}, values: {}, limits: {} })
 		return 'done'
-	})()`, scopedPlan))
+	})()`, text, tag, plan))
+}
+
+// opened opens a job for a pump and returns its number.
+func (p *page) opened(tag string) string {
+	p.t.Helper()
+	return p.text(fmt.Sprintf(`(async () => {
+		const shop = await fetch('/api/v1/shop').then(r => r.json())
+		const r = await fetch('/api/v1/jobs', { method: 'POST', headers: { 'Content-Type': 'application/json' },
+			body: JSON.stringify({ id: crypto.randomUUID(), by: shop.people[0].id, pump: %q, complaint: 'noise' }) })
+		if (!r.ok) throw new Error(await r.text())
+		return (await r.json()).number
+	})()`, tag))
 }
 
 // A complaint proposes a scope; a condemned shaft calls for a wider one, and the work goes
@@ -69,7 +79,7 @@ func TestAJobIsOpenedWithAScope(t *testing.T) {
 	t.Parallel()
 	p := tab(t, "/pumps")
 	p.until(`document.querySelector('table')`)
-	scoped(t, p)
+	p.takeIn(scopedPlan, "scoped", "SC-1")
 	p.do(chromedp.Navigate(p.shop.URL + "/jobs/new?pump=SC-1"))
 	p.until(`document.querySelector('[data-why=leak]')`)
 	p.text(`String(document.querySelector('[data-why=rub]').click())`)

@@ -205,7 +205,7 @@ func pieces(list []quantity.Length) quantity.Sentence {
 			for i+n < len(list) && list[i+n] == list[i] {
 				n++
 			}
-			s := list[i].Exact(u)
+			s := pieceIn(list[i], u)
 			if n > 1 {
 				s = fmt.Sprintf("%d × %s", n, s)
 			}
@@ -275,4 +275,14 @@ func (out trialOut) say(w *Words) {
 		w.Verdict, w.Headline = string(judge.Out), quantity.Plainly("It binds with every pack")
 		w.line("Something else holds it: dirt on a face, the key driven in, the impeller not free on the shaft.")
 	}
+}
+
+// pieceIn is a piece as it is told from the others: to a hundredth of a thou, or to a
+// micrometre, as short as that is.
+func pieceIn(l quantity.Length, unit quantity.Unit) string {
+	decimals := 3
+	if unit == quantity.UnitThou {
+		decimals = 2
+	}
+	return strings.TrimSuffix(strings.TrimRight(l.In(unit, decimals), "0"), ".")
 }

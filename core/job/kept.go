@@ -84,6 +84,11 @@ func Append(j Job, e Entry, at time.Time) (Job, *Sheet, error) {
 	}
 	last := &j.Log[len(j.Log)-1]
 	e.Seq, e.At = last.Seq+1, at
+	if s := derive(j).scale; e.Kind == Kept {
+		if step := s.plan.Step(e.Step); step != nil && len(step.From) > 0 {
+			e.From = s.carriedInto(step, e.Body)
+		}
+	}
 	after := j
 	// Who holds the shorter log never looks beyond its length.
 	after.Log = append(j.Log, e)

@@ -88,39 +88,40 @@ type Panel struct {
 	Choices    []ChoiceShown   `json:"choices,omitempty" doc:"what may be chosen, in the order of the keys"`
 	Outcomes   []judge.Outcome `json:"outcomes,omitempty" enum:"reuse,dress,repair,replace,order" doc:"of a part"`
 	// The gauge: what a division of it may be, and the one to begin with.
-	Divisions   []string        `json:"divisions,omitempty" doc:"of the gauge, as typed"`
-	Usual       *Usual          `json:"usual,omitempty" doc:"the division to begin with"`
-	FigureTitle string          `json:"figure_title,omitempty" doc:"what the figure is called"`
-	Sign        string          `json:"sign,omitempty" doc:"what the check is a sign of"`
-	Tool        string          `json:"tool,omitempty" doc:"the step's calculator"`
-	Given       Input           `json:"given,omitempty" doc:"what the plan and the pump's papers say of it"`
-	Surface     gauge.Surface   `json:"surface,omitempty" enum:"rim,bore,face"`
-	Indicator   gauge.Indicator `json:"indicator,omitempty" enum:"fixed,turns"`
-	Places      []string        `json:"places,omitempty"`
-	Repeats     int             `json:"repeats,omitempty"`
-	Nominal     *Figure         `json:"nominal,omitempty"`
-	NominalOf   string          `json:"nominal_source,omitempty"`
-	Limit       *LimitShown     `json:"limit,omitempty"`
-	Found       *Figure         `json:"found,omitempty" doc:"the as-found figure, beside an as-built one"`
-	FoundBody   *Body           `json:"found_body,omitempty"`
-	Of          string          `json:"of,omitempty"`
-	Same        string          `json:"same,omitempty" doc:"the number that must come back"`
-	Turns       bool            `json:"turns,omitempty" doc:"turns are counted: halves and quarters are numbers too"`
-	Marks       []string        `json:"marks,omitempty"`
-	Part        string          `json:"part,omitempty"`
-	Findings    []FindingShown  `json:"findings,omitempty"`
-	Rule        string          `json:"rule,omitempty" doc:"what is settled for the part beforehand"`
-	RuleSays    judge.Outcome   `json:"rule_says,omitempty" enum:"reuse,dress,repair,replace,order"`
-	Order       []int           `json:"order,omitempty" doc:"crossing order of the bolts"`
-	Passes      []Pass          `json:"passes,omitempty" doc:"each pass and the check, without an extension"`
-	Torque      *Pull           `json:"torque,omitempty"`
-	Thread      string          `json:"thread,omitempty"`
-	Minutes     int             `json:"minutes,omitempty" doc:"to be home, to wait, or to hold the pressure"`
-	Below       int             `json:"below,omitempty" doc:"°C"`
-	Onto        []string        `json:"onto,omitempty" doc:"what must be on the shaft before the heater is switched on"`
-	Pressure    string          `json:"pressure,omitempty"`
-	Drops       int             `json:"drops,omitempty"`
-	Leaf        bool            `json:"leaf,omitempty" doc:"a leaf is meant, not a gauge"`
+	Divisions   []string         `json:"divisions,omitempty" doc:"of the gauge, as typed"`
+	Usual       *Usual           `json:"usual,omitempty" doc:"the division to begin with"`
+	FigureTitle string           `json:"figure_title,omitempty" doc:"what the figure is called"`
+	Sign        string           `json:"sign,omitempty" doc:"what the check is a sign of"`
+	Tool        string           `json:"tool,omitempty" doc:"the step's calculator"`
+	Carried     map[string]Carry `json:"carried,omitempty" doc:"field of the body → the figure that stands elsewhere"`
+	Given       Input            `json:"given,omitempty" doc:"what the plan and the pump's papers say of it"`
+	Surface     gauge.Surface    `json:"surface,omitempty" enum:"rim,bore,face"`
+	Indicator   gauge.Indicator  `json:"indicator,omitempty" enum:"fixed,turns"`
+	Places      []string         `json:"places,omitempty"`
+	Repeats     int              `json:"repeats,omitempty"`
+	Nominal     *Figure          `json:"nominal,omitempty"`
+	NominalOf   string           `json:"nominal_source,omitempty"`
+	Limit       *LimitShown      `json:"limit,omitempty"`
+	Found       *Figure          `json:"found,omitempty" doc:"the as-found figure, beside an as-built one"`
+	FoundBody   *Body            `json:"found_body,omitempty"`
+	Of          string           `json:"of,omitempty"`
+	Same        string           `json:"same,omitempty" doc:"the number that must come back"`
+	Turns       bool             `json:"turns,omitempty" doc:"turns are counted: halves and quarters are numbers too"`
+	Marks       []string         `json:"marks,omitempty"`
+	Part        string           `json:"part,omitempty"`
+	Findings    []FindingShown   `json:"findings,omitempty"`
+	Rule        string           `json:"rule,omitempty" doc:"what is settled for the part beforehand"`
+	RuleSays    judge.Outcome    `json:"rule_says,omitempty" enum:"reuse,dress,repair,replace,order"`
+	Order       []int            `json:"order,omitempty" doc:"crossing order of the bolts"`
+	Passes      []Pass           `json:"passes,omitempty" doc:"each pass and the check, without an extension"`
+	Torque      *Pull            `json:"torque,omitempty"`
+	Thread      string           `json:"thread,omitempty"`
+	Minutes     int              `json:"minutes,omitempty" doc:"to be home, to wait, or to hold the pressure"`
+	Below       int              `json:"below,omitempty" doc:"°C"`
+	Onto        []string         `json:"onto,omitempty" doc:"what must be on the shaft before the heater is switched on"`
+	Pressure    string           `json:"pressure,omitempty"`
+	Drops       int              `json:"drops,omitempty"`
+	Leaf        bool             `json:"leaf,omitempty" doc:"a leaf is meant, not a gauge"`
 }
 
 // ChoiceShown is one of several, with what it means.

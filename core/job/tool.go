@@ -244,6 +244,13 @@ func ringLimit(limit judge.Limit, look calc.Look, source string) *judge.Limit {
 
 // filled reports whether something was typed at a path such as trials[0].in.
 func filled(in map[string]any, path string) bool {
+	at := valueAt(in, path)
+	text, isText := at.(string)
+	return at != nil && (!isText || strings.TrimSpace(text) != "")
+}
+
+// valueAt is what stands at a path such as trials[0].in, nil where nothing does.
+func valueAt(in map[string]any, path string) any {
 	var at any = in
 	for _, key := range strings.FieldsFunc(path, func(r rune) bool { return r == '.' || r == '[' || r == ']' }) {
 		switch x := at.(type) {
@@ -252,15 +259,14 @@ func filled(in map[string]any, path string) bool {
 		case []any:
 			i, err := strconv.Atoi(key)
 			if err != nil || i < 0 || i >= len(x) {
-				return false
+				return nil
 			}
 			at = x[i]
 		default:
-			return false
+			return nil
 		}
 	}
-	text, isText := at.(string)
-	return at != nil && (!isText || strings.TrimSpace(text) != "")
+	return at
 }
 
 // maxInput bounds the input of a calculator, in bytes.

@@ -89,11 +89,11 @@ func (w *walker) fill(s *StepSheet, step *task) {
 	s.StepInfo, s.State, s.Panel = step.Info(), Open, step.panel
 	found, before := w.foundBefore(step.Step)
 	proposed := w.opening.Absent[step.ID]
-	if step.kind.live == nil && before == nil && proposed == "" {
+	if step.kind.live == nil && before == nil && proposed == "" && len(step.From) == 0 {
 		return
 	}
 	p := *s.Panel // the task's is for good
-	p.Proposed = proposed
+	p.Proposed, p.Carried = proposed, w.carried(step.Step)
 	if s.Panel = &p; step.kind.live != nil {
 		step.kind.live(w.scale, step.Step, s.Panel)
 	}
@@ -113,6 +113,8 @@ func (w *walker) enter(s *StepSheet, step *task) {
 		}
 		if again, ok := w.back.standing[step.stage]; ok && t.last.Seq < again.seq && len(step.Reopens) == 0 {
 			s.State, s.Again = Open, again.why
+		} else if why := w.changedSince(step.Step, t.last); why != "" {
+			s.State, s.Again = Open, why
 		}
 		s.Pictures = w.pictures(step.Step, t.last)
 	} else if w.blocked != "" {

@@ -109,6 +109,17 @@ func notThere(absent, why string) string {
 	return "not in this job: " + why
 }
 
+// thePapers is where a figure of the pump's papers stands.
+func thePapers(value string) string { return value + ", from the papers" }
+
+// figureChanged says that a figure which was carried is another one by now.
+func figureChanged(title, was, now string) string {
+	if now == "" {
+		return title + " was " + was + " and is taken back: enter it again, or keep what stands here"
+	}
+	return title + " was " + was + " and is " + now + " now: work it out anew, or keep what stands here"
+}
+
 // What whoever signs has done.
 const (
 	rebuiltBy = "Rebuilt by"

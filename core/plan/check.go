@@ -387,6 +387,7 @@ func (c *checker) step(s *Step) {
 	} else if check := kinds[i].check; check != nil {
 		check(c, s)
 	}
+	c.carried(s)
 	for _, stage := range s.Reopens {
 		if !c.stages[stage] {
 			fault("reopens %q, and neither this stage nor one before it has that id", stage)

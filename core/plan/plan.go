@@ -274,22 +274,23 @@ const (
 
 // Step is one step of the work.
 type Step struct {
-	Use      string     `yaml:"use" doc:"begins as the common step of that name; what is written here counts instead"`
-	For      string     `yaml:"for" doc:"key of a repeat: the step is there once for each"`
-	ID       string     `yaml:"id"`
-	Kind     string     `yaml:"kind" enum:"kinds"`
-	Title    string     `yaml:"title"`
-	How      string     `yaml:"how" doc:"a line or two at the bench"`
-	Why      string     `yaml:"why" doc:"one line"`
-	Cautions []string   `yaml:"cautions" doc:"shown before the action"`
-	When     Conditions `yaml:"when" doc:"the step is there only then"`
-	Scopes   []string   `yaml:"scopes" doc:"the scopes it belongs to; those of its stage where none is named"`
-	Needs    []string   `yaml:"needs" doc:"ids of steps that must be done before"`
-	Lead     bool       `yaml:"lead" doc:"only a lead may do it"`
-	Follows  bool       `yaml:"follows" doc:"comes after the hand-back and does not hold up the signature"`
-	LaidOut  *bool      `yaml:"laid_out" doc:"with it the kit lies on the bench"`
-	Reopens  []string   `yaml:"reopens" doc:"stages to be done again when this comes out wrong"`
-	Compound string     `yaml:"compound" doc:"what goes on: dry, light oil, anti-seize, locking fluid"`
+	Use      string            `yaml:"use" doc:"begins as the common step of that name; what is written here counts instead"`
+	For      string            `yaml:"for" doc:"key of a repeat: the step is there once for each"`
+	ID       string            `yaml:"id"`
+	Kind     string            `yaml:"kind" enum:"kinds"`
+	Title    string            `yaml:"title"`
+	How      string            `yaml:"how" doc:"a line or two at the bench"`
+	Why      string            `yaml:"why" doc:"one line"`
+	Cautions []string          `yaml:"cautions" doc:"shown before the action"`
+	When     Conditions        `yaml:"when" doc:"the step is there only then"`
+	Scopes   []string          `yaml:"scopes" doc:"the scopes it belongs to; those of its stage where none is named"`
+	Needs    []string          `yaml:"needs" doc:"ids of steps that must be done before"`
+	Lead     bool              `yaml:"lead" doc:"only a lead may do it"`
+	Follows  bool              `yaml:"follows" doc:"comes after the hand-back and does not hold up the signature"`
+	LaidOut  *bool             `yaml:"laid_out" doc:"with it the kit lies on the bench"`
+	Reopens  []string          `yaml:"reopens" doc:"stages to be done again when this comes out wrong"`
+	From     map[string]Origin `yaml:"from" doc:"field → where its figure stands, such as gap as found"`
+	Compound string            `yaml:"compound" doc:"what goes on: dry, light oil, anti-seize, locking fluid"`
 
 	Check    string   `yaml:"check" doc:"measure: key of the check"`
 	Phase    string   `yaml:"phase" enum:"found,built" doc:"measure, turn: as found or as built"`

@@ -178,6 +178,13 @@ func (f fold) step(s Step, m *Member) (Step, bool) {
 		when = append(when, c)
 	}
 	s.When = when
+	if len(s.From) > 0 {
+		from := make(map[string]Origin, len(s.From))
+		for path, o := range s.From {
+			from[path] = f.origin(o, s, m)
+		}
+		s.From = from
+	}
 	if check := f.from.Checks[s.Check]; check != nil && check.For != "" {
 		s.Check = suffixed(s.Check, m)
 	}

@@ -45,6 +45,8 @@ func schemaOf(t reflect.Type) map[string]any {
 	case reflect.TypeFor[Conditions](): // one test or several
 		test := map[string]any{"type": "string", "pattern": `^\S+ (==|!=|decided|is) \S+$`}
 		return map[string]any{"anyOf": []any{test, map[string]any{"type": "array", "items": test}}}
+	case reflect.TypeFor[Origin]():
+		return map[string]any{"type": "string"}
 	case reflect.TypeFor[Piece](), reflect.TypeFor[LimitKey](): // the name alone, or with more
 		return map[string]any{"anyOf": []any{map[string]any{"type": "string"}, object(t)}}
 	}

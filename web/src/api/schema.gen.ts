@@ -669,6 +669,17 @@ export interface components {
             /** @description key of the pump's value it is */
             value?: string;
         };
+        Carry: {
+            /** @description id of the entry */
+            entry?: string;
+            /** @description where it stands, in words */
+            from: string;
+            /** @description where it was entered */
+            step?: string;
+            text: string;
+            /** @description key of the pump's value it is */
+            value?: string;
+        };
         Cell: {
             /** @description why a person accepted it */
             accepted?: string;
@@ -1465,6 +1476,10 @@ export interface components {
              * @description °C
              */
             below?: number;
+            /** @description field of the body → the figure that stands elsewhere */
+            carried?: {
+                [key: string]: components["schemas"]["Carry"];
+            };
             /** @description what may be chosen, in the order of the keys */
             choices?: components["schemas"]["ChoiceShown"][];
             /** @description of the gauge, as typed */

@@ -11,7 +11,7 @@ import { ink } from '../theme'
 import { Actions } from './Actions'
 import { Causes } from './Causes'
 import { Cautions } from './Cautions'
-import { blank, tidy } from './draft'
+import { blank, tidy, under } from './draft'
 import { Conflict, Correction, Refused, SetAside, Skip } from './Notices'
 import { PanelContext } from './panel'
 import { instruments } from './panels'
@@ -174,6 +174,7 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
     echo: preview.data?.tell.echo ?? [],
     disabled: locked,
     setField,
+    carried: under('body.', step.panel.carried ?? {}),
   }
   const Instrument = instruments[kind]
   const again = () => {

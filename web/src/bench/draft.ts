@@ -1,5 +1,5 @@
 import type { Body, Panel, Step } from '../api/types'
-import type { Texts } from '../tools/values'
+import { nest, type Texts } from '../tools/values'
 import { read, write, type Unit } from '../app/settings'
 import { hasLengths, withLengths } from './shape'
 
@@ -57,8 +57,13 @@ const blanks: Partial<Record<Panel['group'], Blank>> = {
 export function blank(step: Step, unit: Unit): Body {
   const p = step.panel
   const form = blanks[p.group]?.(p, p.usual ? lastDivision(p, unit) : '') ?? {}
+  for (const [path, carry] of Object.entries(p.carried ?? {})) nest(form, path, carry.text)
   return hasLengths(p.group) ? { unit, ...form } : form
 }
+
+/** What stands by its path in a body, by the path of its box. */
+export const under = <T>(prefix: string, by: Record<string, T>): Record<string, T> =>
+  Object.fromEntries(Object.entries(by).map(([path, x]) => [prefix + path, x]))
 
 /** Leaves out what is blank and may be, as the server takes a blank for a slip. */
 export function tidy(body: Body): Body {

@@ -1,7 +1,8 @@
 import { createContext, use } from 'react'
 import Box from '@mui/material/Box'
+import ButtonBase from '@mui/material/ButtonBase'
 import InputBase from '@mui/material/InputBase'
-import type { FieldError, Figure } from '../api/types'
+import type { Carry, FieldError, Figure } from '../api/types'
 import { typographic } from '../app/settings'
 import { condensed, ink, mono } from '../theme'
 
@@ -14,6 +15,8 @@ interface Entering {
   disabled: boolean
   /** tells the path of the box that is being typed in */
   setField: (path: string) => void
+  /** the figures that stand elsewhere already, by the path of their box */
+  carried: Record<string, Carry>
 }
 
 /** What the boxes of one form share. */
@@ -23,6 +26,7 @@ export const EntryContext = createContext<Entering>({
   echo: [],
   disabled: false,
   setField: () => {},
+  carried: {},
 })
 
 const hidden = {
@@ -64,10 +68,11 @@ export function EntryBox({
 }: BoxProps) {
   // Kept as typed: a number only where an older entry has one.
   const value = String(given)
-  const { unit, errors, echo: heard, disabled, setField } = use(EntryContext)
+  const { unit, errors, echo: heard, disabled, setField, carried } = use(EntryContext)
   const error = errors.find((e) => e.field === field)?.message
   const echo = heard.find((e) => e.field === field)
   const says = error ?? echo?.odd
+  const carry = carried[field]
   // Echoed in the unit it was not typed in.
   const metric =
     /m\s*$/i.test(value) || (/[\d.,]\s*$/.test(value) && (unit === 'mm' || unit === 'um'))
@@ -105,6 +110,8 @@ export function EntryBox({
           display: 'flex',
           height: 54,
           border: `1.5px solid ${error ? ink('out') : ink('ink')}`,
+          borderLeftWidth: carry?.text === value ? 6 : undefined,
+          borderLeftColor: carry?.text === value ? ink('brass') : undefined,
           background: ink('paper'),
           '&:focus-within': { outline: `3px solid ${ink('ink')}`, outlineOffset: 1 },
         }}
@@ -206,6 +213,41 @@ export function EntryBox({
       >
         {says ?? echoed}
       </Box>
+      {carry && !says && (
+        <Origin
+          carry={carry}
+          value={value}
+          disabled={disabled}
+          onTake={() => onChange(carry.text)}
+        />
+      )}
     </Box>
+  )
+}
+
+/** Where a figure comes from that was not typed; one that was typed over says so. */
+function Origin({
+  carry,
+  value,
+  disabled,
+  onTake,
+}: {
+  carry: Carry
+  value: string
+  disabled: boolean
+  onTake: () => void
+}) {
+  const words = { fontSize: '0.8125rem', lineHeight: 1.2, color: ink('ink2'), mt: 0.5 } as const
+  if (value === carry.text) return <Box sx={words}>from {carry.from}</Box>
+  return (
+    <ButtonBase
+      tabIndex={-1}
+      disabled={disabled}
+      onClick={onTake}
+      sx={{ ...words, display: 'block', textAlign: 'left', color: ink('dyeText') }}
+    >
+      {value.trim() ? 'typed; ' : ''}
+      {carry.from}: {typographic(carry.text)}
+    </ButtonBase>
   )
 }

@@ -13,7 +13,7 @@ import { EntryBox, EntryContext } from '../entry/EntryBox'
 import { heard } from '../entry/number'
 import { condensed, ink } from '../theme'
 import type { Field, Group, Rows } from './form'
-import { at, rowsShown, text, type Texts } from './values'
+import { at, rowsShown, rowsUsed, text, type Texts } from './values'
 
 interface Props {
   groups: Group[]
@@ -53,6 +53,9 @@ export function ToolForm({ groups, texts, unit, onChange }: Props) {
   }
   const { errors } = use(EntryContext)
   const faulty = (f: Field) => errors.some((e) => e.field === f.name)
+  const inUse = (g: Group) =>
+    (g.fields ?? []).some((f) => text(texts, f, f.name, unit) !== '' || faulty(f)) ||
+    (g.rows !== undefined && rowsUsed(texts, g.rows) > 0)
   // What a row begins with, such as its clock position, is the label of its first box.
   const row = (rows: Rows, r: number) => {
     // One that an address gives otherwise is a box like the others.
@@ -87,11 +90,7 @@ export function ToolForm({ groups, texts, unit, onChange }: Props) {
   return (
     <Box sx={{ display: 'grid', gap: 3, alignContent: 'start' }}>
       {groups.map((g, i) => (
-        <Titled
-          key={g.title ?? i}
-          group={g}
-          used={(g.fields ?? []).some((f) => text(texts, f, f.name, unit) !== '' || faulty(f))}
-        >
+        <Titled key={g.title ?? i} group={g} used={inUse(g)}>
           {g.fields && (
             <Box
               sx={{
@@ -99,7 +98,7 @@ export function ToolForm({ groups, texts, unit, onChange }: Props) {
                 flexWrap: 'wrap',
                 columnGap: 2.5,
                 rowGap: 2,
-                alignItems: 'flex-end',
+                alignItems: 'flex-start',
               }}
             >
               {g.fields.map((f) => box(f, f.name, f.label))}
@@ -112,7 +111,7 @@ export function ToolForm({ groups, texts, unit, onChange }: Props) {
                 flexWrap: 'wrap',
                 columnGap: g.rows.item.length > 1 ? 4 : 2,
                 rowGap: 2,
-                alignItems: 'flex-end',
+                alignItems: 'flex-start',
               }}
             >
               {Array.from({ length: rowsShown(texts, g.rows) }, (_, r) => (

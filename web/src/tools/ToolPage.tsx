@@ -143,6 +143,7 @@ function Page({ tool }: { tool: Tool }) {
           echo: (data?.echo ?? []).map((e) => ({ ...e, field: box(e.field) })),
           disabled: false,
           setField,
+          carried: {},
         }}
       >
         <Box

@@ -37,12 +37,16 @@ const typed = (texts: Texts, rows: Rows, i: number) =>
       texts[at(rows, i, f.name)]?.trim(),
   )
 
-/** How many rows a list shows: those it always has, those used, and one more. */
-export function rowsShown(texts: Texts, rows: Rows): number {
+/** How many rows of a list are used, with those between them. */
+export function rowsUsed(texts: Texts, rows: Rows): number {
   let used = 0
   for (let i = 0; i < rows.most; i++) if (typed(texts, rows, i)) used = i + 1
-  return Math.min(Math.max(rows.first.length, used + 1), rows.most)
+  return used
 }
+
+/** How many rows a list shows: those it always has, those used, and one more. */
+export const rowsShown = (texts: Texts, rows: Rows) =>
+  Math.min(Math.max(rows.first.length, rowsUsed(texts, rows) + 1), rows.most)
 
 /** The request, and for each path in it the path of the box it was typed in:
  * rows left blank are left out, so the two may differ. */
@@ -84,7 +88,8 @@ function valueOf(f: Field, t: string): unknown {
 const number = (t: string) => numberOf(t) ?? t
 
 /** Puts a value at a path such as trials[0].in. */
-function nest(into: object, path: string, value: unknown) {
+/** Puts a value at a path of an object. */
+export function nest(into: object, path: string, value: unknown) {
   const keys = path.replace(/\[(\d+)\]/g, '.$1').split('.')
   let o = into as Record<string, unknown>
   keys.slice(0, -1).forEach((k, i) => {

@@ -70,6 +70,9 @@ export function Asking({
         unit,
         errors: entering.errors.map((e) => ({ ...e, field: box(e.field) })),
         echo: entering.echo.map((e) => ({ ...e, field: box(e.field) })),
+        carried: Object.fromEntries(
+          Object.entries(entering.carried).map(([field, carry]) => [box(field), carry]),
+        ),
         setField: (f) => entering.setField(f && sent(f)),
       }}
     >

@@ -151,6 +151,7 @@ export const clearance: Tool[] = [
       },
       {
         title: 'Other side, if it must not close up',
+        folded: true,
         fields: [
           { name: 'other_side.measured', label: 'Now' },
           { name: 'other_side.min', label: 'Least' },
@@ -159,6 +160,7 @@ export const clearance: Tool[] = [
       },
       {
         title: 'Spoilt pieces, not to be used again',
+        folded: true,
         rows: {
           list: 'discard',
           item: [{ name: '', label: 'Piece', width: 96 }],

@@ -1,0 +1,200 @@
+package job
+
+import (
+	"encoding/json"
+	"fmt"
+	"strings"
+
+	"settle/core/plan"
+	"settle/core/quantity"
+)
+
+// Carry is a figure that stands elsewhere already and need not be typed again.
+type Carry struct {
+	Text  string `json:"text"`
+	From  string `json:"from" doc:"where it stands, in words"`
+	Step  string `json:"step,omitempty" doc:"where it was entered"`
+	Entry string `json:"entry,omitempty" doc:"id of the entry"`
+	Value string `json:"value,omitempty" doc:"key of the pump's value it is"`
+}
+
+// carried are the figures of a step that stand elsewhere, by the path of their field in a
+// body; what is not entered yet is not there.
+func (s *scale) carried(step *plan.Step) map[string]Carry {
+	if len(step.From) == 0 {
+		return nil
+	}
+	out := map[string]Carry{}
+	for path, o := range step.From {
+		if c := s.carry(o); c.Text != "" {
+			out[s.kind(step).path(path)] = c
+		}
+	}
+	return out
+}
+
+// path is where a field of a kind stands in a body.
+func (k *kind) path(field string) string {
+	if k.tool != "" {
+		return strings.TrimPrefix(k.inputPath(), "body.") + field
+	}
+	return k.group + "." + field
+}
+
+// carry is what stands at an origin now; its text is blank where nothing does.
+func (s *scale) carry(o plan.Origin) Carry {
+	switch o.Source {
+	case plan.FromValue:
+		for _, v := range s.plan.Values {
+			if v.Key == o.Of {
+				return Carry{Text: strings.TrimSpace(s.value(o.Of).Text), From: thePapers(v.Title), Value: o.Of}
+			}
+		}
+	case plan.FromCheck:
+		for _, step := range s.taking[o.Of] {
+			if step.Phase == o.Part && s.has(step) {
+				return s.entered(step, s.figureText)
+			}
+		}
+	case plan.FromFit:
+		for _, step := range s.taking[o.Of] {
+			if c := s.entered(step, answerAt(interference[o.Part])); c.Text != "" {
+				return c
+			}
+		}
+	case plan.FromCount:
+		return s.entered(s.plan.Step(o.Of), countText(o.Part))
+	case plan.FromAnswer:
+		return s.entered(s.plan.Step(o.Of), answerAt(o.Part))
+	}
+	return Carry{}
+}
+
+// interference is where the least and the most of a fit stand in its answer.
+var interference = map[string]string{"least": "interference_um[0]", "most": "interference_um[1]"}
+
+// entered is what an entry of a step gives, told by its title.
+func (s *scale) entered(step *plan.Step, text func(e *Entry, r *Reading) string) Carry {
+	if step == nil {
+		return Carry{}
+	}
+	e := s.latest(step)
+	if e == nil || e.Body == nil || !s.has(step) && !step.OutOfScope(s) {
+		return Carry{}
+	}
+	return Carry{Text: text(e, s.reading(step, e)), From: step.Title, Step: step.ID, Entry: e.ID}
+}
+
+// figureText is the figure of a reading, exact, in the unit it was read in.
+func (s *scale) figureText(e *Entry, r *Reading) string {
+	if r.Figure == nil {
+		return ""
+	}
+	return exactly(r.Figure.Length, e.Body.Unit)
+}
+
+// exactly is a length with its unit: in thou where it was read so and comes out whole to a
+// thousandth, else in millimetres, which hold every nanometre.
+func exactly(l quantity.Length, unit quantity.Unit) string {
+	if (unit == quantity.UnitThou || unit == quantity.UnitInch) && l*1000%quantity.Thou == 0 {
+		return l.Exact(quantity.UnitThou) + " thou"
+	}
+	return l.String()
+}
+
+func countText(part string) func(*Entry, *Reading) string {
+	return func(e *Entry, _ *Reading) string {
+		f := e.Body.Count
+		switch {
+		case f == nil:
+			return ""
+		case part == "":
+			return f.Count.String()
+		}
+		l, err := f.Pack.Length(e.Body.Unit)
+		if err != nil || f.Pack.Blank() {
+			return ""
+		}
+		return exactly(l, e.Body.Unit)
+	}
+}
+
+// answerAt is a figure of what a calculation came to, by its path there.
+func answerAt(path string) func(*Entry, *Reading) string {
+	return func(e *Entry, r *Reading) string {
+		if r.Tool == nil || r.Tool.Out == nil {
+			return ""
+		}
+		raw, err := json.Marshal(r.Tool.Out)
+		var out map[string]any
+		if err != nil || json.Unmarshal(raw, &out) != nil {
+			return ""
+		}
+		n, ok := valueAt(out, path).(float64)
+		if !ok {
+			return ""
+		}
+		if name, _, _ := strings.Cut(path[strings.LastIndex(path, ".")+1:], "["); strings.HasSuffix(name, "_um") {
+			return exactly(quantity.Length(n*1000), quantity.UnitMillimetre)
+		}
+		return fmt.Sprint(n)
+	}
+}
+
+// textAt is what was typed into a field of a body.
+func textAt(b *Body, path string) string {
+	raw, err := json.Marshal(b)
+	var fields map[string]any
+	if err != nil || json.Unmarshal(raw, &fields) != nil {
+		return ""
+	}
+	if v := valueAt(fields, path); v != nil {
+		return strings.TrimSpace(fmt.Sprint(v))
+	}
+	return ""
+}
+
+// carriedInto notes which figures of a body are those that stand elsewhere: the text as it
+// stood there, and where. What was typed over is not among them.
+func (s *scale) carriedInto(step *plan.Step, b *Body) map[string]Carried {
+	var from map[string]Carried
+	for path, c := range s.carried(step) {
+		if textAt(b, path) != c.Text {
+			continue
+		}
+		if from == nil {
+			from = map[string]Carried{}
+		}
+		from[path] = Carried{Step: c.Step, Entry: c.Entry, Value: c.Value, Text: c.Text}
+	}
+	return from
+}
+
+// changedSince says which carried figure of an entry is another one by now, "" where all
+// stand as they did.
+func (s *scale) changedSince(step *plan.Step, e *Entry) string {
+	if len(step.From) == 0 || len(e.From) == 0 {
+		return ""
+	}
+	now := s.carried(step)
+	for _, path := range keys(e.From) {
+		was, is := e.From[path], now[path]
+		if is.Text != was.Text {
+			return figureChanged(s.fromTitle(was), was.Text, is.Text)
+		}
+	}
+	return ""
+}
+
+// fromTitle is what a carried figure is called.
+func (s *scale) fromTitle(c Carried) string {
+	if step := s.plan.Step(c.Step); step != nil {
+		return step.Title
+	}
+	for _, v := range s.plan.Values {
+		if v.Key == c.Value {
+			return v.Title
+		}
+	}
+	return c.Step
+}

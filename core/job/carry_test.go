@@ -1,0 +1,87 @@
+package job
+
+import (
+	"strings"
+	"testing"
+
+	"settle/core/quantity"
+)
+
+const carryPlan = `values:
+  - {key: stacks, title: Stacks, kind: number, default: "1"}
+  - {key: aim, title: Aim of the gap, kind: length, default: 0.5 mm}
+limits: {gap: {min: 0.4 mm, max: 0.6 mm, source: drawing}}
+checks:
+  gap: {title: Gap, short: Gap, instrument: direct, limit: [gap]}
+stages:
+  - id: work
+    title: Work
+    steps:
+      - {id: shims-out, kind: count, of: shims, title: Shims out}
+      - {id: gap-found, kind: measure, phase: found, check: gap, title: "Gap, as found"}
+      - {id: set, kind: set, method: shims, window: gap, adding: closes, title: Shims worked out,
+         from: {measured: gap as found, "in_place[0]": count shims-out pack, "target.aim": value aim}}
+      - {id: on, kind: count, of: shims, title: Shims on, from: {pack: "answer set answers[0].total_um"}}
+      - {id: sign, kind: sign, title: Sign}
+`
+
+// What stands elsewhere is carried into the box with its origin; typed over, it is not
+// carried; where the source changes, the step opens again and the signature waits.
+func TestFiguresAreCarried(t *testing.T) {
+	b := openPlan(t, carryPlan)
+	if p := b.sheet().Step("set").Panel; len(p.Carried) != 1 {
+		t.Errorf("before anything is entered it carries %v", p.Carried)
+	}
+	b.keep(
+		"shims-out",
+		Body{Unit: quantity.UnitThou, Count: &CountForm{Count: quantity.Count("3"), Pack: quantity.Type("42")}},
+	)
+	b.keep("gap-found", directBody("0.9 mm"))
+	p := b.sheet().Step("set").Panel
+	for path, want := range map[string]string{"tool.measured": "0.9 mm, Gap, as found",
+		"tool.in_place[0]": "42 thou, Shims out", "tool.target.aim": "0.5 mm, Aim of the gap, from the papers"} {
+		if c := p.Carried[path]; c.Text+", "+c.From != want {
+			t.Errorf("%s carries %q from %q, want %s", path, c.Text, c.From, want)
+		}
+	}
+	set := Body{Tool: Input{"measured": "0.9 mm", "in_place": []any{"40 thou"},
+		"kit": []any{map[string]any{"thickness": "0.1 mm", "count": 9.0}, map[string]any{"thickness": "1 mm", "count": 2.0}}}}
+	j, _, err := Append(b.Job, Entry{ID: "set-1", By: tech, Kind: Kept, Step: "set", Body: &set}, day)
+	if err != nil {
+		t.Fatal(err)
+	}
+	b.Job = j
+	e := b.Log[len(b.Log)-1]
+	if c := e.From["tool.measured"]; len(e.From) != 1 || c.Text != "0.9 mm" || c.Step != "gap-found" {
+		t.Errorf("the entry was carried from %v", e.From)
+	}
+	if c := b.sheet().Step("on").Panel.Carried["count.pack"]; !strings.HasSuffix(c.Text, " mm") ||
+		c.From != "Shims worked out" {
+		t.Errorf("the answer carries %+v", c)
+	}
+	b.keep("on", countBody(4))
+	if s := b.sheet(); s.Step("sign").State != Open {
+		t.Fatalf("the signature is %s: %s", s.Step("sign").State, s.Step("sign").Blocked)
+	}
+	b.correct("gap-found", directBody("0.8 mm"))
+	s := b.sheet().Step("set")
+	if s.State != Open ||
+		s.Again != "Gap, as found was 0.9 mm and is 0.8 mm now: work it out anew, or keep what stands here" {
+		t.Errorf("after the source changed: %s, %q", s.State, s.Again)
+	}
+	if sign := b.sheet().Step("sign"); sign.State != Blocked {
+		t.Error("the signature does not wait")
+	}
+	j, _, err = Append(
+		b.Job,
+		Entry{ID: "set-2", By: tech, Kind: Kept, Step: "set", On: "set-1", Reason: s.Again, Body: &set},
+		day,
+	)
+	if err != nil {
+		t.Fatal(err)
+	}
+	b.Job = j
+	if s := b.sheet().Step("set"); s.State == Open || len(b.Log[len(b.Log)-1].From) != 0 {
+		t.Errorf("kept with a word it is %s, carried from %v", s.State, b.Log[len(b.Log)-1].From)
+	}
+}

@@ -1,0 +1,99 @@
+package plan
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"go.yaml.in/yaml/v3"
+)
+
+// The sources of a figure that is carried from where it was entered.
+const (
+	FromCheck  = "check"  // what a check came to, as found or as built
+	FromCount  = "count"  // a number that was counted, or how thick the pieces are together
+	FromFit    = "fit"    // least or most interference of a seat
+	FromValue  = "value"  // a figure from the pump's papers
+	FromAnswer = "answer" // what a calculation came to
+)
+
+// Origin is where a carried figure comes from: "clearance as found", "count shims-out",
+// "count shims-out pack", "fit journal most", "value aim", "answer shims-set total_um".
+type Origin struct {
+	Source string
+	Of     string // key of the check or value, id of the step
+	Part   string // found, built; pack; least, most; path in the answer
+}
+
+const origins = `"clearance as found", "count shims-out", "count shims-out pack", "fit journal most", "value aim" or ` +
+	`"answer shims-set answers[0].total_um"`
+
+// UnmarshalYAML reads an origin from its words.
+func (o *Origin) UnmarshalYAML(n *yaml.Node) error {
+	w := strings.Fields(n.Value)
+	switch {
+	case len(w) == 3 && w[1] == "as" && (w[2] == Found || w[2] == Built):
+		*o = Origin{FromCheck, w[0], w[2]}
+	case len(w) == 2 && w[0] == FromCount:
+		*o = Origin{FromCount, w[1], ""}
+	case len(w) == 3 && w[0] == FromCount && w[2] == "pack":
+		*o = Origin{FromCount, w[1], w[2]}
+	case len(w) == 3 && w[0] == FromFit && (w[2] == "least" || w[2] == "most"):
+		*o = Origin{FromFit, w[1], w[2]}
+	case len(w) == 2 && w[0] == FromValue:
+		*o = Origin{FromValue, w[1], ""}
+	case len(w) == 3 && w[0] == FromAnswer:
+		*o = Origin{FromAnswer, w[1], w[2]}
+	default:
+		return at(n.Line, fmt.Sprintf("from: %q is not understood: write %s", n.Value, origins))
+	}
+	return nil
+}
+
+// carried checks where the figures of a step come from.
+func (c *checker) carried(s *Step) {
+	for _, path := range sorted(s.From) {
+		o := s.From[path]
+		step := c.p.steps[o.Of]
+		switch o.Source {
+		case FromCheck:
+			if c.p.Checks[o.Of] == nil {
+				c.at(s)("from: %s comes from the check %q, which the plan has not", path, o.Of)
+			}
+		case FromFit:
+			if x := c.p.Checks[o.Of]; x == nil || x.Instrument != Fit {
+				c.at(s)("from: %s comes from the fit of %q: name a check whose instrument is fit", path, o.Of)
+			}
+		case FromCount:
+			if step == nil || step == s || step.Kind != Count {
+				c.at(s)("from: %s comes from the count at %q: name a count step before it", path, o.Of)
+			}
+		case FromAnswer:
+			if step == nil || step == s || !slices.Contains(calculated, step.Kind) {
+				c.at(s)("from: %s comes from the answer at %q: name a calculation before it", path, o.Of)
+			}
+		case FromValue:
+			if c.values[o.Of] == "" {
+				c.at(s)("from: %s is the value %q: name one of the plan's values", path, o.Of)
+			}
+		}
+	}
+}
+
+// calculated are the kinds of steps that may have a calculation behind them.
+var calculated = []string{Measure, Set, Heat, Drip, Align, Grease}
+
+// origin writes an origin out for one member of a repeat.
+func (f fold) origin(o Origin, s Step, m *Member) Origin {
+	switch o.Source {
+	case FromCheck, FromFit:
+		if x := f.from.Checks[o.Of]; x != nil && x.For != "" && x.For == s.For {
+			o.Of = suffixed(o.Of, m)
+		}
+	case FromCount, FromAnswer:
+		if x := f.from.steps[o.Of]; x != nil && x.For != "" && x.For == s.For {
+			o.Of = suffixed(o.Of, m)
+		}
+	}
+	return o
+}
