@@ -1,6 +1,9 @@
 package gauge
 
-import "slices"
+import (
+	"slices"
+	"strings"
+)
 
 // Turn is how a shaft turns by hand. Only Free counts as free.
 type Turn string
@@ -18,6 +21,15 @@ const (
 
 // TurnWords is the list in the order it is shown.
 var TurnWords = []Turn{Free, Light, Drags, Rough, Rubs, Binds, Locked}
+
+// AllTurns lists the words.
+func AllTurns() string {
+	var all []string
+	for _, t := range TurnWords {
+		all = append(all, string(t))
+	}
+	return strings.Join(all, ", ")
+}
 
 // Known reports whether t is one of the words.
 func (t Turn) Known() bool { return slices.Contains(TurnWords, t) }

@@ -51,8 +51,9 @@ type TurnForm struct {
 // CountForm is a number of pieces, and how thick they are together; or a number
 // of turns.
 type CountForm struct {
-	Count quantity.Number `json:"count,omitzero" doc:"as typed; turns may be 1/2, 0.5 or 1 1/2"`
-	Pack  quantity.Typed  `json:"pack,omitzero"`
+	Count quantity.Number   `json:"count,omitzero" doc:"as typed; turns may be 1/2, 0.5 or 1 1/2"`
+	Pack  quantity.Typed    `json:"pack,omitzero"`
+	Each  []quantity.Number `json:"each,omitempty" doc:"a number for each screw or weight"`
 }
 
 // InspectForm is what was found on a part. An empty list is a part with nothing

@@ -30,37 +30,58 @@ func turned(_ *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		}
 	}
 	reading := &Reading{Turned: f, Text: feltAt(*f)}
-	if step.Phase == plan.Built {
-		reading.Verdict, reading.Limit = judge.Within, inWords(mustTurnFree)
-		if f.Turn != gauge.Free {
-			reading.Verdict = judge.Out
-		}
+	right := rightFeel(step)
+	if step.Right == plan.AnyFeel || step.Phase != plan.Built && step.Right == "" {
+		return reading // it is written down
+	}
+	reading.Verdict, reading.Limit = judge.Within, inWords(shouldTurn(right))
+	if f.Turn != right {
+		reading.Verdict = judge.Out
 	}
 	return reading
 }
 
-// feels are the ways a shaft may turn; what turns free catches nowhere.
-func feels(_ *terms, _ *plan.Step, p *Panel) {
+// rightFeel is how a shaft should turn at a step.
+func rightFeel(step *plan.Step) gauge.Turn {
+	if step.Right == "" || step.Right == plan.AnyFeel {
+		return gauge.Free
+	}
+	return gauge.Turn(step.Right)
+}
+
+// feelOf is what a way of turning means at a step, nil where the plan says nothing of it.
+func feelOf(step *plan.Step, turn gauge.Turn) *plan.Feel {
+	for i := range step.Feels {
+		if step.Feels[i].Feel == turn {
+			return &step.Feels[i]
+		}
+	}
+	return nil
+}
+
+// feels are the ways a shaft may turn, with what they mean here; what turns free catches
+// nowhere.
+func feels(_ *terms, step *plan.Step, p *Panel) {
 	for _, turn := range gauge.TurnWords {
-		p.Choices = append(p.Choices, ChoiceShown{string(turn), feel[turn], turn != gauge.Free})
+		c := ChoiceShown{Key: string(turn), Words: feel[turn], Where: turn != gauge.Free && turn != gauge.Light}
+		if f := feelOf(step, turn); f != nil {
+			c.Means = f.Means
+		}
+		c.Right = step.Right != plan.AnyFeel && turn == rightFeel(step) && (step.Right != "" || step.Phase == plan.Built)
+		p.Choices = append(p.Choices, c)
 	}
 }
 
 func counted(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	f := b.Count
+	if step.Each != "" {
+		return s.countedEach(step, f, r)
+	}
 	if f == nil || f.Count.Blank() {
 		return missing(r, "count.count", "is missing: how many")
 	}
-	n, err := f.Count.Value()
-	switch {
-	case err != nil:
-		r.Errors.Add("count.count", err)
-		return nil
-	case n.Sign() < 0 || n.Cmp(big.NewRat(maxCount, 1)) > 0:
-		r.Errors.Add("count.count", fmt.Errorf("is %s: write a number from 0 to %d", f.Count, maxCount))
-		return nil
-	case !n.IsInt() && !plan.Is(step.Turns):
-		r.Errors.Add("count.count", fmt.Errorf("is %s: write a whole number, what is counted here has no halves", f.Count))
+	n := wholly(r, "count.count", f.Count, plan.Is(step.Turns))
+	if n == nil {
 		return nil
 	}
 	reading := &Reading{Text: quantity.ShowNumber(n)}
@@ -71,25 +92,113 @@ func counted(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		}
 		reading.High = figure(*pack)
 	}
-	if step.SameAs == "" {
+	if step.SameAs == "" && step.Against.Source == "" {
 		return reading
 	}
-	switch before := s.counted(step.SameAs); {
-	case before == nil:
-		reading.Verdict, reading.Limit = judge.NoLimit, noLimit(nobodyCounted)
-	case before.Cmp(n) == 0:
-		reading.Verdict, reading.Limit = judge.Within, inWords(cameOff(before))
+	must, says := s.mustBe(step)
+	switch {
+	case must == nil:
+		reading.Verdict, reading.Limit = judge.NoLimit, noLimit(says)
+	case must.Cmp(n) == 0:
+		reading.Verdict, reading.Limit = judge.Within, inWords(says)
 	default:
-		reading.Verdict, reading.Limit = judge.Out, inWords(cameOff(before))
+		reading.Verdict, reading.Limit = judge.Out, inWords(says)
 	}
 	return reading
 }
 
-func counting(_ *terms, step *plan.Step, p *Panel) { p.Of, p.Turns = step.Of, plan.Is(step.Turns) }
+// wholly reads a number that is counted; turns have halves and quarters.
+func wholly(r *gauge.Reader, path string, text quantity.Number, turns bool) *big.Rat {
+	n, err := text.Value()
+	switch {
+	case err != nil:
+		r.Errors.Add(path, err)
+	case n.Sign() < 0 || n.Cmp(big.NewRat(maxCount, 1)) > 0:
+		r.Errors.Add(path, fmt.Errorf("is %s: write a number from 0 to %d", text, maxCount))
+	case !n.IsInt() && !turns:
+		r.Errors.Add(path, fmt.Errorf("is %s: write a whole number, what is counted here has no halves", text))
+	default:
+		return n
+	}
+	return nil
+}
+
+// mustBe is the number that a count is held against, and where it stands.
+func (s *scale) mustBe(step *plan.Step) (*big.Rat, string) {
+	if step.SameAs != "" {
+		n := s.counted(step.SameAs)
+		if n == nil {
+			return nil, nobodyCounted
+		}
+		return n, cameOff(n)
+	}
+	c := s.carry(step.Against)
+	n, err := quantity.Count(c.Text).Value()
+	if c.Text == "" || err != nil {
+		return nil, nothingToHold
+	}
+	return n, heldAgainst(n, c.From)
+}
+
+// countedEach are several numbers, one for each screw or weight: they are judged by how
+// far they differ, where the plan says how far they may.
+func (s *scale) countedEach(step *plan.Step, f *CountForm, r *gauge.Reader) *Reading {
+	many := s.number(step.Each)
+	if f == nil || len(f.Each) == 0 {
+		return missing(r, "count.each", "is missing: a number for each")
+	}
+	var all []string
+	var low, high, sum *big.Rat
+	for i := range many {
+		path := fmt.Sprintf("count.each[%d]", i)
+		if i >= len(f.Each) || f.Each[i].Blank() {
+			return missing(r, path, "is missing: there are "+fmt.Sprint(many))
+		}
+		n := wholly(r, path, f.Each[i], true)
+		if n == nil {
+			return nil
+		}
+		all = append(all, quantity.ShowNumber(n))
+		if i == 0 {
+			low, high, sum = n, n, new(big.Rat)
+		}
+		if n.Cmp(low) < 0 {
+			low = n
+		}
+		if n.Cmp(high) > 0 {
+			high = n
+		}
+		sum = new(big.Rat).Add(sum, n)
+	}
+	reading := &Reading{Text: strings.Join(all, ", ")}
+	by, percent, ok := plan.Allowed(step.Alike)
+	if !ok {
+		return reading
+	}
+	allowed := new(big.Rat).SetFloat64(by)
+	if percent {
+		allowed.Mul(allowed, new(big.Rat).Quo(sum, big.NewRat(int64(many)*100, 1)))
+	}
+	reading.Verdict, reading.Limit = judge.Within, inWords(alikeWithin(step.Alike))
+	if new(big.Rat).Sub(high, low).Cmp(allowed) > 0 {
+		reading.Verdict = judge.Out
+	}
+	return reading
+}
+
+func counting(t *terms, step *plan.Step, p *Panel) {
+	p.Of, p.Turns = step.Of, plan.Is(step.Turns)
+	if step.Each != "" {
+		p.Each = t.number(step.Each)
+	}
+}
 
 func countBefore(s *scale, step *plan.Step, p *Panel) {
-	if n := s.counted(step.SameAs); n != nil {
-		p.Same = quantity.ShowNumber(n)
+	if step.SameAs == "" && step.Against.Source == "" {
+		return
+	}
+	if n, says := s.mustBe(step); n != nil {
+		p.Same, p.SameSays = quantity.ShowNumber(n), says
 	}
 }
 
@@ -97,8 +206,12 @@ func countBoxes(b *Body) []box {
 	if b.Count == nil {
 		return nil
 	}
-	return []box{{path: "count.count", number: b.Count.Count},
+	boxes := []box{{path: "count.count", number: b.Count.Count},
 		{path: "count.pack", length: b.Count.Pack, most: absurdPlay}}
+	for i, n := range b.Count.Each {
+		boxes = append(boxes, box{path: fmt.Sprintf("count.each[%d]", i), number: n})
+	}
+	return boxes
 }
 
 func marked(_ *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {

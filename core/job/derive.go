@@ -1,6 +1,8 @@
 package job
 
 import (
+	"slices"
+
 	"settle/core/judge"
 	"settle/core/plan"
 )
@@ -145,7 +147,7 @@ func reopen(s *scale, order asking) sentBack {
 	for _, steps := range order {
 		for _, step := range steps {
 			t := s.log.of(step.Step)
-			if len(step.Reopens) == 0 || t == nil {
+			if !sendsBack(step.Step) || t == nil {
 				continue
 			}
 			for _, e := range t.all() {
@@ -153,13 +155,29 @@ func reopen(s *scale, order asking) sentBack {
 				if len(errs) > 0 || r.Verdict != judge.Out {
 					continue
 				}
-				for _, stage := range step.Reopens {
+				for _, stage := range reopened(step.Step, r) {
 					back = back.add(stage, sendBack{e.Seq, cameOutAs(step.Title, r)}, e == t.last && t.decision == nil)
 				}
 			}
 		}
 	}
 	return back
+}
+
+// sendsBack reports whether a step may send stages back.
+func sendsBack(step *plan.Step) bool {
+	return len(step.Reopens) > 0 || slices.ContainsFunc(step.Feels, func(f plan.Feel) bool { return len(f.Reopens) > 0 })
+}
+
+// reopened are the stages that a reading sends back: those of how it felt, else those of
+// its step.
+func reopened(step *plan.Step, r *Reading) []string {
+	if r.Turned != nil {
+		if f := feelOf(step, r.Turned.Turn); f != nil && len(f.Reopens) > 0 {
+			return f.Reopens
+		}
+	}
+	return step.Reopens
 }
 
 func (b sentBack) add(stage string, one sendBack, stands bool) sentBack {

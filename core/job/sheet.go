@@ -106,6 +106,8 @@ type Panel struct {
 	FoundBody   *Body            `json:"found_body,omitempty"`
 	Of          string           `json:"of,omitempty"`
 	Same        string           `json:"same,omitempty" doc:"the number that must come back"`
+	SameSays    string           `json:"same_says,omitempty" doc:"where that number stands"`
+	Each        int              `json:"each,omitempty" doc:"how many numbers are asked, one for each"`
 	Turns       bool             `json:"turns,omitempty" doc:"turns are counted: halves and quarters are numbers too"`
 	Marks       []string         `json:"marks,omitempty"`
 	Part        string           `json:"part,omitempty"`
@@ -129,6 +131,8 @@ type ChoiceShown struct {
 	Key   string `json:"key"`
 	Words string `json:"words"`
 	Where bool   `json:"where,omitempty" doc:"it is asked where, too"`
+	Right bool   `json:"right,omitempty" doc:"it is what is right here"`
+	Means string `json:"means,omitempty" doc:"what it tells here"`
 }
 
 // LimitShown is a limit with its source.

@@ -57,13 +57,23 @@ func (s *scale) tell(step *plan.Step, b *Body, r *Reading) *Tell {
 	if check := s.plan.Checks[step.Check]; check != nil {
 		t.Causes = append(t.Causes, comesFrom(check.Means, r)...)
 	}
-	if r.Turned != nil && r.Turned.Turn != gauge.Free {
-		t.Lines = append(t.Lines, plainly(findTheCatch))
+	if r.Turned != nil {
+		t.felt(step, r)
 	}
 	if r.Torque != nil && r.Verdict == judge.Out {
 		t.Lines = append(t.Lines, plainly(wrongTorque))
 	}
 	return t
+}
+
+// felt says what a way of turning means here.
+func (t *Tell) felt(step *plan.Step, r *Reading) {
+	switch f := feelOf(step, r.Turned.Turn); {
+	case f != nil:
+		t.Lines = append(t.Lines, plainly(words.Capital(f.Means)+"."))
+	case r.Turned.Turn != gauge.Free && r.Turned.Turn != gauge.Light:
+		t.Lines = append(t.Lines, plainly(findTheCatch))
+	}
 }
 
 // verdict heads what is told.

@@ -111,7 +111,7 @@ func (w *walker) enter(s *StepSheet, step *task) {
 		if s.Decision == nil && s.Phase != plan.Found && w.due(s.Reading) {
 			s.State = Decide
 		}
-		if again, ok := w.back.standing[step.stage]; ok && t.last.Seq < again.seq && len(step.Reopens) == 0 {
+		if again, ok := w.back.standing[step.stage]; ok && t.last.Seq < again.seq && !sendsBack(step.Step) {
 			s.State, s.Again = Open, again.why
 		} else if why := w.changedSince(step.Step, t.last); why != "" {
 			s.State, s.Again = Open, why

@@ -19,13 +19,27 @@ import (
 
 // Sources of limits that are no figures.
 const (
-	mustTurnFree      = "must turn free"
+	nothingToHold     = "nothing is known to hold it against: look it up and enter it on the pump"
 	thinnestPack      = "the thinnest pack with which it turns free"
 	couplingTolerance = "the coupling maker's tolerance, or the general table by speed"
 	nobodyCounted     = "nobody counted them when they came off"
 	noSetting         = "no setting dimension known: look it up on the seal's drawing and enter it on the pump"
 	noPressure        = "no test pressure known: look it up in the maker's manual and enter it on the pump"
 )
+
+// shouldTurn is how a shaft should feel.
+func shouldTurn(right gauge.Turn) string {
+	switch right {
+	case gauge.Free:
+		return "must turn free"
+	case gauge.Light:
+		return "a light drag, even all round, is right"
+	}
+	return string(right) + " is right"
+}
+
+func heldAgainst(n *big.Rat, where string) string { return quantity.ShowNumber(n) + " by " + where }
+func alikeWithin(alike string) string             { return "alike within " + alike }
 
 func cameOff(n *big.Rat) string      { return quantity.ShowNumber(n) + " came off" }
 func capOf(c int) string             { return fmt.Sprintf("cap of the weakest part, %d °C", c) }

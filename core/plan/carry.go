@@ -25,7 +25,10 @@ type Origin struct {
 	Part   string // found, built; pack; least, most; path in the answer
 }
 
-const origins = `"clearance as found", "count shims-out", "count shims-out pack", "fit journal most", "value aim" or ` +
+// Origins are where the figures of a step come from, by their field.
+type Origins map[string]Origin
+
+const originWords = `"clearance as found", "count shims-out", "count shims-out pack", "fit journal most", "value aim" or ` +
 	`"answer shims-set answers[0].total_um"`
 
 // UnmarshalYAML reads an origin from its words.
@@ -45,7 +48,7 @@ func (o *Origin) UnmarshalYAML(n *yaml.Node) error {
 	case len(w) == 3 && w[0] == FromAnswer:
 		*o = Origin{FromAnswer, w[1], w[2]}
 	default:
-		return at(n.Line, fmt.Sprintf("from: %q is not understood: write %s", n.Value, origins))
+		return at(n.Line, fmt.Sprintf("origin %q is not understood: write %s", n.Value, originWords))
 	}
 	return nil
 }
@@ -53,29 +56,33 @@ func (o *Origin) UnmarshalYAML(n *yaml.Node) error {
 // carried checks where the figures of a step come from.
 func (c *checker) carried(s *Step) {
 	for _, path := range sorted(s.From) {
-		o := s.From[path]
-		step := c.p.steps[o.Of]
-		switch o.Source {
-		case FromCheck:
-			if c.p.Checks[o.Of] == nil {
-				c.at(s)("from: %s comes from the check %q, which the plan has not", path, o.Of)
-			}
-		case FromFit:
-			if x := c.p.Checks[o.Of]; x == nil || x.Instrument != Fit {
-				c.at(s)("from: %s comes from the fit of %q: name a check whose instrument is fit", path, o.Of)
-			}
-		case FromCount:
-			if step == nil || step == s || step.Kind != Count {
-				c.at(s)("from: %s comes from the count at %q: name a count step before it", path, o.Of)
-			}
-		case FromAnswer:
-			if step == nil || step == s || !slices.Contains(calculated, step.Kind) {
-				c.at(s)("from: %s comes from the answer at %q: name a calculation before it", path, o.Of)
-			}
-		case FromValue:
-			if c.values[o.Of] == "" {
-				c.at(s)("from: %s is the value %q: name one of the plan's values", path, o.Of)
-			}
+		c.origin(s, "from: "+path, s.From[path])
+	}
+}
+
+// origin checks that what a figure comes from is there, and of the right kind.
+func (c *checker) origin(s *Step, what string, o Origin) {
+	step := c.p.steps[o.Of]
+	switch o.Source {
+	case FromCheck:
+		if c.p.Checks[o.Of] == nil {
+			c.at(s)("%s comes from the check %q, which the plan has not", what, o.Of)
+		}
+	case FromFit:
+		if x := c.p.Checks[o.Of]; x == nil || x.Instrument != Fit {
+			c.at(s)("%s comes from the fit of %q: name a check whose instrument is fit", what, o.Of)
+		}
+	case FromCount:
+		if step == nil || step == s || step.Kind != Count {
+			c.at(s)("%s comes from the count at %q: name a count step before it", what, o.Of)
+		}
+	case FromAnswer:
+		if step == nil || step == s || !slices.Contains(calculated, step.Kind) {
+			c.at(s)("%s comes from the answer at %q: name a calculation before it", what, o.Of)
+		}
+	case FromValue:
+		if c.values[o.Of] == "" {
+			c.at(s)("%s is the value %q: name one of the plan's values", what, o.Of)
 		}
 	}
 }

@@ -388,11 +388,7 @@ func (c *checker) step(s *Step) {
 		check(c, s)
 	}
 	c.carried(s)
-	for _, stage := range s.Reopens {
-		if !c.stages[stage] {
-			fault("reopens %q, and neither this stage nor one before it has that id", stage)
-		}
-	}
+	c.reopens(s.line, s.ID, s.Reopens)
 	if s.Follows && s.Kind == Sign {
 		fault("the signature cannot follow itself")
 	}

@@ -2,7 +2,10 @@ package plan
 
 import (
 	"slices"
+	"strconv"
+	"strings"
 
+	"settle/core/gauge"
 	"settle/core/words"
 )
 
@@ -43,7 +46,7 @@ type kind struct {
 }
 
 var kinds = []kind{
-	{Do, nil}, {Caution, (*checker).caution}, {Turn, (*checker).phase}, {Measure, (*checker).measure},
+	{Do, nil}, {Caution, (*checker).caution}, {Turn, (*checker).turn}, {Measure, (*checker).measure},
 	{Count, (*checker).count}, {Mark, (*checker).mark}, {Inspect, (*checker).inspect}, {Torque, (*checker).torque},
 	{Set, (*checker).set}, {Heat, (*checker).heat}, {Wait, (*checker).wait}, {Drip, (*checker).drip},
 	{Test, (*checker).test}, {Align, (*checker).align}, {Grease, (*checker).grease}, {Photo, (*checker).photo},
@@ -113,6 +116,32 @@ func (c *checker) phase(s *Step) {
 	}
 }
 
+// turn checks how it should feel, and what the other ways of turning mean.
+func (c *checker) turn(s *Step) {
+	c.phase(s)
+	if s.Right != "" && s.Right != AnyFeel && !gauge.Turn(s.Right).Known() {
+		c.at(s)("right is %q: write %s or any", s.Right, gauge.AllTurns())
+	}
+	for _, f := range s.Feels {
+		if !f.Feel.Known() || string(f.Feel) == s.Right {
+			c.fault(f.line, s.ID, "feels: %q is no other way of turning: write one of %s", f.Feel, gauge.AllTurns())
+		}
+		if f.Means == "" {
+			c.fault(f.line, s.ID, "feels: %s: means is missing: what it tells here", f.Feel)
+		}
+		c.reopens(f.line, s.ID, f.Reopens)
+	}
+}
+
+// reopens checks that stages which are sent back stand before the step or around it.
+func (c *checker) reopens(line int, step string, stages []string) {
+	for _, stage := range stages {
+		if !c.stages[stage] {
+			c.fault(line, step, "reopens %q, and neither this stage nor one before it has that id", stage)
+		}
+	}
+}
+
 func (c *checker) caution(s *Step) {
 	if len(s.Cautions) == 0 {
 		c.at(s)("a caution step needs its cautions")
@@ -132,6 +161,17 @@ func (c *checker) measure(s *Step) {
 func (c *checker) count(s *Step) {
 	if s.Of == "" {
 		c.at(s)("of is missing: what is counted")
+	}
+	against := map[bool]int{true: 1}
+	if against[s.SameAs != ""]+against[s.Against.Source != ""]+against[s.Free] > 1 {
+		c.at(s)("is held against several things: write same_as, against or free")
+	}
+	c.origin(s, "against", s.Against)
+	if s.Each != "" {
+		c.value(s.line, s.ID, "each", s.Each, NumberValue)
+	}
+	if _, _, ok := Allowed(s.Alike); s.Alike != "" && (!ok || s.Each == "") {
+		c.at(s)("alike is %q: write how far the numbers of each may differ, 2 or 5%%", s.Alike)
 	}
 	if other := c.p.steps[s.SameAs]; s.SameAs != "" && (other == nil || other.Kind != Count) {
 		c.at(s)("same_as is %q: name a count step before it", s.SameAs)
@@ -245,4 +285,11 @@ func (c *checker) photo(s *Step) {
 	if s.Of == "" {
 		c.at(s)("of is missing: what is to be seen on it")
 	}
+}
+
+// Allowed reads how far numbers may differ: 2, or 5% of their mean.
+func Allowed(alike string) (by float64, percent, ok bool) {
+	text, percent := strings.CutSuffix(strings.TrimSpace(alike), "%")
+	by, err := strconv.ParseFloat(strings.TrimSpace(text), 64)
+	return by, percent, err == nil && by >= 0
 }

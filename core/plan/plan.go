@@ -274,29 +274,35 @@ const (
 
 // Step is one step of the work.
 type Step struct {
-	Use      string            `yaml:"use" doc:"begins as the common step of that name; what is written here counts instead"`
-	For      string            `yaml:"for" doc:"key of a repeat: the step is there once for each"`
-	ID       string            `yaml:"id"`
-	Kind     string            `yaml:"kind" enum:"kinds"`
-	Title    string            `yaml:"title"`
-	How      string            `yaml:"how" doc:"a line or two at the bench"`
-	Why      string            `yaml:"why" doc:"one line"`
-	Cautions []string          `yaml:"cautions" doc:"shown before the action"`
-	When     Conditions        `yaml:"when" doc:"the step is there only then"`
-	Scopes   []string          `yaml:"scopes" doc:"the scopes it belongs to; those of its stage where none is named"`
-	Needs    []string          `yaml:"needs" doc:"ids of steps that must be done before"`
-	Lead     bool              `yaml:"lead" doc:"only a lead may do it"`
-	Follows  bool              `yaml:"follows" doc:"comes after the hand-back and does not hold up the signature"`
-	LaidOut  *bool             `yaml:"laid_out" doc:"with it the kit lies on the bench"`
-	Reopens  []string          `yaml:"reopens" doc:"stages to be done again when this comes out wrong"`
-	From     map[string]Origin `yaml:"from" doc:"field → where its figure stands, such as gap as found"`
-	Compound string            `yaml:"compound" doc:"what goes on: dry, light oil, anti-seize, locking fluid"`
+	Use      string     `yaml:"use" doc:"begins as the common step of that name; what is written here counts instead"`
+	For      string     `yaml:"for" doc:"key of a repeat: the step is there once for each"`
+	ID       string     `yaml:"id"`
+	Kind     string     `yaml:"kind" enum:"kinds"`
+	Title    string     `yaml:"title"`
+	How      string     `yaml:"how" doc:"a line or two at the bench"`
+	Why      string     `yaml:"why" doc:"one line"`
+	Cautions []string   `yaml:"cautions" doc:"shown before the action"`
+	When     Conditions `yaml:"when" doc:"the step is there only then"`
+	Scopes   []string   `yaml:"scopes" doc:"the scopes it belongs to; those of its stage where none is named"`
+	Needs    []string   `yaml:"needs" doc:"ids of steps that must be done before"`
+	Lead     bool       `yaml:"lead" doc:"only a lead may do it"`
+	Follows  bool       `yaml:"follows" doc:"comes after the hand-back and does not hold up the signature"`
+	LaidOut  *bool      `yaml:"laid_out" doc:"with it the kit lies on the bench"`
+	Right    string     `yaml:"right" enum:"free,light-drag,any" doc:"turn: how it should feel; free where nothing is said"`
+	Feels    []Feel     `yaml:"feels" doc:"turn: what the other ways of turning mean here"`
+	Reopens  []string   `yaml:"reopens" doc:"stages to be done again when this comes out wrong"`
+	From     Origins    `yaml:"from" doc:"field → origin"`
+	Compound string     `yaml:"compound" doc:"what goes on: dry, light oil, anti-seize, locking fluid"`
 
 	Check    string   `yaml:"check" doc:"measure: key of the check"`
 	Phase    string   `yaml:"phase" enum:"found,built" doc:"measure, turn: as found or as built"`
 	Part     string   `yaml:"part" doc:"inspect: key of the part"`
 	Of       string   `yaml:"of" doc:"count: what is counted; photo: what is to be seen"`
 	Turns    *bool    `yaml:"turns" doc:"count: turns are counted, so halves and quarters are numbers too"`
+	Against  Origin   `yaml:"against" doc:"count: where the number stands that it must be"`
+	Free     bool     `yaml:"free" doc:"count: nothing says how many there must be"`
+	Each     string   `yaml:"each" doc:"count: value of how many numbers, one for each"`
+	Alike    string   `yaml:"alike" doc:"count, each: how far they may differ, 2 or 5%"`
 	SameAs   string   `yaml:"same_as" doc:"count: the step whose number must come back"`
 	Marks    []string `yaml:"marks" doc:"mark: what is marked"`
 	Bolts    string   `yaml:"bolts" doc:"torque: value that counts the bolts"`
@@ -337,6 +343,18 @@ type Step struct {
 	repeat string // title of what there are several of
 	info   *StepInfo
 }
+
+// Feel is what one way of turning by hand means at a step.
+type Feel struct {
+	Feel    gauge.Turn `yaml:"feel"`
+	Means   string     `yaml:"means"`
+	Reopens []string   `yaml:"reopens" doc:"stages to be done again; those of the step where none is named"`
+
+	line int
+}
+
+// AnyFeel is right where whatever is felt is only written down.
+const AnyFeel = "any"
 
 // Step returns the step of that id, or nil.
 func (p *Plan) Step(id string) *Step { return p.steps[id] }

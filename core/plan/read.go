@@ -217,6 +217,7 @@ func (b *Bound) UnmarshalYAML(n *yaml.Node) error     { b.line = n.Line; return 
 func (j *JudgedBy) UnmarshalYAML(n *yaml.Node) error  { j.line = n.Line; return decode(n, j) }
 func (f *Finding) UnmarshalYAML(n *yaml.Node) error   { f.line = n.Line; return decode(n, f) }
 func (a *Always) UnmarshalYAML(n *yaml.Node) error    { a.line = n.Line; return decode(n, a) }
+func (f *Feel) UnmarshalYAML(n *yaml.Node) error      { f.line = n.Line; return decode(n, f) }
 func (o *Option) UnmarshalYAML(n *yaml.Node) error    { return decode(n, o) }
 
 // UnmarshalYAML reads a stage.

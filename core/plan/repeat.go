@@ -179,7 +179,7 @@ func (f fold) step(s Step, m *Member) (Step, bool) {
 	}
 	s.When = when
 	if len(s.From) > 0 {
-		from := make(map[string]Origin, len(s.From))
+		from := make(Origins, len(s.From))
 		for path, o := range s.From {
 			from[path] = f.origin(o, s, m)
 		}
@@ -191,6 +191,7 @@ func (f fold) step(s Step, m *Member) (Step, bool) {
 	if part := f.from.parts[s.Part]; part != nil && part.For != "" {
 		s.Part = suffixed(s.Part, m)
 	}
+	s.Against = f.origin(s.Against, s, m)
 	if other := f.from.steps[s.SameAs]; other != nil && other.For != "" {
 		s.SameAs = suffixed(s.SameAs, m)
 	}

@@ -742,6 +742,10 @@ export interface components {
         };
         ChoiceShown: {
             key: string;
+            /** @description what it tells here */
+            means?: string;
+            /** @description it is what is right here */
+            right?: boolean;
             /** @description it is asked where, too */
             where?: boolean;
             words: string;
@@ -755,6 +759,8 @@ export interface components {
         CountForm: {
             /** @description as typed; turns may be 1/2, 0.5 or 1 1/2 */
             count?: string | number;
+            /** @description a number for each screw or weight */
+            each?: (string | number)[];
             pack?: string;
         };
         Decision: {
@@ -1486,6 +1492,11 @@ export interface components {
             divisions?: string[];
             /** Format: int64 */
             drops?: number;
+            /**
+             * Format: int64
+             * @description how many numbers are asked, one for each
+             */
+            each?: number;
             /** @description what the figure is called */
             figure_title?: string;
             findings?: components["schemas"]["FindingShown"][];
@@ -1540,6 +1551,8 @@ export interface components {
             rule_says?: "reuse" | "dress" | "repair" | "replace" | "order";
             /** @description the number that must come back */
             same?: string;
+            /** @description where that number stands */
+            same_says?: string;
             /** @description what the check is a sign of */
             sign?: string;
             /** @enum {string} */

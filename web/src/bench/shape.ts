@@ -7,7 +7,7 @@ type Shape = 'text' | 'length' | 'flag' | 'any' | [Shape] | { [field: string]: S
 const shapes: Record<Panel['group'], Shape> = {
   done: 'flag',
   turn: { turn: 'text', clock: 'text' },
-  count: { count: 'text', pack: 'length' },
+  count: { count: 'text', pack: 'length', each: ['text'] },
   marks: ['text'],
   inspect: { found: ['text'], where: 'text', at: 'any', outcome: 'text', reason: 'text' },
   dial: {

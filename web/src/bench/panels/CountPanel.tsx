@@ -8,9 +8,34 @@ import { usePanel } from '../panel'
 export function CountPanel() {
   const { step, body, change, reading } = usePanel()
   const count = body.count ?? {}
-  const { of, same, turns } = step.panel
+  const { of, same, same_says, turns, each = 0 } = step.panel
   const counted = Number(reading?.text ?? 0)
   const set = (patch: Partial<typeof count>) => change({ ...body, count: { ...count, ...patch } })
+  if (each > 0)
+    return (
+      <Box sx={{ display: 'flex', flexDirection: 'column', gap: 4 }}>
+        <Typography>{of}</Typography>
+        <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
+          {Array.from({ length: each }, (_, i) => (
+            <EntryBox
+              key={i}
+              label={String(i + 1)}
+              name={`${of}, number ${i + 1}`}
+              field={`body.count.each[${i}]`}
+              value={count.each?.[i] ?? ''}
+              onChange={(t) =>
+                set({
+                  each: Array.from({ length: each }, (_, k) =>
+                    k === i ? t : (count.each?.[k] ?? ''),
+                  ),
+                })
+              }
+              plain
+            />
+          ))}
+        </Box>
+      </Box>
+    )
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', gap: 4 }}>
       <Typography>{of}</Typography>
@@ -37,10 +62,11 @@ export function CountPanel() {
         )}
         {same && (
           <Box sx={{ pt: 4.5 }}>
-            came off:{' '}
+            must be:{' '}
             <Box component="strong" sx={{ fontFamily: mono, fontSize: '1.5rem' }}>
               {same}
             </Box>
+            <Box sx={{ fontSize: '0.875rem', color: ink('ink2') }}>{same_says}</Box>
           </Box>
         )}
       </Box>

@@ -50,6 +50,12 @@ export function TurnPanel() {
                   {c.key}
                 </Box>
                 <Box sx={{ fontSize: '0.8125rem' }}>{c.words}</Box>
+                {c.right && (
+                  <Box sx={{ fontSize: '0.8125rem', fontWeight: 600 }}>● what is right here</Box>
+                )}
+                {c.means && (
+                  <Box sx={{ fontSize: '0.8125rem', fontStyle: 'italic' }}>{c.means}</Box>
+                )}
               </Box>
             </>
           ),
