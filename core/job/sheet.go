@@ -118,6 +118,7 @@ type Panel struct {
 	Passes      []Pass           `json:"passes,omitempty" doc:"each pass and the check, without an extension"`
 	Torque      *Pull            `json:"torque,omitempty"`
 	Thread      string           `json:"thread,omitempty"`
+	Says        string           `json:"says,omitempty" doc:"how far it is tightened, in words"`
 	Minutes     int              `json:"minutes,omitempty" doc:"to be home, to wait, or to hold the pressure"`
 	Below       int              `json:"below,omitempty" doc:"°C"`
 	Onto        []string         `json:"onto,omitempty" doc:"what must be on the shaft before the heater is switched on"`

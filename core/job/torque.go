@@ -3,6 +3,7 @@ package job
 import (
 	"fmt"
 	"math"
+	"strings"
 
 	"settle/core/gauge"
 	"settle/core/judge"
@@ -78,7 +79,7 @@ func inOrder(ticks, order []int, passes int, r *gauge.Reader) bool {
 }
 
 func bolts(t *terms, step *plan.Step, p *Panel) {
-	p.Order, p.Thread, p.Passes = t.crossing(step), step.Thread, passes(step, nil)
+	p.Order, p.Thread, p.Passes = t.crossing(step), t.thread(step), passes(step, nil)
 	if torque, _, known := t.pull(step.Torque); known {
 		p.Torque, p.Passes = pull(torque), passes(step, &torque)
 	}
@@ -157,10 +158,83 @@ func tickAt(order []int, passes, i int) int {
 	return order[i%len(order)]
 }
 
+// crossing is the order in which the bolts of a step are drawn.
 func (t *terms) crossing(step *plan.Step) []int {
-	order, err := setting.Crossing(min(max(t.number(step.Bolts), 1), setting.MaxBolts))
+	n := min(max(t.number(step.Bolts), 1), setting.MaxBolts)
+	switch rows := t.number(step.Rows); {
+	case step.Pattern == plan.Round:
+		return setting.Round(n)
+	case step.Pattern == plan.MiddleOut && rows > 0 && n%rows == 0:
+		if order, err := setting.MiddleOut(rows, n/rows); err == nil {
+			return order
+		}
+	}
+	order, err := setting.Crossing(n)
 	if err != nil {
 		panic("job: " + err.Error()) // the number was brought into range
 	}
 	return order
+}
+
+// thread is the condition of the thread that a torque is stated for; a torque without one
+// says so.
+func (t *terms) thread(step *plan.Step) string {
+	if step.ThreadOf == "" {
+		return step.Thread
+	}
+	if said := strings.TrimSpace(t.value(step.ThreadOf).Text); said != "" {
+		return said
+	}
+	return threadUnknown
+}
+
+// fastening is what a step that tightens asks for.
+func fastening(t *terms, step *plan.Step, p *Panel) {
+	p.Order, p.Says = t.crossing(step), reach(step)
+	if step.To != plan.ToTorque {
+		p.Passes = []Pass{{Percent: 100}}
+		return
+	}
+	p.Thread = t.thread(step)
+	if torque, _, known := t.pull(step.Torque); known {
+		p.Torque = pull(torque)
+	}
+}
+
+// tightenedInAll is one tick for all: to a torque it is told, where that is known.
+func tightenedInAll(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+	reading := acknowledged(s, step, b, r)
+	if reading == nil {
+		return nil
+	}
+	reading.Text = reach(step)
+	if step.To != plan.ToTorque {
+		return reading
+	}
+	asked, source, known := s.pull(step.Torque)
+	if !known {
+		reading.Verdict, reading.Limit = judge.NoLimit, noLimit(judge.NoneKnown)
+		return reading
+	}
+	reading.Torque, reading.Verdict, reading.Limit = pull(asked), judge.Within, inWords(source)
+	return reading
+}
+
+// tightenedEach is a tick a bolt, once round in its order.
+func tightenedEach(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+	f, order := b.Torque, s.crossing(step)
+	if f == nil {
+		return missing(r, "torque", "is missing: the bolts as they were ticked")
+	}
+	for i, bolt := range f.Ticks {
+		if i >= len(order) || bolt != order[i] {
+			r.Errors.Add(fmt.Sprintf("torque.ticks[%d]", i), fmt.Errorf("is bolt %d, which is not next in the order", bolt))
+			return nil
+		}
+	}
+	if len(f.Ticks) < len(order) && !r.Partial {
+		return missing(r, "torque.ticks", fmt.Sprintf("has %d of %d ticks: bolt %d is next", len(f.Ticks), len(order),
+			order[len(f.Ticks)]))
+	}
+	return &Reading{Text: several(len(f.Ticks), "bolt") + " " + reach(step)}
 }

@@ -38,6 +38,22 @@ func shouldTurn(right gauge.Turn) string {
 	return string(right) + " is right"
 }
 
+// threadUnknown stands where the papers do not say what a torque is stated for.
+const threadUnknown = "thread condition not known: dry, oiled, anti-seize or locking fluid is another torque"
+
+// reach is how far something is tightened.
+func reach(step *plan.Step) string {
+	switch step.To {
+	case plan.ToSnug:
+		return "snug by hand"
+	case plan.ToHome:
+		return "driven home with a soft hammer"
+	case plan.ToUntil:
+		return step.Until
+	}
+	return "to its torque"
+}
+
 func heldAgainst(n *big.Rat, where string) string { return quantity.ShowNumber(n) + " by " + where }
 func alikeWithin(alike string) string             { return "alike within " + alike }
 

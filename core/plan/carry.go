@@ -28,8 +28,8 @@ type Origin struct {
 // Origins are where the figures of a step come from, by their field.
 type Origins map[string]Origin
 
-const originWords = `"clearance as found", "count shims-out", "count shims-out pack", "fit journal most", "value aim" or ` +
-	`"answer shims-set answers[0].total_um"`
+const originWords = `"clearance as found", "count shims-out", "count shims-out pack", "fit journal most", ` +
+	`"value aim" or "answer shims-set answers[0].total_um"`
 
 // UnmarshalYAML reads an origin from its words.
 func (o *Origin) UnmarshalYAML(n *yaml.Node) error {

@@ -19,12 +19,13 @@ const (
 	Mark    = "mark"
 	Inspect = "inspect" // a part's findings
 	Torque  = "torque"
-	Set     = "set"   // a clearance or a position, with its method
-	Heat    = "heat"  // a bearing or a housing
-	Wait    = "wait"  // until something has cooled or cured
-	Drip    = "drip"  // drops of a packing
-	Test    = "test"  // pressure held, drops counted
-	Align   = "align" // the driver
+	Tighten = "tighten" // to a torque, snug, until something is reached, home
+	Set     = "set"     // a clearance or a position, with its method
+	Heat    = "heat"    // a bearing or a housing
+	Wait    = "wait"    // until something has cooled or cured
+	Drip    = "drip"    // drops of a packing
+	Test    = "test"    // pressure held, drops counted
+	Align   = "align"   // the driver
 	Grease  = "grease"
 	Photo   = "photo"
 	Sign    = "sign"
@@ -48,6 +49,7 @@ type kind struct {
 var kinds = []kind{
 	{Do, nil}, {Caution, (*checker).caution}, {Turn, (*checker).turn}, {Measure, (*checker).measure},
 	{Count, (*checker).count}, {Mark, (*checker).mark}, {Inspect, (*checker).inspect}, {Torque, (*checker).torque},
+	{Tighten, (*checker).tighten},
 	{Set, (*checker).set}, {Heat, (*checker).heat}, {Wait, (*checker).wait}, {Drip, (*checker).drip},
 	{Test, (*checker).test}, {Align, (*checker).align}, {Grease, (*checker).grease}, {Photo, (*checker).photo},
 	{Sign, nil},
@@ -92,6 +94,8 @@ func (p *Plan) ways() {
 				s.way = check.Instrument
 			case s.Kind == Set:
 				s.way = s.Method
+			case s.Kind == Tighten:
+				s.way = s.tightened()
 			default:
 				s.way = s.Kind
 			}
@@ -204,6 +208,69 @@ func (c *checker) torque(s *Step) {
 			c.at(s)("passes must rise, in percent, up to 100")
 			break
 		}
+	}
+}
+
+// How far something is tightened.
+const (
+	ToTorque = "torque"
+	ToSnug   = "snug"
+	ToUntil  = "until"
+	ToHome   = "home" // driven, with a soft hammer
+)
+
+// The orders of bolts.
+const (
+	Cross     = "cross"
+	Round     = "round"
+	MiddleOut = "middle-out"
+)
+
+// InAll is the way of a step that is tightened with one tick, Each with a tick a bolt.
+const (
+	InAll = "tighten-all"
+	Each  = "tighten-each"
+)
+
+// tightened is the way of a step that tightens: to a torque bolt by bolt is as ever.
+func (s *Step) tightened() string {
+	switch {
+	case s.Tick == "all" || s.Tick == "" && s.Bolts == "":
+		return InAll
+	case s.To == ToTorque:
+		return Torque
+	}
+	return Each
+}
+
+func (c *checker) tighten(s *Step) {
+	fault := c.at(s)
+	switch s.To {
+	case ToTorque:
+		c.value(s.line, s.ID, "torque", s.Torque, TorqueValue)
+	case ToUntil:
+		if s.Until == "" {
+			fault("until is missing: what is reached, in words")
+		}
+	case ToSnug, ToHome:
+	default:
+		fault("to is %q: write torque, snug, until or home", s.To)
+	}
+	c.optional(s, "bolts", s.Bolts, NumberValue)
+	c.optional(s, "thread_of", s.ThreadOf, WordsValue)
+	if s.Tick != "" && s.Tick != "each" && s.Tick != "all" || s.Tick == "each" && s.Bolts == "" {
+		fault("tick is %q: write each, with the value that counts the bolts, or all", s.Tick)
+	}
+	if s.Pattern != "" && s.Pattern != Cross && s.Pattern != Round && s.Pattern != MiddleOut {
+		fault("pattern is %q: write cross, round or middle-out", s.Pattern)
+	}
+	if s.Pattern == MiddleOut {
+		c.value(s.line, s.ID, "rows", s.Rows, NumberValue)
+	}
+	if s.tightened() == Torque {
+		c.torque(s)
+	} else if s.Passes = []int{100}; s.To != ToTorque && s.Torque != "" {
+		fault("torque is not for a step that is tightened %s", s.To)
 	}
 }
 

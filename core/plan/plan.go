@@ -288,7 +288,7 @@ type Step struct {
 	Lead     bool       `yaml:"lead" doc:"only a lead may do it"`
 	Follows  bool       `yaml:"follows" doc:"comes after the hand-back and does not hold up the signature"`
 	LaidOut  *bool      `yaml:"laid_out" doc:"with it the kit lies on the bench"`
-	Right    string     `yaml:"right" enum:"free,light-drag,any" doc:"turn: how it should feel; free where nothing is said"`
+	Right    string     `yaml:"right" enum:"free,light-drag,any" doc:"turn: how it should feel; else free"`
 	Feels    []Feel     `yaml:"feels" doc:"turn: what the other ways of turning mean here"`
 	Reopens  []string   `yaml:"reopens" doc:"stages to be done again when this comes out wrong"`
 	From     Origins    `yaml:"from" doc:"field → origin"`
@@ -308,6 +308,12 @@ type Step struct {
 	Bolts    string   `yaml:"bolts" doc:"torque: value that counts the bolts"`
 	Torque   string   `yaml:"torque" doc:"torque: value of the torque"`
 	Thread   string   `yaml:"thread" doc:"torque: the thread condition it is stated for"`
+	ThreadOf string   `yaml:"thread_of" doc:"tighten: value of the thread condition its torque is stated for"`
+	To       string   `yaml:"to" enum:"torque,snug,until,home" doc:"tighten: how far"`
+	Until    string   `yaml:"until" doc:"tighten to: until: what is reached, in words"`
+	Tick     string   `yaml:"tick" enum:"each,all" doc:"tighten: a tick for each, or one in all"`
+	Pattern  string   `yaml:"pattern" enum:"cross,round,middle-out" doc:"tighten: in which order"`
+	Rows     string   `yaml:"rows" doc:"tighten middle-out: value of the rows along the joint"`
 	Passes   []int    `yaml:"passes" doc:"torque: percent of each pass"`
 	Method   string   `yaml:"method" enum:"methods" doc:"set: how"`
 	Window   string   `yaml:"window" doc:"set: limit key of the window it is set to"`

@@ -1553,6 +1553,8 @@ export interface components {
             same?: string;
             /** @description where that number stands */
             same_says?: string;
+            /** @description how far it is tightened, in words */
+            says?: string;
             /** @description what the check is a sign of */
             sign?: string;
             /** @enum {string} */
@@ -2214,7 +2216,7 @@ export interface components {
              * @description one of the kinds of steps
              * @enum {string}
              */
-            kind: "do" | "caution" | "turn" | "measure" | "count" | "mark" | "inspect" | "torque" | "set" | "heat" | "wait" | "drip" | "test" | "align" | "grease" | "photo" | "sign";
+            kind: "do" | "caution" | "turn" | "measure" | "count" | "mark" | "inspect" | "torque" | "tighten" | "set" | "heat" | "wait" | "drip" | "test" | "align" | "grease" | "photo" | "sign";
             /**
              * Format: date-time
              * @description not taken as found: the job was widened to it when it was too late

@@ -15,7 +15,9 @@ type Pass = NonNullable<Panel['passes']>[number]
 /** The bolt circle: Enter ticks the next bolt and jumps across. */
 export function TorquePanel() {
   const { step, body, change, disabled, kept, reading, focus } = usePanel()
-  const { order = [], torque, thread, limit } = step.panel
+  const { order = [], torque, thread, limit, says } = step.panel
+  // Tightened by hand, there is no wrench to set.
+  const byHand = says !== undefined && says !== '' && !step.panel.limit
   const button = useRef<HTMLButtonElement>(null)
   const form = body.torque ?? { ticks: [] }
   const [longer, setLonger] = useState(Boolean(form.wrench ?? form.extension))
@@ -35,10 +37,10 @@ export function TorquePanel() {
   }
   // The next tick stands under the same finger; after the last one the main button does.
   useEffect(() => {
-    if (disabled || kept || (!torque && done === 0)) return
+    if (disabled || kept || (!torque && !byHand && done === 0)) return
     if (next) button.current?.focus({ preventScroll: true })
     else focus.main()
-  }, [next, torque, done, disabled, kept, focus])
+  }, [next, torque, byHand, done, disabled, kept, focus])
   return (
     <Box sx={{ display: 'flex', gap: 4, flexWrap: 'wrap', alignItems: 'flex-start' }}>
       <BoltCircle
@@ -52,7 +54,11 @@ export function TorquePanel() {
         shares={passes.map((_, p) => (p < pass ? 1 : p === pass ? (done - pass * n) / n : 0))}
       />
       <Box sx={{ display: 'flex', flexDirection: 'column', gap: 2.5, flex: 1, minWidth: 160 }}>
-        <WrenchNow now={now} final={passes.at(-1)?.torque} over={done === total} />
+        {byHand ? (
+          <Typography variant="h3">{says}</Typography>
+        ) : (
+          <WrenchNow now={now} final={passes.at(-1)?.torque} over={done === total} />
+        )}
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2 }}>
           {next > 0 && !kept && (
             <Button
@@ -79,42 +85,46 @@ export function TorquePanel() {
         <Typography>
           {done} of {total} ticked
         </Typography>
-        <Typography variant="body2">
-          {limit?.source && torque ? `${limit.source}. ` : ''}Thread {thread}. Passes{' '}
-          {passes.map(nameOf).join(', ')}.
-        </Typography>
-        <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap' }}>
-          <EntryBox
-            above
-            label={torque ? 'Used another value' : 'Torque used, with its unit'}
-            field="body.torque.set"
-            value={form.set}
-            onChange={(t) => set({ set: t })}
-            plain
-            width={180}
-          />
-          {longer && (
-            <>
-              <EntryBox
-                above
-                label="Wrench, square to grip"
-                field="body.torque.wrench"
-                value={form.wrench}
-                onChange={(t) => set({ wrench: t })}
-                width={160}
-              />
-              <EntryBox
-                above
-                label="Extension in line"
-                field="body.torque.extension"
-                value={form.extension}
-                onChange={(t) => set({ extension: t })}
-                width={150}
-              />
-            </>
-          )}
-        </Box>
-        {!longer && !kept && (
+        {!byHand && (
+          <Typography variant="body2">
+            {limit?.source && torque ? `${limit.source}. ` : ''}Thread {thread}. Passes{' '}
+            {passes.map(nameOf).join(', ')}.
+          </Typography>
+        )}
+        {!byHand && (
+          <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap' }}>
+            <EntryBox
+              above
+              label={torque ? 'Used another value' : 'Torque used, with its unit'}
+              field="body.torque.set"
+              value={form.set}
+              onChange={(t) => set({ set: t })}
+              plain
+              width={180}
+            />
+            {longer && (
+              <>
+                <EntryBox
+                  above
+                  label="Wrench, square to grip"
+                  field="body.torque.wrench"
+                  value={form.wrench}
+                  onChange={(t) => set({ wrench: t })}
+                  width={160}
+                />
+                <EntryBox
+                  above
+                  label="Extension in line"
+                  field="body.torque.extension"
+                  value={form.extension}
+                  onChange={(t) => set({ extension: t })}
+                  width={150}
+                />
+              </>
+            )}
+          </Box>
+        )}
+        {!byHand && !longer && !kept && (
           <Button
             variant="text"
             size="small"
