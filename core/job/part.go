@@ -3,6 +3,7 @@ package job
 import (
 	"errors"
 	"fmt"
+	"math/big"
 	"slices"
 	"strconv"
 	"strings"
@@ -120,6 +121,13 @@ func (t *terms) vanes() int {
 func (s *scale) measured(part *plan.Part) []judge.Finding {
 	var found []judge.Finding
 	for _, j := range part.Judged {
+		if j.Count != "" {
+			if n := s.counted(j.Count); n != nil && n.Cmp(big.NewRat(int64(j.Least), 1)) >= 0 {
+				found = append(found, judge.Finding{Key: "count:" + j.Count, Outcome: j.Outcome, Rule: j.Rule,
+					Words: countedAs(s.plan.Step(j.Count), n)})
+			}
+			continue
+		}
 		if r := s.taken(j.Check); r != nil && r.Verdict == judge.Out {
 			found = append(found, judge.Finding{Key: j.Check, Words: outOfLimit(s.plan.Checks[j.Check].Title),
 				Outcome: j.Outcome, Rule: j.Rule})

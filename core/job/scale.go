@@ -97,7 +97,8 @@ func (s *scale) counted(step string) *big.Rat {
 
 // reading works out an entry. Those that hang on nothing else are remembered.
 func (s *scale) reading(step *plan.Step, e *Entry) *Reading {
-	hangs := s.kind(step).hangs
+	check := s.plan.Checks[step.Check]
+	hangs := s.kind(step).hangs || check != nil && check.Judge == plan.ByOther
 	if !hangs {
 		if r := s.memo.get(e); r != nil {
 			return r
@@ -126,7 +127,7 @@ func (s *scale) weigh(step *plan.Step, b *Body, partial bool) (*Reading, field.E
 	if !blank(b.Skip) || b.Absent != "" {
 		return k.skipped(b)
 	}
-	reading := k.weigh(s, step, b, &r)
+	reading := s.compared(step, k.weigh(s, step, b, &r))
 	if len(r.Errors) > 0 && !partial {
 		return nil, r.Errors
 	}

@@ -110,6 +110,8 @@ type Panel struct {
 	Each        int              `json:"each,omitempty" doc:"how many numbers are asked, one for each"`
 	Turns       bool             `json:"turns,omitempty" doc:"turns are counted: halves and quarters are numbers too"`
 	Marks       []string         `json:"marks,omitempty"`
+	Shown       []MarkShown      `json:"shown,omitempty" doc:"what was marked earlier and is needed here"`
+	Judge       string           `json:"judge,omitempty" enum:"limit,spread,against,start" doc:"by what a check is judged"`
 	Part        string           `json:"part,omitempty"`
 	Findings    []FindingShown   `json:"findings,omitempty"`
 	Rule        string           `json:"rule,omitempty" doc:"what is settled for the part beforehand"`
@@ -134,6 +136,15 @@ type ChoiceShown struct {
 	Where bool   `json:"where,omitempty" doc:"it is asked where, too"`
 	Right bool   `json:"right,omitempty" doc:"it is what is right here"`
 	Means string `json:"means,omitempty" doc:"what it tells here"`
+}
+
+// MarkShown is what was marked at an earlier step, with its pictures.
+type MarkShown struct {
+	Step     string    `json:"step"`
+	Title    string    `json:"title" doc:"of the step at which it was marked"`
+	Mark     string    `json:"mark"`
+	Where    string    `json:"where" doc:"blank where it was not marked"`
+	Pictures []Picture `json:"pictures,omitempty"`
 }
 
 // LimitShown is a limit with its source.

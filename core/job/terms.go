@@ -18,6 +18,7 @@ type terms struct {
 	inspections []*plan.Step            // those that look at a part
 	lined       []lined                 // the checks in the order of the sheet
 	taking      map[string][]*plan.Step // check → the steps that take it, in order
+	shownAt     map[string][]*plan.Step // step → those at which what it needs was marked
 	found       map[string][]*plan.Step // check → those of them that take it as found
 	limits      map[*plan.Check]limits
 	panels      map[samePanel]*Panel
@@ -69,6 +70,12 @@ func newTerms(j Job) *terms {
 			step := &stage.Steps[k]
 			task := &t.steps[step.N()]
 			task.Step, task.stage, task.kind, task.panel = step, stage.ID, t.kind(step), t.panel(step)
+			for _, id := range step.ShownAt {
+				if t.shownAt == nil {
+					t.shownAt = map[string][]*plan.Step{}
+				}
+				t.shownAt[id] = append(t.shownAt[id], step)
+			}
 			switch step.Kind {
 			case plan.Inspect:
 				t.inspections = append(t.inspections, step)
@@ -160,7 +167,7 @@ func (t *terms) panel(step *plan.Step) *Panel {
 		p.Usual = &k.usual
 	}
 	if check := t.plan.Checks[step.Check]; check != nil {
-		p.Sign = check.Sign
+		p.Sign, p.Judge = check.Sign, check.Judge
 	}
 	if k.limit != nil {
 		p.Limit = shown(k.limit(t, step))

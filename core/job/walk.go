@@ -89,17 +89,44 @@ func (w *walker) fill(s *StepSheet, step *task) {
 	s.StepInfo, s.State, s.Panel = step.Info(), Open, step.panel
 	found, before := w.foundBefore(step.Step)
 	proposed := w.opening.Absent[step.ID]
-	if step.kind.live == nil && before == nil && proposed == "" && len(step.From) == 0 {
+	marked := w.shownAt[step.ID]
+	if step.kind.live == nil && before == nil && proposed == "" && len(step.From) == 0 && marked == nil {
 		return
 	}
 	p := *s.Panel // the task's is for good
-	p.Proposed, p.Carried = proposed, w.carried(step.Step)
+	p.Proposed, p.Carried, p.Shown = proposed, w.carried(step.Step), w.shown(marked)
 	if s.Panel = &p; step.kind.live != nil {
 		step.kind.live(w.scale, step.Step, s.Panel)
 	}
 	if before != nil {
 		s.Panel.Found, s.Panel.FoundBody = w.reading(found, before).Figure, before.Body
 	}
+}
+
+// shown are the marks that were made at steps before, with their pictures.
+func (w *walker) shown(steps []*plan.Step) []MarkShown {
+	var out []MarkShown
+	for _, step := range steps {
+		if !w.has(step) {
+			continue
+		}
+		e := w.latest(step)
+		pictures := w.pictures(step, e)
+		for _, added := range w.log.added[step.ID] {
+			pictures = append(pictures, w.pictures(step, added)...)
+		}
+		for i, mark := range step.Marks {
+			one := MarkShown{Step: step.ID, Title: step.Title, Mark: mark}
+			if e != nil && e.Body != nil && i < len(e.Body.Marks) {
+				one.Where = e.Body.Marks[i]
+			}
+			if i == 0 {
+				one.Pictures = pictures
+			}
+			out = append(out, one)
+		}
+	}
+	return out
 }
 
 // enter tells a step with what was entered at it.

@@ -38,6 +38,27 @@ func shouldTurn(right gauge.Turn) string {
 	return string(right) + " is right"
 }
 
+// By what a check is judged that is not judged by its limit.
+const startingValue = "a starting value, nothing judges it"
+
+func otherReading(o plan.Origin, p *plan.Plan) string {
+	title := o.Of
+	if check := p.Checks[o.Of]; check != nil {
+		title = check.Title
+	}
+	return words.Lower(title) + " as " + o.Part
+}
+
+func otherMissing(o plan.Origin, p *plan.Plan) string {
+	return "nothing to hold it against: " + otherReading(o, p) + " is not taken"
+}
+
+func againstOther(source string, o plan.Origin, p *plan.Plan) string {
+	return "away from " + otherReading(o, p) + ": " + source
+}
+
+func countedAs(step *plan.Step, n *big.Rat) string { return step.Title + ": " + quantity.ShowNumber(n) }
+
 // threadUnknown stands where the papers do not say what a torque is stated for.
 const threadUnknown = "thread condition not known: dry, oiled, anti-seize or locking fluid is another torque"
 

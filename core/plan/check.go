@@ -62,6 +62,7 @@ func (p *Plan) check() error {
 		c.stage(&p.Stages[i])
 	}
 	c.scopes()
+	c.later()
 	c.shaftLine()
 	p.ways()
 	return errors.Join(c.errs...)
@@ -286,7 +287,11 @@ func (c *checker) part(part Part) {
 		}
 	}
 	for _, j := range part.Judged {
-		if c.p.Checks[j.Check] == nil {
+		switch {
+		case j.Count != "" && (j.Check != "" || j.Least < 1):
+			c.fault(j.line, "", "part %s is judged by the count %q: least is the number from which, and no check beside it",
+				part.Key, j.Count)
+		case j.Count == "" && c.p.Checks[j.Check] == nil:
 			c.fault(j.line, "", "part %s is judged by %q: name one of the plan's checks", part.Key, j.Check)
 		}
 		if !j.Outcome.Known() || j.Rule == "" {
@@ -345,6 +350,15 @@ func (c *checker) check(key string, x *Check) {
 					when)
 			}
 		}
+	}
+	if !slices.Contains([]string{"", ByLimit, BySpread, ByOther, ByNothing}, x.Judge) {
+		c.fault(x.line, "", "check %s: judge is %q: write limit, spread, against or start", key, x.Judge)
+	}
+	if (x.Judge == ByOther) != (x.Against.Source == FromCheck) {
+		c.fault(x.line, "", "check %s: judge: against goes with the other reading, such as against: gap as found", key)
+	}
+	if x.Condemns != "" && x.Condemns != "none" {
+		c.fault(x.line, "", "check %s: condemns is %q: write none; a part says itself by what it is judged", key, x.Condemns)
 	}
 	kind := instrument(x.Instrument)
 	if kind == nil {
@@ -424,6 +438,27 @@ func (c *checker) shaftLine() {
 		}
 		if c.p.Checks[s.Check] == nil {
 			c.fault(s.line, "", "shaft line: there is no check %q for a station", s.Check)
+		}
+	}
+}
+
+// later checks what names a step that may stand behind it.
+func (c *checker) later() {
+	for i := range c.p.Stages {
+		for k := range c.p.Stages[i].Steps {
+			s := &c.p.Stages[i].Steps[k]
+			for _, id := range s.ShownAt {
+				if c.p.steps[id] == nil {
+					c.at(s)("shown_at names %q, and no step has that id", id)
+				}
+			}
+		}
+	}
+	for _, part := range c.p.Parts {
+		for _, j := range part.Judged {
+			if step := c.p.steps[j.Count]; j.Count != "" && (step == nil || step.Kind != Count) {
+				c.fault(j.line, "", "part %s is judged by the count %q: name a count step", part.Key, j.Count)
+			}
 		}
 	}
 }

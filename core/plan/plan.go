@@ -166,6 +166,9 @@ type Check struct {
 	Down       string          `yaml:"down" doc:"travel: limit key of the depth right down"`
 	Up         string          `yaml:"up" doc:"travel: limit key of the depth right up"`
 	Worn       string          `yaml:"worn" doc:"limit key of the wear at which it is reset or replaced"`
+	Judge      string          `yaml:"judge" enum:"limit,spread,against,start" doc:"by what it is judged; limit"`
+	Against    Origin          `yaml:"against" doc:"judge: against: the other reading, such as gap as found"`
+	Condemns   string          `yaml:"condemns" enum:"none" doc:"no part is condemned by it"`
 	Sign       string          `yaml:"sign" enum:"signs" doc:"what a reading past its limit is a sign of"`
 	Means      Means           `yaml:"means" doc:"what a reading out of its limit usually comes from"`
 
@@ -188,6 +191,14 @@ const (
 
 // Signs are all of them.
 var Signs = []string{SealRunout, CouplingRunout, EndPlay, RadialPlay, Face, Bore, SealSetting, GlandGap, NoSign}
+
+// By what a check is judged.
+const (
+	ByLimit   = "limit"
+	BySpread  = "spread"  // how far its places differ
+	ByOther   = "against" // another reading of the job
+	ByNothing = "start"   // a starting value
+)
 
 // LimitKey names the limit of a check; the first whose condition holds counts.
 type LimitKey struct {
@@ -227,6 +238,8 @@ type Part struct {
 // JudgedBy is what a reading past its limit means for a part.
 type JudgedBy struct {
 	Check   string        `yaml:"check"`
+	Count   string        `yaml:"count" doc:"or: id of a count"`
+	Least   int           `yaml:"least" doc:"with count: the number from which it says so"`
 	Outcome judge.Outcome `yaml:"outcome" enum:"reuse,dress,repair,replace,order"`
 	Rule    string        `yaml:"rule" doc:"in words"`
 
@@ -305,6 +318,7 @@ type Step struct {
 	Alike    string   `yaml:"alike" doc:"count, each: how far they may differ, 2 or 5%"`
 	SameAs   string   `yaml:"same_as" doc:"count: the step whose number must come back"`
 	Marks    []string `yaml:"marks" doc:"mark: what is marked"`
+	ShownAt  []string `yaml:"shown_at" doc:"mark: the later steps at which it is shown again"`
 	Bolts    string   `yaml:"bolts" doc:"torque: value that counts the bolts"`
 	Torque   string   `yaml:"torque" doc:"torque: value of the torque"`
 	Thread   string   `yaml:"thread" doc:"torque: the thread condition it is stated for"`

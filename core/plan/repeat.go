@@ -58,6 +58,9 @@ func (p *Plan) writeOut(members map[string][]Member) *Plan {
 		for _, m := range f.each(c.For) {
 			x := *c
 			x.work = c.Short
+			if other := p.Checks[c.Against.Of]; m != nil && other != nil && other.For == c.For {
+				x.Against.Of = suffixed(c.Against.Of, m)
+			}
 			if m != nil {
 				x.Title, x.Short = c.Title+", "+words.Lower(m.Title), c.Short+" "+m.Short
 			}
@@ -195,6 +198,15 @@ func (f fold) step(s Step, m *Member) (Step, bool) {
 	if other := f.from.steps[s.SameAs]; other != nil && other.For != "" {
 		s.SameAs = suffixed(s.SameAs, m)
 	}
+	var shown []string
+	for _, id := range s.ShownAt {
+		other := f.from.steps[id]
+		if other != nil && other.For != "" && other.For == s.For {
+			id = suffixed(id, m)
+		}
+		shown = append(shown, id)
+	}
+	s.ShownAt = shown
 	var needs []string
 	for _, need := range s.Needs {
 		other := f.from.steps[need]
@@ -221,6 +233,13 @@ func (f fold) step(s Step, m *Member) (Step, bool) {
 func (f fold) judged(part Part, m *Member) []JudgedBy {
 	var out []JudgedBy
 	for _, j := range part.Judged {
+		if j.Count != "" {
+			if step := f.from.steps[j.Count]; step != nil && step.For != "" && step.For == part.For {
+				j.Count = suffixed(j.Count, m)
+			}
+			out = append(out, j)
+			continue
+		}
 		check := f.from.Checks[j.Check]
 		members := []*Member{nil}
 		if check.For != "" {

@@ -1326,6 +1326,15 @@ export interface components {
             title: string;
             words?: components["schemas"]["Words"];
         };
+        MarkShown: {
+            mark: string;
+            pictures?: components["schemas"]["Picture"][];
+            step: string;
+            /** @description of the step at which it was marked */
+            title: string;
+            /** @description blank where it was not marked */
+            where: string;
+        };
         Meter: {
             /** Format: date-time */
             at: string;
@@ -1516,6 +1525,11 @@ export interface components {
             indicator?: "fixed" | "turns";
             /** @description which panel it has */
             instrument: string;
+            /**
+             * @description by what a check is judged
+             * @enum {string}
+             */
+            judge?: "limit" | "spread" | "against" | "start";
             /** @description a leaf is meant, not a gauge */
             leaf?: boolean;
             limit?: components["schemas"]["LimitShown"];
@@ -1555,6 +1569,8 @@ export interface components {
             same_says?: string;
             /** @description how far it is tightened, in words */
             says?: string;
+            /** @description what was marked earlier and is needed here */
+            shown?: components["schemas"]["MarkShown"][];
             /** @description what the check is a sign of */
             sign?: string;
             /** @enum {string} */

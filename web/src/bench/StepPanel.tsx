@@ -16,6 +16,7 @@ import { Conflict, Correction, Refused, SetAside, Skip } from './Notices'
 import { PanelContext } from './panel'
 import { instruments } from './panels'
 import { Pictures } from './Pictures'
+import { Marked } from './Marked'
 import { ReasonDialog, slips } from './ReasonDialog'
 import { Result } from './Result'
 import { Tells } from './Tells'
@@ -290,6 +291,7 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
                   <Note>Last time it was not on this pump: {step.panel.proposed}.</Note>
                 )}
                 {step.again && <Note>To be done again. {step.again}.</Note>}
+                <Marked step={step} />
                 {step.compound && <Box sx={{ fontWeight: 500 }}>Goes on it: {step.compound}</Box>}
                 {step.state === 'blocked' && live && (
                   <Box role="note" sx={{ fontWeight: 500 }}>
