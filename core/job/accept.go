@@ -148,7 +148,7 @@ func (a *acceptance) kept() error {
 		}
 		a.errs.Add("on", fmt.Errorf("names an entry, and this step has none yet"))
 	}
-	if a.On != "" {
+	if a.On != "" && a.step.Again == "" { // what is to be done again says why itself
 		a.needReason("say why this takes the place of the earlier one, such as typed wrong or measured again")
 	}
 	if a.step.Lead && a.By.Role != Lead {

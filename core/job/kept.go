@@ -88,6 +88,9 @@ func Append(j Job, e Entry, at time.Time) (Job, *Sheet, error) {
 		if step := s.plan.Step(e.Step); step != nil && len(step.From) > 0 {
 			e.From = s.carriedInto(step, e.Body)
 		}
+		if step := s.plan.Step(e.Step); step != nil {
+			e.Round = max(e.Round, s.round(step))
+		}
 	}
 	after := j
 	// Who holds the shorter log never looks beyond its length.

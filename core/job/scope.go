@@ -252,7 +252,7 @@ func (s *scale) late(step *plan.Step) *time.Time {
 // changesThePump reports whether a pump is another one once a step is done.
 func changesThePump(step *plan.Step) bool {
 	switch step.Kind {
-	case plan.Do, plan.Set, plan.Torque, plan.Tighten, plan.Heat, plan.Inspect:
+	case plan.Do, plan.Count, plan.Set, plan.Torque, plan.Tighten, plan.Heat, plan.Inspect:
 		return true
 	}
 	return false

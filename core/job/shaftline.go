@@ -114,6 +114,9 @@ func earlier(s *scale, step *plan.Step, back sentBack) []Round {
 	if t == nil || len(t.before) == 0 {
 		return nil
 	}
+	if rounds := s.rounds(step); rounds != nil {
+		return rounds
+	}
 	var out []Round
 	for _, b := range back.all[s.steps[step.N()].stage] {
 		var last *Entry

@@ -69,6 +69,7 @@ type StepSheet struct {
 	State    StepState  `json:"state" enum:"open,blocked,done,decide"`
 	Blocked  string     `json:"blocked,omitempty" doc:"why nothing can be entered"`
 	Outside  bool       `json:"outside,omitempty" doc:"entered while the job had another scope, to which it belongs"`
+	Loop     *LoopShown `json:"loop,omitempty" doc:"the steps it is gone through with again"`
 	Late     *time.Time `json:"late,omitempty" doc:"not taken as found: the job was widened to it when it was too late"`
 	Entry    string     `json:"entry,omitempty" doc:"id of the entry that counts"`
 	Entries  int        `json:"entries,omitempty" doc:"how often it was entered"`
@@ -76,6 +77,13 @@ type StepSheet struct {
 	Decision *Decision  `json:"decision,omitempty" doc:"a person's, on a reading that needs one"`
 	Pictures []Picture  `json:"pictures,omitempty" doc:"of the step and of the findings at it"`
 	Panel    *Panel     `json:"panel" nullable:"false" doc:"never missing"`
+}
+
+// LoopShown is the loop that a step belongs to.
+type LoopShown struct {
+	Title string `json:"title"`
+	Until string `json:"until" doc:"when it ends"`
+	Round int    `json:"round"`
 }
 
 // Panel is what the instrument of a step needs to be drawn.

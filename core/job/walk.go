@@ -132,6 +132,7 @@ func (w *walker) shown(steps []*plan.Step) []MarkShown {
 // enter tells a step with what was entered at it.
 func (w *walker) enter(s *StepSheet, step *task) {
 	w.fill(s, step)
+	s.Loop = w.loop(step.Step)
 	if t := w.log.of(step.Step); t.counts() != nil {
 		s.Entry, s.Entries, s.Decision, s.State = t.last.ID, t.rounds, t.decided(), Done
 		s.Reading = w.judged(step.Step, t.last)
@@ -140,6 +141,8 @@ func (w *walker) enter(s *StepSheet, step *task) {
 		}
 		if again, ok := w.back.standing[step.stage]; ok && t.last.Seq < again.seq && !sendsBack(step.Step) {
 			s.State, s.Again = Open, again.why
+		} else if why := w.nextRound(step.Step, t.last); why != "" {
+			s.State, s.Again = Open, why
 		} else if why := w.changedSince(step.Step, t.last); why != "" {
 			s.State, s.Again = Open, why
 		}

@@ -59,6 +59,15 @@ func againstOther(source string, o plan.Origin, p *plan.Plan) string {
 
 func countedAs(step *plan.Step, n *big.Rat) string { return step.Title + ": " + quantity.ShowNumber(n) }
 
+// roundAfter and roundFor say why a step of a loop is to be done again.
+func roundAfter(loop, changed string) string {
+	return loop + ", next round: " + words.Lower(changed) + " was done again"
+}
+
+func roundFor(loop, bad string) string {
+	return loop + ", next round: " + words.Lower(bad) + " came out wrong"
+}
+
 // threadUnknown stands where the papers do not say what a torque is stated for.
 const threadUnknown = "thread condition not known: dry, oiled, anti-seize or locking fluid is another torque"
 

@@ -63,6 +63,7 @@ func (p *Plan) check() error {
 	}
 	c.scopes()
 	c.later()
+	c.loops()
 	c.shaftLine()
 	p.ways()
 	return errors.Join(c.errs...)

@@ -83,6 +83,7 @@ func (s *Step) Way() string { return s.way }
 // ways finds it for every step, and numbers them, once the plan is known to be whole.
 func (p *Plan) ways() {
 	n := 0
+	p.loops()
 	for i := range p.Stages {
 		for k := range p.Stages[i].Steps {
 			s := &p.Stages[i].Steps[k]

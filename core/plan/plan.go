@@ -36,6 +36,7 @@ type Plan struct {
 	Checks       map[string]*Check `yaml:"checks" doc:"what is measured, by its key"`
 	Parts        []Part            `yaml:"parts" doc:"what is judged, ordered and fitted"`
 	Stages       []Stage           `yaml:"stages" doc:"the order of work"`
+	Loops        []Loop            `yaml:"loops" doc:"steps that are measured, changed and measured again"`
 
 	// Notes are what a new plan would be refused for, in one that is kept already.
 	Notes []*Error `yaml:"-"`
@@ -48,6 +49,7 @@ type Plan struct {
 	told     []*Error // what only a name says, for want of a field
 	steps    map[string]*Step
 	parts    map[string]*Part
+	looped   map[string]looped
 	repeated sync.Map // counts → *Plan
 }
 

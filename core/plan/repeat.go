@@ -95,6 +95,7 @@ func (p *Plan) writeOut(members map[string][]Member) *Plan {
 		x.Steps = f.steps(stage.Steps)
 		q.Stages = append(q.Stages, x)
 	}
+	q.Loops = f.loops()
 	q.tables()
 	return q
 }

@@ -1326,6 +1326,13 @@ export interface components {
             title: string;
             words?: components["schemas"]["Words"];
         };
+        LoopShown: {
+            /** Format: int64 */
+            round: number;
+            title: string;
+            /** @description when it ends */
+            until: string;
+        };
         MarkShown: {
             mark: string;
             pictures?: components["schemas"]["Picture"][];
@@ -2239,6 +2246,8 @@ export interface components {
              */
             late?: string;
             lead?: boolean;
+            /** @description the steps it is gone through with again */
+            loop?: components["schemas"]["LoopShown"];
             /** @description which of them, short */
             member?: string;
             /** @description entered while the job had another scope, to which it belongs */

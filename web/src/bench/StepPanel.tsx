@@ -292,6 +292,11 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
                 )}
                 {step.again && <Note>To be done again. {step.again}.</Note>}
                 <Marked step={step} />
+                {step.loop && (
+                  <Box sx={{ fontSize: '0.9375rem' }}>
+                    {step.loop.title}, round {step.loop.round}, until {step.loop.until}.
+                  </Box>
+                )}
                 {step.compound && <Box sx={{ fontWeight: 500 }}>Goes on it: {step.compound}</Box>}
                 {step.state === 'blocked' && live && (
                   <Box role="note" sx={{ fontWeight: 500 }}>
