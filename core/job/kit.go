@@ -32,18 +32,21 @@ type KitLine struct {
 // their own lines, as their parts are parts of the plan.
 func kit(s *scale, work workDone) []KitLine {
 	out := []KitLine{}
-	laid := laidOut(s, work)
+	laid, fitted := laidOut(s, work), fittedBy(s, work)
 	for i := range s.plan.Parts {
 		part := &s.plan.Parts[i]
 		if !part.When.Hold(s) {
 			continue
 		}
 		outcome := s.parts[part.Key]
-		if part.Kit == "" && outcome != judge.Replace && outcome != judge.Order {
+		if (part.Kit == "" || part.Kit == plan.Stays) && outcome != judge.Replace && outcome != judge.Order {
 			continue
 		}
-		out = append(out, KitLine{part.Key, part.Title, part.Quantity, use(part), part.Lubricant,
-			kitState(part, outcome, laid)})
+		line := KitLine{part.Key, part.Title, s.quantity(part), use(part), part.Lubricant, kitState(part, outcome, laid)}
+		if fitted[part.Key] && part.Kit == "always" {
+			line.State = Used
+		}
+		out = append(out, line)
 	}
 	return out
 }
@@ -60,8 +63,58 @@ func laidOut(s *scale, work workDone) bool {
 	return false
 }
 
+// fittedBy are the parts that a step has fitted.
+func fittedBy(s *scale, work workDone) map[string]bool {
+	fitted := map[string]bool{}
+	for i := range work.stages {
+		for k := range work.stages[i].Steps {
+			step := &work.stages[i].Steps[k]
+			if step.State != Done || step.Reading == nil || step.Reading.Skipped != "" {
+				continue
+			}
+			for _, key := range s.plan.Step(step.ID).Fits {
+				fitted[key] = true
+			}
+		}
+	}
+	return fitted
+}
+
+// quantity is how many of a part the pump has.
+func (t *terms) quantity(part *plan.Part) int {
+	if part.QuantityOf != "" {
+		return t.number(part.QuantityOf)
+	}
+	return part.Quantity
+}
+
+// fits are the parts that a step fits, with what goes on each.
+func (s *scale) fits(step *plan.Step) []FitShown {
+	var out []FitShown
+	for _, key := range step.Fits {
+		if part := s.plan.Part(key); part != nil && part.When.Hold(s) {
+			out = append(out, FitShown{key, part.Title, s.quantity(part), part.Lubricant})
+		}
+	}
+	return out
+}
+
+// papers is what the pump's papers say of a step.
+func (t *terms) papers(step *plan.Step) []PaperShown {
+	var out []PaperShown
+	for _, key := range step.Papers {
+		for _, v := range t.plan.Values {
+			if v.Key == key {
+				said := t.value(key)
+				out = append(out, PaperShown{v.Title, said.Text, said.Source})
+			}
+		}
+	}
+	return out
+}
+
 func use(part *plan.Part) string {
-	if part.Kit == "" {
+	if part.Kit == "" || part.Kit == plan.Stays {
 		return "extra"
 	}
 	return part.Kit
@@ -69,7 +122,7 @@ func use(part *plan.Part) string {
 
 func kitState(part *plan.Part, outcome judge.Outcome, laid bool) KitState {
 	switch {
-	case outcome == judge.Order, outcome == judge.Replace && part.Kit == "":
+	case outcome == judge.Order, outcome == judge.Replace && (part.Kit == "" || part.Kit == plan.Stays):
 		return ToOrder
 	case outcome == judge.Replace:
 		return Used

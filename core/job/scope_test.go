@@ -29,7 +29,7 @@ widens:
 parts:
   - {key: shaft, title: Shaft, quantity: 1, findings: [{key: groove, words: Groove, outcome: replace, rule: r}]}
 checks:
-  gap: {title: Gap, short: Gap, instrument: direct, limit: [gap], sign: none}
+  gap: {title: Gap, short: Gap, instrument: direct, limit: [gap], condemns: none}
 limits: {gap: {min: 0.4 mm, max: 0.6 mm, source: drawing}}
 stages:
   - id: safe

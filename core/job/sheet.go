@@ -119,6 +119,8 @@ type Panel struct {
 	Turns       bool             `json:"turns,omitempty" doc:"turns are counted: halves and quarters are numbers too"`
 	Marks       []string         `json:"marks,omitempty"`
 	Shown       []MarkShown      `json:"shown,omitempty" doc:"what was marked earlier and is needed here"`
+	Fits        []FitShown       `json:"fits,omitempty" doc:"the parts that it fits"`
+	Papers      []PaperShown     `json:"papers,omitempty" doc:"what the pump's papers say of it"`
 	Judge       string           `json:"judge,omitempty" enum:"limit,spread,against,start" doc:"by what a check is judged"`
 	Part        string           `json:"part,omitempty"`
 	Findings    []FindingShown   `json:"findings,omitempty"`
@@ -153,6 +155,21 @@ type MarkShown struct {
 	Mark     string    `json:"mark"`
 	Where    string    `json:"where" doc:"blank where it was not marked"`
 	Pictures []Picture `json:"pictures,omitempty"`
+}
+
+// FitShown is a part that a step fits.
+type FitShown struct {
+	Part      string `json:"part"`
+	Title     string `json:"title"`
+	Quantity  int    `json:"quantity"`
+	Lubricant string `json:"lubricant,omitempty"`
+}
+
+// PaperShown is a value of the pump's papers, its text blank where it is not known.
+type PaperShown struct {
+	Title  string `json:"title"`
+	Text   string `json:"text"`
+	Source string `json:"source,omitempty"`
 }
 
 // LimitShown is a limit with its source.

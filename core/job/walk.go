@@ -90,11 +90,13 @@ func (w *walker) fill(s *StepSheet, step *task) {
 	found, before := w.foundBefore(step.Step)
 	proposed := w.opening.Absent[step.ID]
 	marked := w.shownAt[step.ID]
-	if step.kind.live == nil && before == nil && proposed == "" && len(step.From) == 0 && marked == nil {
+	told := len(step.From) + len(marked) + len(step.Fits) + len(step.Papers)
+	if step.kind.live == nil && before == nil && proposed == "" && told == 0 {
 		return
 	}
 	p := *s.Panel // the task's is for good
 	p.Proposed, p.Carried, p.Shown = proposed, w.carried(step.Step), w.shown(marked)
+	p.Fits, p.Papers = w.fits(step.Step), w.papers(step.Step)
 	if s.Panel = &p; step.kind.live != nil {
 		step.kind.live(w.scale, step.Step, s.Panel)
 	}

@@ -279,8 +279,8 @@ func (c *checker) part(part Part) {
 	}
 	c.repeated(part.line, "", part.For)
 	c.conditions(part.line, "", part.When)
-	if part.Kit != "" && part.Kit != "always" && part.Kit != "if-needed" {
-		c.fault(part.line, "", "part %s: kit is %q: write always or if-needed", part.Key, part.Kit)
+	if part.Kit != "" && part.Kit != "always" && part.Kit != "if-needed" && part.Kit != Stays {
+		c.fault(part.line, "", "part %s: kit is %q: write always, if-needed or stays", part.Key, part.Kit)
 	}
 	for _, other := range part.Drags {
 		if c.p.parts[other] == nil {
@@ -300,7 +300,9 @@ func (c *checker) part(part Part) {
 				"in words", part.Key)
 		}
 	}
-	if part.Quantity < 1 {
+	if part.QuantityOf != "" {
+		c.value(part.line, "", "part "+part.Key+": quantity_of", part.QuantityOf, NumberValue)
+	} else if part.Quantity < 1 {
 		c.fault(part.line, "", "part %s: quantity is %d: write how many the pump has", part.Key, part.Quantity)
 	}
 	for _, f := range part.Findings {
@@ -448,6 +450,11 @@ func (c *checker) later() {
 	for i := range c.p.Stages {
 		for k := range c.p.Stages[i].Steps {
 			s := &c.p.Stages[i].Steps[k]
+			for _, key := range s.Papers {
+				if c.values[key] == "" {
+					c.at(s)("papers names %q, which is not one of the plan's values", key)
+				}
+			}
 			for _, id := range s.ShownAt {
 				if c.p.steps[id] == nil {
 					c.at(s)("shown_at names %q, and no step has that id", id)

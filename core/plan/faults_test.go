@@ -109,7 +109,7 @@ func TestOneSlip(t *testing.T) {
 		{"- {key: sleeve, title: Sleeve,", "- {key: sleeve,", "a part needs a key and a title"},
 		{"- {key: gasket, title: Gasket", "- {key: sleeve, title: Gasket", "part sleeve stands here twice"},
 		{"quantity: 2", "quantity: 0", "quantity is 0: write how many"},
-		{"kit: always", "kit: perhaps", `kit is "perhaps": write always or if-needed`},
+		{"kit: always", "kit: perhaps", `kit is "perhaps": write always, if-needed or stays`},
 		{"judged: [{check: runout", "judged: [{check: bounce", `is judged by "bounce"`},
 		{"outcome: replace, rule: out of limit it goes", "outcome: burn, rule: out of limit it goes",
 			"judged needs an outcome"},

@@ -40,7 +40,7 @@ func (p *Plan) imported() []*Error {
 			titles[s.Title] = true
 		}
 	}
-	return faults
+	return append(faults, p.second()...)
 }
 
 // errs are faults as errors.

@@ -223,7 +223,9 @@ type Part struct {
 	Key        string     `yaml:"key"`
 	Title      string     `yaml:"title"`
 	Quantity   int        `yaml:"quantity" doc:"how many the pump has"`
-	Kit        string     `yaml:"kit" enum:"always,if-needed" doc:"in the kit: always used, or as the decision falls"`
+	QuantityOf string     `yaml:"quantity_of" doc:"or: value of how many"`
+	Joint      string     `yaml:"joint" doc:"of a gasket: the step that tightens its joint"`
+	Kit        string     `yaml:"kit" enum:"always,if-needed,stays" doc:"always new, as decided, or never in it"`
 	Returnable bool       `yaml:"returnable" doc:"goes back for credit when it stays unopened"`
 	Lubricant  string     `yaml:"lubricant" doc:"what goes on it: dry, rubber lubricant, food-grade, as the kit says"`
 	Drags      []string   `yaml:"drags" doc:"parts replaced with it"`
@@ -236,6 +238,9 @@ type Part struct {
 
 	line int
 }
+
+// Stays is the kit of a part that is never in it.
+const Stays = "stays"
 
 // JudgedBy is what a reading past its limit means for a part.
 type JudgedBy struct {
@@ -308,6 +313,8 @@ type Step struct {
 	Reopens  []string   `yaml:"reopens" doc:"stages to be done again when this comes out wrong"`
 	From     Origins    `yaml:"from" doc:"field → origin"`
 	Compound string     `yaml:"compound" doc:"what goes on: dry, light oil, anti-seize, locking fluid"`
+	Fits     []string   `yaml:"fits" doc:"parts that it fits: each is told with what goes on it"`
+	Papers   []string   `yaml:"papers" doc:"values that are told at it, with their source"`
 
 	Check    string   `yaml:"check" doc:"measure: key of the check"`
 	Phase    string   `yaml:"phase" enum:"found,built" doc:"measure, turn: as found or as built"`

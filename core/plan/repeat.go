@@ -207,7 +207,7 @@ func (f fold) step(s Step, m *Member) (Step, bool) {
 		}
 		shown = append(shown, id)
 	}
-	s.ShownAt = shown
+	s.ShownAt, s.Fits = shown, f.parts(s.Fits, s.For, m)
 	var needs []string
 	for _, need := range s.Needs {
 		other := f.from.steps[need]

@@ -999,6 +999,13 @@ export interface components {
             rule: string;
             words: string;
         };
+        FitShown: {
+            lubricant?: string;
+            part: string;
+            /** Format: int64 */
+            quantity: number;
+            title: string;
+        };
         FloatForm: {
             /** @description value of one division of the dial */
             graduation?: string;
@@ -1516,6 +1523,8 @@ export interface components {
             /** @description what the figure is called */
             figure_title?: string;
             findings?: components["schemas"]["FindingShown"][];
+            /** @description the parts that it fits */
+            fits?: components["schemas"]["FitShown"][];
             /** @description the as-found figure, beside an as-built one */
             found?: components["schemas"]["Figure"];
             found_body?: components["schemas"]["Body"];
@@ -1557,6 +1566,8 @@ export interface components {
             order?: number[];
             /** @description of a part */
             outcomes?: ("reuse" | "dress" | "repair" | "replace" | "order")[];
+            /** @description what the pump's papers say of it */
+            papers?: components["schemas"]["PaperShown"][];
             part?: string;
             /** @description each pass and the check, without an extension */
             passes?: components["schemas"]["Pass"][];
@@ -1594,6 +1605,11 @@ export interface components {
         PaperKept: {
             /** @description named by the entry of the pump's log; the file is at /api/v1/papers/{id} */
             id: string;
+        };
+        PaperShown: {
+            source?: string;
+            text: string;
+            title: string;
         };
         PaperView: {
             /** @description all of them, those of a repeat too */

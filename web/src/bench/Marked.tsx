@@ -29,3 +29,28 @@ export function Marked({ step }: { step: Step }) {
     </Box>
   )
 }
+
+/** The parts that a step fits with what goes on each, and what the papers say of it. */
+export function Fits({ step }: { step: Step }) {
+  const { fits = [], papers = [] } = step.panel
+  if (fits.length + papers.length === 0) return null
+  return (
+    <Box data-fits sx={{ display: 'grid', gap: 1 }}>
+      {fits.map((f) => (
+        <Box key={f.part}>
+          <strong>
+            {f.quantity > 1 ? `${f.quantity} × ` : ''}
+            {f.title}
+          </strong>
+          {f.lubricant && `: ${f.lubricant}`}
+        </Box>
+      ))}
+      {papers.map((p) => (
+        <Box key={p.title}>
+          {p.title}: <strong>{p.text || 'not known, look it up'}</strong>
+          {p.source && <Box sx={{ color: ink('ink2'), fontSize: '0.875rem' }}>{p.source}</Box>}
+        </Box>
+      ))}
+    </Box>
+  )
+}

@@ -16,7 +16,7 @@ import { Conflict, Correction, Refused, SetAside, Skip } from './Notices'
 import { PanelContext } from './panel'
 import { instruments } from './panels'
 import { Pictures } from './Pictures'
-import { Marked } from './Marked'
+import { Fits, Marked } from './Marked'
 import { ReasonDialog, slips } from './ReasonDialog'
 import { Result } from './Result'
 import { Tells } from './Tells'
@@ -297,6 +297,7 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
                     {step.loop.title}, round {step.loop.round}, until {step.loop.until}.
                   </Box>
                 )}
+                <Fits step={step} />
                 {step.compound && <Box sx={{ fontWeight: 500 }}>Goes on it: {step.compound}</Box>}
                 {step.state === 'blocked' && live && (
                   <Box role="note" sx={{ fontWeight: 500 }}>
