@@ -62,6 +62,13 @@ func (s *scale) carry(o plan.Origin) Carry {
 				return c
 			}
 		}
+	case plan.FromLimit:
+		limit := s.opening.Limits[o.Of]
+		bound := map[string]*quantity.Length{"least": limit.Min, "most": limit.Max}[o.Part]
+		if bound == nil {
+			return Carry{}
+		}
+		return Carry{Text: exactly(*bound, quantity.UnitThou), From: limit.Source}
 	case plan.FromCount:
 		return s.entered(s.plan.Step(o.Of), countText(o.Part))
 	case plan.FromAnswer:
@@ -130,7 +137,11 @@ func answerAt(path string) func(*Entry, *Reading) string {
 		if err != nil || json.Unmarshal(raw, &out) != nil {
 			return ""
 		}
-		n, ok := valueAt(out, path).(float64)
+		at := valueAt(out, path)
+		if list, ok := at.([]any); ok {
+			return fmt.Sprint(len(list)) // how many there are
+		}
+		n, ok := at.(float64)
 		if !ok {
 			return ""
 		}

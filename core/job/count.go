@@ -92,7 +92,7 @@ func counted(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		}
 		reading.High = figure(*pack)
 	}
-	if step.SameAs == "" && step.Against.Source == "" {
+	if step.SameAs == "" && len(step.Against) == 0 {
 		return reading
 	}
 	must, says := s.mustBe(step)
@@ -132,12 +132,13 @@ func (s *scale) mustBe(step *plan.Step) (*big.Rat, string) {
 		}
 		return n, cameOff(n)
 	}
-	c := s.carry(step.Against)
-	n, err := quantity.Count(c.Text).Value()
-	if c.Text == "" || err != nil {
-		return nil, nothingToHold
+	for _, o := range step.Against {
+		c := s.carry(o)
+		if n, err := quantity.Count(c.Text).Value(); c.Text != "" && err == nil {
+			return n, heldAgainst(n, c.From)
+		}
 	}
-	return n, heldAgainst(n, c.From)
+	return nil, nothingToHold
 }
 
 // countedEach are several numbers, one for each screw or weight: they are judged by how
@@ -194,7 +195,7 @@ func counting(t *terms, step *plan.Step, p *Panel) {
 }
 
 func countBefore(s *scale, step *plan.Step, p *Panel) {
-	if step.SameAs == "" && step.Against.Source == "" {
+	if step.SameAs == "" && len(step.Against) == 0 {
 		return
 	}
 	if n, says := s.mustBe(step); n != nil {

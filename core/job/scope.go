@@ -160,7 +160,7 @@ func calls(s *scale) []Call {
 			continue
 		}
 		call := Call{Key: w.Key, To: w.To, Title: s.plan.Scope(w.To).Title, Why: w.Why}
-		for _, c := range w.When {
+		for _, c := range w.When.Each() {
 			call.comesFrom(s, c.Key)
 		}
 		answered := slices.ContainsFunc(s.log.scoped, func(e *Entry) bool {

@@ -15,6 +15,7 @@ const (
 	FromFit    = "fit"    // least or most interference of a seat
 	FromValue  = "value"  // a figure from the pump's papers
 	FromAnswer = "answer" // what a calculation came to
+	FromLimit  = "limit"  // least or most of a limit
 )
 
 // Origin is where a carried figure comes from: "clearance as found", "count shims-out",
@@ -29,7 +30,7 @@ type Origin struct {
 type Origins map[string]Origin
 
 const originWords = `"clearance as found", "count shims-out", "count shims-out pack", "fit journal most", ` +
-	`"value aim" or "answer shims-set answers[0].total_um"`
+	`"value aim", "limit gap most" or "answer shims-set answers[0].total_um"`
 
 // UnmarshalYAML reads an origin from its words.
 func (o *Origin) UnmarshalYAML(n *yaml.Node) error {
@@ -45,6 +46,8 @@ func (o *Origin) UnmarshalYAML(n *yaml.Node) error {
 		*o = Origin{FromFit, w[1], w[2]}
 	case len(w) == 2 && w[0] == FromValue:
 		*o = Origin{FromValue, w[1], ""}
+	case len(w) == 3 && w[0] == FromLimit && (w[2] == "least" || w[2] == "most"):
+		*o = Origin{FromLimit, w[1], w[2]}
 	case len(w) == 3 && w[0] == FromAnswer:
 		*o = Origin{FromAnswer, w[1], w[2]}
 	default:
@@ -80,11 +83,48 @@ func (c *checker) origin(s *Step, what string, o Origin) {
 		if step == nil || step == s || !slices.Contains(calculated, step.Kind) {
 			c.at(s)("%s comes from the answer at %q: name a calculation before it", what, o.Of)
 		}
+	case FromLimit:
+		if !slices.Contains(c.limitKeys(), o.Of) {
+			c.at(s)("%s is the limit %q: name one that a check is judged by", what, o.Of)
+		}
 	case FromValue:
 		if c.values[o.Of] == "" {
 			c.at(s)("%s is the value %q: name one of the plan's values", what, o.Of)
 		}
 	}
+}
+
+// limitKeys are the limits that checks are judged by.
+func (c *checker) limitKeys() []string {
+	var keys []string
+	for _, check := range c.p.Checks {
+		if check == nil {
+			continue
+		}
+		for _, l := range check.Limit {
+			keys = append(keys, l.Key)
+		}
+	}
+	return keys
+}
+
+// Sources are what a number is held against: the first that stands counts.
+type Sources []Origin
+
+// UnmarshalYAML reads one origin or a list of them.
+func (s *Sources) UnmarshalYAML(n *yaml.Node) error {
+	nodes := []*yaml.Node{n}
+	if n.Kind == yaml.SequenceNode {
+		nodes = n.Content
+	}
+	for _, x := range nodes {
+		var o Origin
+		if err := o.UnmarshalYAML(x); err != nil {
+			return err
+		}
+		*s = append(*s, o)
+	}
+	return nil
 }
 
 // calculated are the kinds of steps that may have a calculation behind them.

@@ -226,7 +226,7 @@ func (c *checker) choices(word string, list []Choice) {
 }
 
 func (c *checker) conditions(line int, step string, conditions Conditions) {
-	for _, x := range conditions {
+	for _, x := range conditions.Each() {
 		if x.Op == opCameTo {
 			c.result(line, step, x)
 			continue
@@ -450,6 +450,9 @@ func (c *checker) later() {
 	for i := range c.p.Stages {
 		for k := range c.p.Stages[i].Steps {
 			s := &c.p.Stages[i].Steps[k]
+			for _, o := range s.Against {
+				c.origin(s, "against", o)
+			}
 			for _, key := range s.Papers {
 				if c.values[key] == "" {
 					c.at(s)("papers names %q, which is not one of the plan's values", key)

@@ -13,11 +13,12 @@ import (
 // Condition is one test: "seal == double", "joint != gasket" on an option, a school, the
 // scope of the job or how the pump arrives; "sleeve decided replace" on a part; "end-play
 // is out" on what a check came to. Several values with a bar between them stand for any
-// of them: "seal == cartridge|bellows".
+// of them: "seal == cartridge|bellows"; "a == x or b == y" holds when either does.
 type Condition struct {
 	Key    string
 	Op     string // "==", "!=", "decided" or "is"
 	Values []string
+	Or     []Condition // what else will do
 }
 
 const (
@@ -41,25 +42,43 @@ type Facts interface {
 // has decided nothing, a check that is not taken has come to nothing.
 func (c Conditions) Hold(s Facts) bool {
 	for _, x := range c {
-		var ok bool
-		switch x.Op {
-		case opEqual:
-			ok = slices.Contains(x.Values, s.Choice(x.Key))
-		case opUnlike:
-			ok = !slices.Contains(x.Values, s.Choice(x.Key))
-		case opDecided:
-			ok = slices.Contains(x.Values, string(s.Decided(x.Key)))
-		case opCameTo:
-			ok = slices.Contains(x.Values, string(s.CameTo(x.Key)))
-		}
-		if !ok {
+		if !x.holds(s) && !slices.ContainsFunc(x.Or, func(other Condition) bool { return other.holds(s) }) {
 			return false
 		}
 	}
 	return true
 }
 
-func (c Condition) String() string { return c.Key + " " + c.Op + " " + strings.Join(c.Values, "|") }
+func (c Condition) holds(s Facts) bool {
+	switch c.Op {
+	case opEqual:
+		return slices.Contains(c.Values, s.Choice(c.Key))
+	case opUnlike:
+		return !slices.Contains(c.Values, s.Choice(c.Key))
+	case opDecided:
+		return slices.Contains(c.Values, string(s.Decided(c.Key)))
+	case opCameTo:
+		return slices.Contains(c.Values, string(s.CameTo(c.Key)))
+	}
+	return false
+}
+
+func (c Condition) String() string {
+	text := c.Key + " " + c.Op + " " + strings.Join(c.Values, "|")
+	for _, other := range c.Or {
+		text += " or " + other.String()
+	}
+	return text
+}
+
+// Each lists the conditions with those that will do instead.
+func (c Conditions) Each() []Condition {
+	var all []Condition
+	for _, x := range c {
+		all = append(append(all, x), x.Or...)
+	}
+	return all
+}
 
 // UnmarshalYAML reads one condition or a list of them.
 func (c *Conditions) UnmarshalYAML(n *yaml.Node) error {
@@ -68,12 +87,17 @@ func (c *Conditions) UnmarshalYAML(n *yaml.Node) error {
 		nodes = n.Content
 	}
 	for _, x := range nodes {
-		words := strings.Fields(x.Value)
-		if len(words) != 3 || !slices.Contains([]string{opEqual, opUnlike, opDecided, opCameTo}, words[1]) {
-			return at(x.Line, fmt.Sprintf("condition %q is not understood: write \"seal == double\", \"seal != double\", "+
-				"\"sleeve decided replace\" or \"end-play is out\"", x.Value))
+		var one []Condition
+		for _, text := range strings.Split(x.Value, " or ") {
+			words := strings.Fields(text)
+			if len(words) != 3 || !slices.Contains([]string{opEqual, opUnlike, opDecided, opCameTo}, words[1]) {
+				return at(x.Line, fmt.Sprintf("condition %q is not understood: write \"seal == double\", \"seal != double\", "+
+					"\"sleeve decided replace\" or \"end-play is out\"", x.Value))
+			}
+			one = append(one, Condition{Key: words[0], Op: words[1], Values: strings.Split(words[2], "|")})
 		}
-		*c = append(*c, Condition{words[0], words[1], strings.Split(words[2], "|")})
+		one[0].Or = one[1:]
+		*c = append(*c, one[0])
 	}
 	return nil
 }

@@ -39,7 +39,7 @@ func (f *refused) unused() {
 	asked, named := map[string]bool{}, map[string]bool{}
 	ask := func(list ...Conditions) {
 		for _, conditions := range list {
-			for _, c := range conditions {
+			for _, c := range conditions.Each() {
 				asked[c.Key] = true
 			}
 		}
@@ -82,7 +82,9 @@ func (f *refused) unused() {
 		for k := range p.Stages[i].Steps {
 			s := &p.Stages[i].Steps[k]
 			ask(s.When)
-			from(s.Against)
+			for _, o := range s.Against {
+				from(o)
+			}
 			for _, o := range s.From {
 				from(o)
 			}
@@ -126,7 +128,7 @@ func (f *refused) step(s *Step) {
 	if s.Kind == Mark && len(s.ShownAt) == 0 {
 		f.fault(s.line, s.ID, "is marked and never shown again: name the steps that need it (shown_at)")
 	}
-	if s.Kind == Count && s.SameAs == "" && s.Against.Source == "" && !s.Free && s.Alike == "" {
+	if s.Kind == Count && s.SameAs == "" && len(s.Against) == 0 && !s.Free && s.Alike == "" {
 		f.fault(s.line, s.ID, "is held against nothing: write same_as, against, or free: true")
 	}
 	for _, id := range s.Needs {
@@ -170,7 +172,7 @@ func (f *refused) never(a, b *Step) string {
 func allowed(choices []string, key string, s *Step) []string {
 	return slices.DeleteFunc(slices.Clone(choices), func(choice string) bool {
 		for _, c := range slices.Concat(s.there, s.scoped) {
-			if c.Key != key || c.Op != opEqual && c.Op != opUnlike {
+			if len(c.Or) > 0 || c.Key != key || c.Op != opEqual && c.Op != opUnlike {
 				continue
 			}
 			if slices.Contains(c.Values, choice) != (c.Op == opEqual) {

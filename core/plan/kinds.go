@@ -168,10 +168,9 @@ func (c *checker) count(s *Step) {
 		c.at(s)("of is missing: what is counted")
 	}
 	against := map[bool]int{true: 1}
-	if against[s.SameAs != ""]+against[s.Against.Source != ""]+against[s.Free] > 1 {
+	if against[s.SameAs != ""]+against[len(s.Against) > 0]+against[s.Free] > 1 {
 		c.at(s)("is held against several things: write same_as, against or free")
 	}
-	c.origin(s, "against", s.Against)
 	if s.Each != "" {
 		c.value(s.line, s.ID, "each", s.Each, NumberValue)
 	}

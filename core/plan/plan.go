@@ -321,7 +321,7 @@ type Step struct {
 	Part     string   `yaml:"part" doc:"inspect: key of the part"`
 	Of       string   `yaml:"of" doc:"count: what is counted; photo: what is to be seen"`
 	Turns    *bool    `yaml:"turns" doc:"count: turns are counted, so halves and quarters are numbers too"`
-	Against  Origin   `yaml:"against" doc:"count: where the number stands that it must be"`
+	Against  Sources  `yaml:"against" doc:"count: where the number stands that it must be"`
 	Free     bool     `yaml:"free" doc:"count: nothing says how many there must be"`
 	Each     string   `yaml:"each" doc:"count: value of how many numbers, one for each"`
 	Alike    string   `yaml:"alike" doc:"count, each: how far they may differ, 2 or 5%"`

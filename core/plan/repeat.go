@@ -195,7 +195,11 @@ func (f fold) step(s Step, m *Member) (Step, bool) {
 	if part := f.from.parts[s.Part]; part != nil && part.For != "" {
 		s.Part = suffixed(s.Part, m)
 	}
-	s.Against = f.origin(s.Against, s, m)
+	var against Sources
+	for _, o := range s.Against {
+		against = append(against, f.origin(o, s, m))
+	}
+	s.Against = against
 	if other := f.from.steps[s.SameAs]; other != nil && other.For != "" {
 		s.SameAs = suffixed(s.SameAs, m)
 	}

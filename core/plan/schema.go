@@ -43,8 +43,11 @@ func object(t reflect.Type) map[string]any {
 func schemaOf(t reflect.Type) map[string]any {
 	switch t {
 	case reflect.TypeFor[Conditions](): // one test or several
-		test := map[string]any{"type": "string", "pattern": `^\S+ (==|!=|decided|is) \S+$`}
+		test := map[string]any{"type": "string", "pattern": `^\S+ (==|!=|decided|is) \S+( or \S+ (==|!=|decided|is) \S+)*$`}
 		return map[string]any{"anyOf": []any{test, map[string]any{"type": "array", "items": test}}}
+	case reflect.TypeFor[Sources]():
+		one := map[string]any{"type": "string"}
+		return map[string]any{"anyOf": []any{one, map[string]any{"type": "array", "items": one}}}
 	case reflect.TypeFor[Origin]():
 		return map[string]any{"type": "string"}
 	case reflect.TypeFor[Piece](), reflect.TypeFor[LimitKey](): // the name alone, or with more
