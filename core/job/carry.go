@@ -25,9 +25,12 @@ func (s *scale) carried(step *plan.Step) map[string]Carry {
 		return nil
 	}
 	out := map[string]Carry{}
-	for path, o := range step.From {
-		if c := s.carry(o); c.Text != "" {
-			out[s.kind(step).path(path)] = c
+	for path, sources := range step.From {
+		for _, o := range sources {
+			if c := s.carry(o); c.Text != "" {
+				out[s.kind(step).path(path)] = c
+				break
+			}
 		}
 	}
 	return out
@@ -190,11 +193,18 @@ func (s *scale) changedSince(step *plan.Step, e *Entry) string {
 	now := s.carried(step)
 	for _, path := range keys(e.From) {
 		was, is := e.From[path], now[path]
-		if is.Text != was.Text {
+		if !alike(is.Text, was.Text) {
 			return figureChanged(s.fromTitle(was), was.Text, is.Text)
 		}
 	}
 	return ""
+}
+
+// alike reports whether two figures are the same, whatever unit they stand in.
+func alike(a, b string) bool {
+	x, errA := quantity.Parse(a, quantity.UnitMicrometre)
+	y, errB := quantity.Parse(b, quantity.UnitMicrometre)
+	return a == b || errA == nil && errB == nil && x == y
 }
 
 // fromTitle is what a carried figure is called.

@@ -92,7 +92,7 @@ func counted(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		}
 		reading.High = figure(*pack)
 	}
-	if step.SameAs == "" && len(step.Against) == 0 {
+	if step.SameAs == "" && len(step.Against) == 0 || s.laterRound(step) {
 		return reading
 	}
 	must, says := s.mustBe(step)
@@ -195,7 +195,7 @@ func counting(t *terms, step *plan.Step, p *Panel) {
 }
 
 func countBefore(s *scale, step *plan.Step, p *Panel) {
-	if step.SameAs == "" && len(step.Against) == 0 {
+	if step.SameAs == "" && len(step.Against) == 0 || s.laterRound(step) {
 		return
 	}
 	if n, says := s.mustBe(step); n != nil {

@@ -80,3 +80,22 @@ func (s *scale) loop(step *plan.Step) *LoopShown {
 	begun := len(s.log.of(s.plan.Step(loop.Steps[0])).all())
 	return &LoopShown{loop.Title, loop.Until, max(begun, 1)}
 }
+
+// laterRound reports whether a count that begins a loop is in its second round or later:
+// only in the first one must what came off go back on, then it is what was worked out.
+func (s *scale) laterRound(step *plan.Step) bool {
+	loop, at := s.plan.LoopOf(step.ID)
+	t := s.log.of(step)
+	if loop == nil || at != 0 || t.counts() == nil {
+		return false
+	}
+	if len(t.before) == 0 {
+		return s.nextRound(step, t.last) != ""
+	}
+	for _, id := range loop.Steps[1:] {
+		if later := s.log.of(s.plan.Step(id)); len(later.all()) > 0 && later.all()[0].Seq > t.before[0].Seq {
+			return true
+		}
+	}
+	return false
+}

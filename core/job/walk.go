@@ -16,9 +16,11 @@ type workDone struct {
 // holds a step up stands before it.
 func walk(s *scale, order asking, back sentBack, called []Call) workDone {
 	w := walker{scale: s, back: back, called: called, states: make([]*StepSheet, len(s.steps)), done: map[string]bool{}}
-	work := workDone{stages: make([]StageSheet, len(order))}
+	work := workDone{stages: make([]StageSheet, 0, len(order))}
 	for i, steps := range order {
-		work.stages[i] = w.walk(&s.plan.Stages[i], steps)
+		if stage := w.walk(&s.plan.Stages[i], steps); len(steps) > 0 {
+			work.stages = append(work.stages, stage)
+		}
 	}
 	work.next, work.following = w.next, w.following
 	return work

@@ -27,7 +27,7 @@ type Origin struct {
 }
 
 // Origins are where the figures of a step come from, by their field.
-type Origins map[string]Origin
+type Origins map[string]Sources
 
 const originWords = `"clearance as found", "count shims-out", "count shims-out pack", "fit journal most", ` +
 	`"value aim", "limit gap most" or "answer shims-set answers[0].total_um"`
@@ -59,7 +59,9 @@ func (o *Origin) UnmarshalYAML(n *yaml.Node) error {
 // carried checks where the figures of a step come from.
 func (c *checker) carried(s *Step) {
 	for _, path := range sorted(s.From) {
-		c.origin(s, "from: "+path, s.From[path])
+		for _, o := range s.From[path] {
+			c.origin(s, "from: "+path, o)
+		}
 	}
 }
 
@@ -108,7 +110,8 @@ func (c *checker) limitKeys() []string {
 	return keys
 }
 
-// Sources are what a number is held against: the first that stands counts.
+// Sources are where a figure comes from, or what a number is held against: the first that
+// stands counts.
 type Sources []Origin
 
 // UnmarshalYAML reads one origin or a list of them.
@@ -129,6 +132,15 @@ func (s *Sources) UnmarshalYAML(n *yaml.Node) error {
 
 // calculated are the kinds of steps that may have a calculation behind them.
 var calculated = []string{Measure, Set, Heat, Drip, Align, Grease}
+
+// sources writes origins out for one member of a repeat.
+func (f fold) sources(list Sources, s Step, m *Member) Sources {
+	var out Sources
+	for _, o := range list {
+		out = append(out, f.origin(o, s, m))
+	}
+	return out
+}
 
 // origin writes an origin out for one member of a repeat.
 func (f fold) origin(o Origin, s Step, m *Member) Origin {

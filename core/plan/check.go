@@ -404,7 +404,6 @@ func (c *checker) step(s *Step) {
 	} else if check := kinds[i].check; check != nil {
 		check(c, s)
 	}
-	c.carried(s)
 	c.reopens(s.line, s.ID, s.Reopens)
 	if s.Follows && s.Kind == Sign {
 		fault("the signature cannot follow itself")
@@ -450,6 +449,7 @@ func (c *checker) later() {
 	for i := range c.p.Stages {
 		for k := range c.p.Stages[i].Steps {
 			s := &c.p.Stages[i].Steps[k]
+			c.carried(s)
 			for _, o := range s.Against {
 				c.origin(s, "against", o)
 			}

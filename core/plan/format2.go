@@ -85,8 +85,10 @@ func (f *refused) unused() {
 			for _, o := range s.Against {
 				from(o)
 			}
-			for _, o := range s.From {
-				from(o)
+			for _, list := range s.From {
+				for _, o := range list {
+					from(o)
+				}
 			}
 			name(s.Papers...)
 			name(s.Bolts, s.Torque, s.Stacks, s.Threads, s.Pitch, s.Notches, s.Bore, s.Pressure, s.Speed, s.Outside, s.Width,

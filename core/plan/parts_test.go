@@ -20,8 +20,7 @@ var decided = []struct {
 	{"lock-nut", "thread slots", judge.Replace},
 	{"seal head", "crack chip groove heat nose", judge.Replace},
 	{"seal head", "spring springs swollen wide narrow", judge.Replace},
-	{"seat", "crack both", judge.Replace},
-	{"seat", "first-side", judge.Reuse}, // turned once, where the shop allows it
+	{"seat", "crack", judge.Replace},
 	{"gland", "light", judge.Dress},
 	{"gland", "deep", judge.Repair},
 	{"gland", "crack", judge.Replace},

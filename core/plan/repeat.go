@@ -185,7 +185,7 @@ func (f fold) step(s Step, m *Member) (Step, bool) {
 	if len(s.From) > 0 {
 		from := make(Origins, len(s.From))
 		for path, o := range s.From {
-			from[path] = f.origin(o, s, m)
+			from[path] = f.sources(o, s, m)
 		}
 		s.From = from
 	}
@@ -195,11 +195,7 @@ func (f fold) step(s Step, m *Member) (Step, bool) {
 	if part := f.from.parts[s.Part]; part != nil && part.For != "" {
 		s.Part = suffixed(s.Part, m)
 	}
-	var against Sources
-	for _, o := range s.Against {
-		against = append(against, f.origin(o, s, m))
-	}
-	s.Against = against
+	s.Against = f.sources(s.Against, s, m)
 	if other := f.from.steps[s.SameAs]; other != nil && other.For != "" {
 		s.SameAs = suffixed(s.SameAs, m)
 	}

@@ -97,9 +97,13 @@ func (p *Plan) Show(out io.Writer, c Chosen) error {
 	}
 	q, stages := p.Order(c)
 	fmt.Fprintf(out, "%s\nconstruction %s, plan %s, version %d\n", p.Title, p.Construction, p.Key, p.Version)
-	n := 0
+	n, shown := 0, 0
 	for i, steps := range stages {
-		fmt.Fprintf(out, "\n%d  %s\n", i+1, q.Stages[i].Title)
+		if len(steps) == 0 {
+			continue
+		}
+		shown++
+		fmt.Fprintf(out, "\n%d  %s\n", shown, q.Stages[i].Title)
 		for _, s := range steps {
 			n++
 			fmt.Fprintf(out, "  %3d  %-8s %s", n, s.Kind, s.Title)

@@ -66,6 +66,11 @@ type hand struct {
 }
 
 func (h *hand) open(date, tag, complaint string, hours float64, by int) {
+	h.openAs(date, tag, job.Asked{Complaint: complaint}, hours, by)
+}
+
+// openAs opens a job with what is asked for it.
+func (h *hand) openAs(date, tag string, asked job.Asked, hours float64, by int) {
 	if h.err != nil {
 		return
 	}
@@ -76,7 +81,7 @@ func (h *hand) open(date, tag, complaint string, hours float64, by int) {
 	}
 	h.by = h.people[by]
 	if h.number, h.err = h.store.OpenJob(h.ctx, store.ToOpen{ID: "demo-" + tag + "-" + date[:10], Tag: tag,
-		Asked: job.Asked{Complaint: complaint}, Hours: &hours, By: h.by}); h.err != nil {
+		Asked: asked, Hours: &hours, By: h.by}); h.err != nil {
 		return
 	}
 	r, err := h.store.Job(h.ctx, h.number)

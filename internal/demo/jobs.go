@@ -125,7 +125,7 @@ var others = []struct {
 }{
 	{"2026-11-02 08:10", "CW-310", "Drips under the coupling", 8100, 1, "clamp-tight"},
 	{"2026-11-04 13:20", "FK-401", "Wash water in the motor flange", 4400, 0, "seat-in"},
-	{"2026-11-05 07:50", "FK-402", "Rubs after the last seal", 6050, 1, "shims-set"},
+	{"2026-11-05 07:50", "FK-402", "weep hole wet since the weekend", 6050, 1, "retainer-locked"},
 	{"2026-11-06 09:00", "FK-403", "Noise, planned", 3900, 0, "shims-work"},
 	{"2026-11-09 07:40", "HT-501", "Pressure is down", 15600, 1, "trial"},
 	{"2026-11-10 08:00", "IN-103", "Vibration at the head, drips too much", 22800, 0, "lateral-plain"},
@@ -137,9 +137,12 @@ var others = []struct {
 	{"2026-11-18 08:20", "HT-530", "Packing will not hold", 7700, 0, "back-off"},
 }
 
+// whys are the complaints of those plans that list them.
+var whys = map[string]string{"FK-402": "leak"}
+
 func (h *hand) atSomeStage() {
 	for _, o := range others {
-		h.open(o.date, o.tag, o.complaint, o.hours, o.by)
+		h.openAs(o.date, o.tag, job.Asked{Complaint: o.complaint, Why: whys[o.tag]}, o.hours, o.by)
 		h.work(nil, o.until)
 	}
 }

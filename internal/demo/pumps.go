@@ -120,7 +120,8 @@ var pumps = []record.Pump{
 		Kind: "Back-plate pump, external seal, hygienic", Plan: "back-plate-hygienic", Maker: "Lindemo", Model: "BP 25",
 		Serial: "77208", Duty: "6 m³/h at 15 m", Speed: "1,450 rpm", Motor: "1.5 kW", Liquid: "Feed slurry",
 		Papers: job.Papers{
-			Values: values("vanes", "4", "plate-clamps", "4", "plate-torque", "10 N·m", "test-pressure", "4 bar"),
+			Values: values("vanes", "4", "strip", "0.4 mm", "spacer", "2 mm", "springs", "6", "set-screws", "3",
+				"retainer-screws", "4", "deflector-shim", "1.5 mm", "flush", "none, single seal", "test-pressure", "4 bar"),
 			Limits: map[string]job.LimitForm{"back-clearance": limit("0.3 mm", "0.5 mm", "Maker's manual, page 9"),
 				"front-clearance": limit("0.3 mm", "0.9 mm",
 					"Maker's manual, page 9"), "seal-nose": {Min: quantity.Type("1.2 mm"),

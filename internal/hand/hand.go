@@ -26,11 +26,9 @@ func Entry(s *job.StepSheet, good bool, now time.Time) job.Body {
 
 // bodies are what is entered, by the instrument.
 var bodies = map[string]func(h hand) job.Body{
-	"ack":  func(hand) job.Body { return job.Body{Done: true} },
-	"sign": func(hand) job.Body { return job.Body{Sign: &job.SignForm{Remark: "Look at the wear plate."}} },
-	"turn": func(h hand) job.Body {
-		return job.Body{Turn: &job.TurnForm{Turn: pick(h.good, gauge.Free, gauge.Rubs)}}
-	},
+	"ack":        func(hand) job.Body { return job.Body{Done: true} },
+	"sign":       func(hand) job.Body { return job.Body{Sign: &job.SignForm{Remark: "Look at the wear plate."}} },
+	"turn":       hand.turn,
 	"photo":      func(hand) job.Body { return job.Body{Photo: &job.PhotoForm{Words: "job folder"}} },
 	"count":      hand.count,
 	"mark":       hand.marks,
@@ -51,7 +49,25 @@ var bodies = map[string]func(h hand) job.Body{
 	plan.Travel: hand.travel,
 }
 
+// turn is what is right at the step, else free.
+func (h hand) turn() job.Body {
+	right := gauge.Free
+	for _, c := range h.Panel.Choices {
+		if c.Right {
+			right = gauge.Turn(c.Key)
+		}
+	}
+	return job.Body{Turn: &job.TurnForm{Turn: pick(h.good, right, gauge.Rubs)}}
+}
+
 func (h hand) count() job.Body {
+	if h.Panel.Each > 0 {
+		f := &job.CountForm{}
+		for i := range h.Panel.Each {
+			f.Each = append(f.Each, quantity.Count(pick(h.good, "4", fmt.Sprint(4+90*i))))
+		}
+		return job.Body{Count: f}
+	}
 	n := "4"
 	if same := h.Panel.Same; same != "" {
 		n = pick(h.good, same, same+"1")
@@ -213,11 +229,17 @@ func (h hand) dial() *gauge.DialForm {
 func (h hand) bolts() *job.TorqueForm {
 	p := h.Panel
 	f := &job.TorqueForm{}
-	for range len(p.Passes) - 1 { // the last is the check, round the circle
-		f.Ticks = append(f.Ticks, p.Order...)
+	for _, pass := range p.Passes {
+		if !pass.Check {
+			f.Ticks = append(f.Ticks, p.Order...)
+			continue
+		}
+		for i := range p.Order { // round the circle
+			f.Ticks = append(f.Ticks, i+1)
+		}
 	}
-	for i := range p.Order {
-		f.Ticks = append(f.Ticks, i+1)
+	if p.Says != "" && p.Limit == nil { // by hand
+		return f
 	}
 	if p.Torque == nil {
 		f.Set = "30 N·m"

@@ -128,7 +128,7 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
   // While there are bolts to tick, Enter ticks the next one.
   const ticking =
     kind === 'torque' && (body.torque?.ticks.length ?? 0) < order.length * passes.length
-  const ticks = kind === 'torque' && step.panel.torque !== undefined
+  const ticks = kind === 'torque' && (step.panel.torque ?? step.panel.says) !== undefined
   useFirstFocus(focus, {
     open: !isKept && !locked,
     locked,

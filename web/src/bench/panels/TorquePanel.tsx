@@ -50,7 +50,7 @@ export function TorquePanel() {
         on={(bolt) => ticked.has(bolt) || done === total}
         label={next ? `Bolt ${next} is next, ${nameOf(now)}` : 'All bolts ticked'}
         title={next ? `bolt ${next}` : 'all done'}
-        note={next ? nameOf(now) : ''}
+        note={next && !byHand ? nameOf(now) : ''}
         shares={passes.map((_, p) => (p < pass ? 1 : p === pass ? (done - pass * n) / n : 0))}
       />
       <Box sx={{ display: 'flex', flexDirection: 'column', gap: 2.5, flex: 1, minWidth: 160 }}>
