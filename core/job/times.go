@@ -45,20 +45,50 @@ func heated(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	took := f.Home.Sub(*f.Left).Round(time.Second)
 	reading.HomeS = new(int(took.Seconds()))
 	reading.Text += homeIn(*reading.HomeS)
-	if step.Home > 0 && took > time.Duration(step.Home)*time.Minute && reading.Verdict == judge.Within {
-		reading.Verdict, reading.Limit = judge.Out, inWords(homeWithin(step.Home))
+	home := s.home(step)
+	if home > 0 && took > time.Duration(home)*time.Minute && reading.Verdict == judge.Within {
+		reading.Verdict, reading.Limit = judge.Out, inWords(homeWithin(home))
 	}
 	return reading
 }
 
-func heating(_ *terms, step *plan.Step, p *Panel) {
-	p.Minutes, p.Below, p.Onto = step.Home, step.Below, step.Onto
+func heating(t *terms, step *plan.Step, p *Panel) {
+	p.Minutes, p.Below, p.Onto = t.home(step), step.Below, step.Onto
 }
 
-func heatLimit(_ *terms, step *plan.Step) *judge.Limit { return inWords(capOf(step.Cap)) }
+// home is how many minutes there are to be home, by the papers or the plan; 0 where
+// neither says.
+func (t *terms) home(step *plan.Step) int {
+	if minutes, ok := t.amount(step.HomeOf); ok {
+		return int(minutes)
+	}
+	return step.Home
+}
 
-func heatGiven(_ *terms, step *plan.Step, in *givenInput) {
-	in.Input["cap_c"] = float64(step.Cap)
+// cap is what the weakest part may take, °C, by the papers or the plan.
+func (t *terms) cap(step *plan.Step) (float64, bool) {
+	if c, ok := t.amount(step.CapOf); ok {
+		return c, true
+	}
+	return float64(step.Cap), step.Cap > 0
+}
+
+func heatLimit(t *terms, step *plan.Step) *judge.Limit {
+	if c, ok := t.cap(step); ok {
+		return inWords(capOf(int(c)))
+	}
+	return inWords(capTyped)
+}
+
+func heatGiven(t *terms, step *plan.Step, in *givenInput) {
+	if c, ok := t.cap(step); ok {
+		in.Input["cap_c"] = c
+	}
+	least, okLeast := t.amount(step.WarmLeast)
+	most, okMost := t.amount(step.WarmMost)
+	if okLeast && okMost {
+		in.Input["window_c"] = map[string]any{"min": least, "max": most}
+	}
 	in.text("bore", step.Bore)
 }
 

@@ -87,8 +87,12 @@ func reach(step *plan.Step) string {
 func heldAgainst(n *big.Rat, where string) string { return quantity.ShowNumber(n) + " by " + where }
 func alikeWithin(alike string) string             { return "alike within " + alike }
 
-func cameOff(n *big.Rat) string      { return quantity.ShowNumber(n) + " came off" }
-func capOf(c int) string             { return fmt.Sprintf("cap of the weakest part, %d °C", c) }
+func cameOff(n *big.Rat) string { return quantity.ShowNumber(n) + " came off" }
+func capOf(c int) string        { return fmt.Sprintf("cap of the weakest part, %d °C", c) }
+
+// capTyped stands where neither papers nor plan give a cap.
+const capTyped = "the cap as it was typed: what the weakest part may take"
+
 func homeWithin(m int) string        { return fmt.Sprintf("home within %d minutes", m) }
 func minutes(m int) string           { return fmt.Sprintf("%d minutes", m) }
 func coolerThan(c int) string        { return fmt.Sprintf("below %d °C", c) }

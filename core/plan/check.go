@@ -121,7 +121,11 @@ func (c *checker) stage(stage *Stage) {
 	if len(stage.Steps) == 0 {
 		c.fault(stage.line, "", "stage %s has no steps", stage.ID)
 	}
+	c.repeated(stage.line, "", stage.For)
 	for j := range stage.Steps {
+		if step := &stage.Steps[j]; step.For == "" {
+			step.For = stage.For
+		}
 		c.step(&stage.Steps[j])
 	}
 }
@@ -246,6 +250,9 @@ func (c *checker) conditions(line int, step string, conditions Conditions) {
 			continue
 		}
 		for _, value := range x.Values {
+			if c.repeats[strings.Trim(value, "{}")] != nil && strings.HasPrefix(value, "{") {
+				continue // the member stands there when it is written out
+			}
 			if !slices.ContainsFunc(c.p.choosable(), func(o Choice) bool {
 				return o.Key == x.Key && slices.ContainsFunc(o.Choices, func(o Option) bool { return o.Key == value })
 			}) {
@@ -418,7 +425,7 @@ func (c *checker) shaftLine() {
 				strings.Join(pieceNames(), ", "))
 		}
 		drawn[piece.Piece] = true
-		if piece.Fitted != "" && !c.stages[piece.Fitted] {
+		if stage, _, _ := strings.Cut(piece.Fitted, "@"); stage != "" && !c.stages[stage] {
 			c.fault(piece.line, "", "shaft line: piece %s is fitted in %q, which is not a stage", piece.Piece, piece.Fitted)
 		}
 	}

@@ -101,3 +101,22 @@ func (c *Conditions) UnmarshalYAML(n *yaml.Node) error {
 	}
 	return nil
 }
+
+// forMember is a condition with the member in the place of {end}.
+func (c Condition) forMember(repeat string, m *Member) Condition {
+	if m == nil {
+		return c
+	}
+	c.Values = slices.Clone(c.Values)
+	for i, v := range c.Values {
+		if v == "{"+repeat+"}" {
+			c.Values[i] = m.Key
+		}
+	}
+	or := make([]Condition, 0, len(c.Or))
+	for _, other := range c.Or {
+		or = append(or, other.forMember(repeat, m))
+	}
+	c.Or = or
+	return c
+}

@@ -92,7 +92,7 @@ func (f *refused) unused() {
 			}
 			name(s.Papers...)
 			name(s.Bolts, s.Torque, s.Stacks, s.Threads, s.Pitch, s.Notches, s.Bore, s.Pressure, s.Speed, s.Outside, s.Width,
-				s.Each, s.ThreadOf, s.Rows)
+				s.Each, s.ThreadOf, s.Rows, s.CapOf, s.WarmLeast, s.WarmMost, s.HomeOf)
 		}
 	}
 	for _, o := range p.Options {

@@ -95,3 +95,53 @@ func TestAnOptionNobodyAsks(t *testing.T) {
 		t.Errorf("got %v", err)
 	}
 }
+
+// A run of stages that is for both ends is done wholly for one, then for the other, which
+// opens when the first is done; what names a stage or a step names that of the same end.
+func TestStagesForEachEnd(t *testing.T) {
+	p, err := Read("ends.yaml", []byte(`key: ends
+title: Ends
+construction: Z
+version: 1
+options:
+  - {key: which, title: Which, default: outboard, choices: [{key: outboard, title: O}, {key: inboard, title: I}]}
+repeats: [{key: end, title: End, members: [{key: outboard, title: Outboard, short: OB},
+  {key: inboard, title: Inboard, short: IB}]}]
+stages:
+  - {id: safe, title: Safe, steps: [{id: lock, kind: do, title: Lock}]}
+  - {id: strip, title: Strip, for: end, after: [safe], steps: [{id: off, kind: do, title: Off},
+      {id: nut, kind: do, title: Nut off, when: end == outboard}]}
+  - {id: build, title: Build, for: end, after: [strip], steps: [{id: "on", kind: do, title: On, needs: ["off"],
+      when: "which == {end}"}, {id: feel, kind: turn, phase: built, title: Feel, reopens: [build]}]}
+  - {id: close, title: Close, after: [build], steps: [{id: turn, kind: turn, phase: built, title: Turn,
+      reopens: [build]}]}
+`))
+	if err != nil {
+		t.Fatal(err)
+	}
+	q := p.Repeated(func(string) int { return 1 })
+	var got []string
+	for _, stage := range q.Stages {
+		line := stage.ID + " after " + strings.Join(stage.After, " ") + ":"
+		for _, s := range stage.Steps {
+			line += " " + s.ID + " needs " + strings.Join(s.Needs, " ") + " reopens " + strings.Join(s.Reopens, " ") + ","
+		}
+		got = append(got, line)
+	}
+	want := []string{
+		"safe after : lock needs  reopens ,",
+		"strip@outboard after safe: off@outboard needs  reopens , nut@outboard needs  reopens ,",
+		"build@outboard after strip@outboard: on@outboard needs off@outboard reopens , " +
+			"feel@outboard needs  reopens build@outboard,",
+		"strip@inboard after safe build@outboard: off@inboard needs  reopens ,",
+		"build@inboard after strip@inboard: on@inboard needs off@inboard reopens , " +
+			"feel@inboard needs  reopens build@inboard,",
+		"close after build@outboard build@inboard: turn needs  reopens build@outboard build@inboard,",
+	}
+	if strings.Join(got, "\n") != strings.Join(want, "\n") {
+		t.Errorf("got\n%s", strings.Join(got, "\n"))
+	}
+	if on := q.Step("on@inboard"); on.There(Chosen{Options: map[string]string{"which": "outboard"}}) {
+		t.Error("the other end has what only one of them has")
+	}
+}

@@ -275,6 +275,7 @@ type Always struct {
 
 // Stage is one stage of the work.
 type Stage struct {
+	For    string     `yaml:"for" doc:"key of a repeat: wholly for one member, then the next"`
 	ID     string     `yaml:"id"`
 	Title  string     `yaml:"title"`
 	First  bool       `yaml:"first" doc:"nothing of a later stage opens before this one is done"`
@@ -316,50 +317,54 @@ type Step struct {
 	Fits     []string   `yaml:"fits" doc:"parts that it fits: each is told with what goes on it"`
 	Papers   []string   `yaml:"papers" doc:"values that are told at it, with their source"`
 
-	Check    string   `yaml:"check" doc:"measure: key of the check"`
-	Phase    string   `yaml:"phase" enum:"found,built" doc:"measure, turn: as found or as built"`
-	Part     string   `yaml:"part" doc:"inspect: key of the part"`
-	Of       string   `yaml:"of" doc:"count: what is counted; photo: what is to be seen"`
-	Turns    *bool    `yaml:"turns" doc:"count: turns are counted, so halves and quarters are numbers too"`
-	Against  Sources  `yaml:"against" doc:"count: where the number stands that it must be"`
-	Free     bool     `yaml:"free" doc:"count: nothing says how many there must be"`
-	Each     string   `yaml:"each" doc:"count: value of how many numbers, one for each"`
-	Alike    string   `yaml:"alike" doc:"count, each: how far they may differ, 2 or 5%"`
-	SameAs   string   `yaml:"same_as" doc:"count: the step whose number must come back"`
-	Marks    []string `yaml:"marks" doc:"mark: what is marked"`
-	ShownAt  []string `yaml:"shown_at" doc:"mark: the later steps at which it is shown again"`
-	Bolts    string   `yaml:"bolts" doc:"torque: value that counts the bolts"`
-	Torque   string   `yaml:"torque" doc:"torque: value of the torque"`
-	Thread   string   `yaml:"thread" doc:"torque: the thread condition it is stated for"`
-	ThreadOf string   `yaml:"thread_of" doc:"tighten: value of the thread condition its torque is stated for"`
-	To       string   `yaml:"to" enum:"torque,snug,until,home" doc:"tighten: how far"`
-	Until    string   `yaml:"until" doc:"tighten to: until: what is reached, in words"`
-	Tick     string   `yaml:"tick" enum:"each,all" doc:"tighten: a tick for each, or one in all"`
-	Pattern  string   `yaml:"pattern" enum:"cross,round,middle-out" doc:"tighten: in which order"`
-	Rows     string   `yaml:"rows" doc:"tighten middle-out: value of the rows along the joint"`
-	Passes   []int    `yaml:"passes" doc:"torque: percent of each pass"`
-	Method   string   `yaml:"method" enum:"methods" doc:"set: how"`
-	Window   string   `yaml:"window" doc:"set: limit key of the window it is set to"`
-	Adding   string   `yaml:"adding" enum:"opens,closes" doc:"set by shims: what a shim more does"`
-	Stacks   string   `yaml:"stacks" doc:"set by shims: value that counts the equal stacks"`
-	Threads  string   `yaml:"threads" doc:"set by adjuster: value of its threads an inch"`
-	Pitch    string   `yaml:"pitch" doc:"set by adjuster: value of its pitch"`
-	Notches  string   `yaml:"notches" doc:"set by adjuster: value that counts flats or notches"`
-	Hand     string   `yaml:"hand" enum:"right,left" doc:"set by adjuster: hand of its thread"`
-	Bore     string   `yaml:"bore" doc:"heat: value of the bore"`
-	Cap      int      `yaml:"cap" doc:"heat: what the weakest part may take, °C"`
-	Onto     []string `yaml:"onto" doc:"heat: what must be on the shaft before the heater is switched on"`
-	Home     int      `yaml:"home" doc:"heat: minutes to be home"`
-	Minutes  int      `yaml:"minutes" doc:"wait, test: how long"`
-	Below    int      `yaml:"below" doc:"heat, wait: cool below this before going on, °C"`
-	Pressure string   `yaml:"pressure" doc:"test: value of the pressure"`
-	Drops    int      `yaml:"drops" doc:"test: how many are allowed"`
-	Rate     string   `yaml:"rate" doc:"drip: the limit, in drops a minute"`
-	Least    float64  `yaml:"least" doc:"drip: drops a minute, where no limit is named"`
-	Most     float64  `yaml:"most" doc:"drip: drops a minute, where no limit is named"`
-	Speed    string   `yaml:"speed" doc:"align: value of the speed, rpm"`
-	Outside  string   `yaml:"outside" doc:"grease: value of the bearing's outside diameter"`
-	Width    string   `yaml:"width" doc:"grease: value of its width"`
+	Check     string   `yaml:"check" doc:"measure: key of the check"`
+	Phase     string   `yaml:"phase" enum:"found,built" doc:"measure, turn: as found or as built"`
+	Part      string   `yaml:"part" doc:"inspect: key of the part"`
+	Of        string   `yaml:"of" doc:"count: what is counted; photo: what is to be seen"`
+	Turns     *bool    `yaml:"turns" doc:"count: turns are counted, so halves and quarters are numbers too"`
+	Against   Sources  `yaml:"against" doc:"count: where the number stands that it must be"`
+	Free      bool     `yaml:"free" doc:"count: nothing says how many there must be"`
+	Each      string   `yaml:"each" doc:"count: value of how many numbers, one for each"`
+	Alike     string   `yaml:"alike" doc:"count, each: how far they may differ, 2 or 5%"`
+	SameAs    string   `yaml:"same_as" doc:"count: the step whose number must come back"`
+	Marks     []string `yaml:"marks" doc:"mark: what is marked"`
+	ShownAt   []string `yaml:"shown_at" doc:"mark: the later steps at which it is shown again"`
+	Bolts     string   `yaml:"bolts" doc:"torque: value that counts the bolts"`
+	Torque    string   `yaml:"torque" doc:"torque: value of the torque"`
+	Thread    string   `yaml:"thread" doc:"torque: the thread condition it is stated for"`
+	ThreadOf  string   `yaml:"thread_of" doc:"tighten: value of the thread condition its torque is stated for"`
+	To        string   `yaml:"to" enum:"torque,snug,until,home" doc:"tighten: how far"`
+	Until     string   `yaml:"until" doc:"tighten to: until: what is reached, in words"`
+	Tick      string   `yaml:"tick" enum:"each,all" doc:"tighten: a tick for each, or one in all"`
+	Pattern   string   `yaml:"pattern" enum:"cross,round,middle-out" doc:"tighten: in which order"`
+	Rows      string   `yaml:"rows" doc:"tighten middle-out: value of the rows along the joint"`
+	Passes    []int    `yaml:"passes" doc:"torque: percent of each pass"`
+	Method    string   `yaml:"method" enum:"methods" doc:"set: how"`
+	Window    string   `yaml:"window" doc:"set: limit key of the window it is set to"`
+	Adding    string   `yaml:"adding" enum:"opens,closes" doc:"set by shims: what a shim more does"`
+	Stacks    string   `yaml:"stacks" doc:"set by shims: value that counts the equal stacks"`
+	Threads   string   `yaml:"threads" doc:"set by adjuster: value of its threads an inch"`
+	Pitch     string   `yaml:"pitch" doc:"set by adjuster: value of its pitch"`
+	Notches   string   `yaml:"notches" doc:"set by adjuster: value that counts flats or notches"`
+	Hand      string   `yaml:"hand" enum:"right,left" doc:"set by adjuster: hand of its thread"`
+	Bore      string   `yaml:"bore" doc:"heat: value of the bore"`
+	Cap       int      `yaml:"cap" doc:"heat: what the weakest part may take, °C"`
+	CapOf     string   `yaml:"cap_of" doc:"heat: or the value of it, °C"`
+	WarmLeast string   `yaml:"warm_least" doc:"heat: value of the lowest fitting temperature, °C"`
+	WarmMost  string   `yaml:"warm_most" doc:"heat: value of the highest, °C"`
+	HomeOf    string   `yaml:"home_of" doc:"heat: value of the minutes to be home"`
+	Onto      []string `yaml:"onto" doc:"heat: what must be on the shaft before the heater is switched on"`
+	Home      int      `yaml:"home" doc:"heat: minutes to be home"`
+	Minutes   int      `yaml:"minutes" doc:"wait, test: how long"`
+	Below     int      `yaml:"below" doc:"heat, wait: cool below this before going on, °C"`
+	Pressure  string   `yaml:"pressure" doc:"test: value of the pressure"`
+	Drops     int      `yaml:"drops" doc:"test: how many are allowed"`
+	Rate      string   `yaml:"rate" doc:"drip: the limit, in drops a minute"`
+	Least     float64  `yaml:"least" doc:"drip: drops a minute, where no limit is named"`
+	Most      float64  `yaml:"most" doc:"drip: drops a minute, where no limit is named"`
+	Speed     string   `yaml:"speed" doc:"align: value of the speed, rpm"`
+	Outside   string   `yaml:"outside" doc:"grease: value of the bearing's outside diameter"`
+	Width     string   `yaml:"width" doc:"grease: value of its width"`
 
 	line   int
 	base   string

@@ -90,10 +90,13 @@ func (p *Plan) writeOut(members map[string][]Member) *Plan {
 		}
 	}
 	q.ShaftLine.sort()
-	for _, stage := range p.Stages {
-		x := stage
-		x.Steps = f.steps(stage.Steps)
-		q.Stages = append(q.Stages, x)
+	for i := 0; i < len(p.Stages); {
+		n := 1
+		for i+n < len(p.Stages) && p.Stages[i].For != "" && p.Stages[i+n].For == p.Stages[i].For {
+			n++
+		}
+		q.Stages = append(q.Stages, f.stages(p.Stages[i:i+n])...)
+		i += n
 	}
 	q.Loops = f.loops()
 	q.tables()
@@ -119,6 +122,75 @@ func (f fold) steps(steps []Step) []Step {
 		i = j
 	}
 	return out
+}
+
+// stages writes out a run of stages that are for the same repeat: one member wholly, then
+// the next, which opens when the one before is done.
+func (f fold) stages(run []Stage) []Stage {
+	var out []Stage
+	for k, m := range f.each(run[0].For) {
+		for i, stage := range run {
+			x := stage
+			x.Steps = nil
+			var ok bool
+			if x.When, ok = f.when(stage.When, stage.For, m); !ok {
+				continue
+			}
+			x.After = f.stageIDs(stage.After, stage.For, m)
+			if i == 0 && k > 0 {
+				x.After = append(x.After, out[len(out)-1].ID)
+			}
+			if m == nil {
+				x.Steps = f.steps(stage.Steps)
+			} else {
+				x.ID, x.Title = suffixed(stage.ID, m), stage.Title+", "+words.Lower(m.Title)
+				for _, s := range stage.Steps {
+					if step, ok := f.step(s, m); ok {
+						x.Steps = append(x.Steps, step)
+					}
+				}
+			}
+			out = append(out, x)
+		}
+	}
+	return out
+}
+
+// stageIDs are those of stages as they are written out: of the same member within a run,
+// of all members from outside of it.
+func (f fold) stageIDs(ids []string, repeat string, m *Member) []string {
+	var out []string
+	for _, id := range ids {
+		stage := f.from.Stage(id)
+		switch {
+		case stage == nil || stage.For == "":
+			out = append(out, id)
+		case stage.For == repeat && m != nil:
+			out = append(out, suffixed(id, m))
+		default:
+			for _, x := range f.each(stage.For) {
+				out = append(out, suffixed(id, x))
+			}
+		}
+	}
+	return out
+}
+
+// when is what a condition on the repeat leaves of a list for one member; false where this
+// member does not have it.
+func (f fold) when(list Conditions, repeat string, m *Member) (Conditions, bool) {
+	var when Conditions
+	for _, c := range list {
+		c = c.forMember(repeat, m)
+		if repeat != "" && c.Key == repeat {
+			if slices.Contains(c.Values, m.Key) != (c.Op == opEqual) {
+				return nil, false
+			}
+			continue
+		}
+		when = append(when, c)
+	}
+	return when, true
 }
 
 // sort puts the stations in their order from the driver end: those of the two
@@ -165,21 +237,26 @@ func suffixed(key string, m *Member) string {
 // says that this member does not have it.
 func (f fold) step(s Step, m *Member) (Step, bool) {
 	s.base, s.work = s.ID, s.Title
-	var when Conditions
-	for _, c := range s.When {
-		if s.For != "" && c.Key == s.For {
-			if slices.Contains(c.Values, m.Key) != (c.Op == opEqual) {
-				return s, false
-			}
-			continue
-		}
+	when, ok := f.when(s.When, s.For, m)
+	if !ok {
+		return s, false
+	}
+	for i := range when {
+		c := &when[i]
 		if check := f.from.Checks[c.Key]; c.Op == opCameTo && check != nil && check.For != "" && check.For == s.For {
 			c.Key = suffixed(c.Key, m)
 		}
 		if part := f.from.parts[c.Key]; c.Op == opDecided && part != nil && part.For != "" && part.For == s.For {
 			c.Key = suffixed(c.Key, m)
 		}
-		when = append(when, c)
+	}
+	s.Reopens = f.stageIDs(s.Reopens, s.For, m)
+	if len(s.Feels) > 0 {
+		feels := slices.Clone(s.Feels)
+		for i := range feels {
+			feels[i].Reopens = f.stageIDs(feels[i].Reopens, s.For, m)
+		}
+		s.Feels = feels
 	}
 	s.When = when
 	if len(s.From) > 0 {

@@ -53,6 +53,7 @@ var inputs = map[string]func(a asking){
 	},
 	"heat": func(a asking) {
 		a.ask("bore", "50 mm")
+		a.ask("cap_c", 120.0)
 		a.in["interference"] = pick(a.good, "0.018 mm", "0.5 mm")
 	},
 	"drip": func(a asking) {
