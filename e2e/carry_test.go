@@ -12,13 +12,13 @@ construction: A
 version: 1
 format: 2
 checks:
-  gap: {title: Gap, short: Gap, instrument: direct, limit: [gap]}
+  gap: {title: Gap, short: Gap, instrument: direct, limit: [gap], condemns: none}
 limits: {gap: {min: 0.4 mm, max: 0.6 mm, source: drawing}}
 stages:
   - id: work
     title: Work
     steps:
-      - {id: shims-out, kind: count, of: shims, title: Shims out}
+      - {id: shims-out, kind: count, of: shims, title: Shims out, free: true}
       - {id: gap-found, kind: measure, phase: found, check: gap, title: "Gap, as found"}
       - {id: set, kind: set, method: shims, window: gap, adding: closes, title: Shims worked out,
          from: {measured: gap as found, "in_place[0]": count shims-out pack}}

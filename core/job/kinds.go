@@ -179,7 +179,7 @@ func tableOf(kind string) Table {
 	switch kind {
 	case plan.Measure:
 		return ChecksTable
-	case plan.Set:
+	case plan.Set, plan.Tighten:
 		return DoneTable
 	}
 	return kinds[kind].table

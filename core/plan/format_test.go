@@ -178,16 +178,16 @@ func TestChanges(t *testing.T) {
 func TestShow(t *testing.T) {
 	p := Library()["double-suction"]
 	var out bytes.Buffer
-	if err := p.Show(&out, Chosen{Options: map[string]string{"seat-pins": "two"}}); err != nil {
+	if err := p.Show(&out, Chosen{Options: map[string]string{"seat-pins": "two", "variant": "step"}}); err != nil {
 		t.Fatal(err)
 	}
-	for _, want := range []string{"both pins in their notches, outboard", "both pins in their notches, inboard",
-		"! A bearing at fitting temperature burns."} {
+	for _, want := range []string{"Both pins into the gland, outboard", "Both pins into the gland, inboard",
+		"! Insulated gloves."} {
 		if !strings.Contains(out.String(), want) {
 			t.Errorf("the order of work has no %q", want)
 		}
 	}
-	if strings.Contains(out.String(), "its pin in the notch") {
+	if strings.Contains(out.String(), "The pin into the gland") {
 		t.Error("a step of the other choice stands in it")
 	}
 	if err := p.Show(&out, Chosen{Options: map[string]string{"seat-pins": "three"}}); err == nil ||

@@ -165,8 +165,10 @@ var pumps = []record.Pump{
 		Elastomer: "EPDM",
 		Papers: job.Papers{
 			Values: values("bore", "70 mm", "outside", "150 mm", "width", "35 mm", "journal", "70 mm", "housing-bore",
-				"150 mm", "cap-torque", "40 lbf·ft", "gland-torque", "15 lbf·ft", "new-ring", "16 thou", "speed", "1180",
-				"test-pressure", "75 psi"),
+				"150 mm", "cap-torque", "40 lbf·ft", "gland-torque", "15 lbf·ft", "housing-torque", "55 lbf·ft", "nut-torque",
+				"90 lbf·ft", "casing-bolt-torque", "120 lbf·ft", "thread", "oiled", "warm-least", "80", "warm-most", "105",
+				"cap-c", "110", "home", "2", "grease", "lithium complex", "strokes", "12", "rotation",
+				"clockwise from the coupling", "new-ring", "16 thou", "speed", "1180", "test-pressure", "75 psi"),
 			Limits: map[string]job.LimitForm{"shaft-runout-seal": limit("", "2 thou", "Maker's manual, table 3")}}},
 	{Tag: "HT-520", Name: "Gallery heating circulator", Place: "Boiler house", Construction: "K",
 		Kind: "Small in-line circulator", Plan: "inline-circulator", Maker: "Bramsel", Model: "IL 1", Serial: "1204",

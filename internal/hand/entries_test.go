@@ -33,7 +33,7 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 		entries    []entry
 	}{
 		{plan: "double-suction", step: "heat@outboard", values: map[string]job.Value{"bore": {Text: "65 mm",
-			Source: "bearing"}}, entries: []entry{
+			Source: "bearing"}, "home": {Text: "2", Source: "manual"}}, entries: []entry{
 			{"nothing", `{}`, "body.heat", "the bearing and how it went home"},
 			{"no interference", `{"heat":{"input":{"cap_c":110}}}`, "body.heat.input.interference", "missing"},
 			{"interference in kilograms", `{"heat":{"input":{"interference":"2 kg","cap_c":110}}}`,
