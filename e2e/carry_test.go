@@ -64,6 +64,7 @@ func TestFiguresAreCarried(t *testing.T) {
 	p.do(chromedp.Navigate(p.shop.URL + "/jobs/" + number + "?step=gap-found"))
 	p.at("gap-found")
 	p.press("Measure again")
+	p.until(`document.activeElement?.dataset.field === 'body.direct.value' && document.activeElement.value === ''`)
 	p.keys("0.7 mm\nset-up moved\n")
 	p.until(`document.querySelector('[data-step=set]') && fetch`)
 	p.do(chromedp.Navigate(p.shop.URL + "/jobs/" + number + "?step=set"))

@@ -44,7 +44,19 @@ func (s *scale) Choice(key string) string {
 }
 
 // Decided answers conditions on parts.
-func (s *scale) Decided(part string) judge.Outcome { return s.parts[part] }
+func (s *scale) Decided(part string) judge.Outcome {
+	if s.plan.Part(part) != nil {
+		return s.parts[part]
+	}
+	// Of a part that is there for each of several, what became of the worst.
+	var worst judge.Outcome
+	for key, outcome := range s.parts {
+		if base, _, _ := strings.Cut(key, "@"); base == part && outcome.Heavier(worst) == outcome {
+			worst = outcome
+		}
+	}
+	return worst
+}
 
 // has reports whether this pump, as it is decided about, has a step.
 func (s *scale) has(step *plan.Step) bool { return step.There(s) }

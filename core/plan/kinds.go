@@ -192,9 +192,16 @@ func (c *checker) inspect(s *Step) {
 	switch part := c.p.parts[s.Part]; {
 	case part == nil:
 		c.at(s)("part is %q: name one of the plan's parts", s.Part)
-	case part.For != s.For:
+	case part.For != s.For && (part.For != "" || !s.forOne()):
 		c.at(s)("is for %q and its part for %q: they must be alike", s.For, part.For)
 	}
+}
+
+// forOne reports whether a step of a repeat is there for one of its members only.
+func (s *Step) forOne() bool {
+	return slices.ContainsFunc(s.When, func(c Condition) bool {
+		return s.For != "" && c.Key == s.For && c.Op == opEqual && len(c.Values) == 1
+	})
 }
 
 func (c *checker) torque(s *Step) {

@@ -490,7 +490,7 @@ func TestSheetPDF(t *testing.T) {
 			"Lock nut was not home, tightened and measured again", "at 4 o'clock", "Not measured", "not signed yet",
 			"page 2 of 2"},
 		// Both ends.
-		"J-0015/sheet.pdf": {"Bearing, outboard", "Bearing, inboard", "Seal head and seat", "Seals and bearings, both"},
+		"J-0015/sheet.pdf": {"Bearing, outboard", "Seal head and seat", "Seals and bearings, both"},
 		"J-0006/sheet.pdf": {"none known", "look it up in the maker's manual", "Number on the plate or stamped: 12",
 			"left-hand", "page 1 of"},
 	} {

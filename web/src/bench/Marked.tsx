@@ -30,12 +30,14 @@ export function Marked({ step }: { step: Step }) {
   )
 }
 
-/** The parts that a step fits with what goes on each, and what the papers say of it. */
-export function Fits({ step }: { step: Step }) {
+/** In a line or two: the parts that a step fits with what goes on each, what the papers say
+ * of it, and the loop it belongs to. */
+export function Beside({ step }: { step: Step }) {
   const { fits = [], papers = [] } = step.panel
-  if (fits.length + papers.length === 0) return null
+  const { loop } = step
+  if (fits.length + papers.length === 0 && !loop) return null
   return (
-    <Box data-fits sx={{ display: 'grid', gap: 1 }}>
+    <Box data-fits sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 3, rowGap: 0.5, mb: 2 }}>
       {fits.map((f) => (
         <Box key={f.part}>
           <strong>
@@ -48,9 +50,14 @@ export function Fits({ step }: { step: Step }) {
       {papers.map((p) => (
         <Box key={p.title}>
           {p.title}: <strong>{p.text || 'not known, look it up'}</strong>
-          {p.source && <Box sx={{ color: ink('ink2'), fontSize: '0.875rem' }}>{p.source}</Box>}
+          {p.source && <Box component="span"> ({p.source})</Box>}
         </Box>
       ))}
+      {loop && (
+        <Box sx={{ color: ink('ink2') }}>
+          {loop.title}, round {loop.round}, until {loop.until}.
+        </Box>
+      )}
     </Box>
   )
 }

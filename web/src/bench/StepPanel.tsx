@@ -16,7 +16,7 @@ import { Conflict, Correction, Refused, SetAside, Skip } from './Notices'
 import { PanelContext } from './panel'
 import { instruments } from './panels'
 import { Pictures } from './Pictures'
-import { Fits, Marked } from './Marked'
+import { Beside, Marked } from './Marked'
 import { ReasonDialog, slips } from './ReasonDialog'
 import { Result } from './Result'
 import { Tells } from './Tells'
@@ -242,6 +242,7 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
             <Typography sx={{ color: ink('ink2'), mt: 1, fontSize: '1rem' }}>
               {step.how} {!wide && step.why}
             </Typography>
+            <Beside step={step} />
             <Cautions step={step} />
             <Box sx={halves}>
               <Box sx={{ minWidth: 0 }}>{Instrument ? <Instrument /> : <Unknown />}</Box>
@@ -292,12 +293,6 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
                 )}
                 {step.again && <Note>To be done again. {step.again}.</Note>}
                 <Marked step={step} />
-                {step.loop && (
-                  <Box sx={{ fontSize: '0.9375rem' }}>
-                    {step.loop.title}, round {step.loop.round}, until {step.loop.until}.
-                  </Box>
-                )}
-                <Fits step={step} />
                 {step.compound && <Box sx={{ fontWeight: 500 }}>Goes on it: {step.compound}</Box>}
                 {step.state === 'blocked' && live && (
                   <Box role="note" sx={{ fontWeight: 500 }}>

@@ -59,8 +59,16 @@ export function Asking({
     )
   }
   const facts = Object.entries(known)
-    .filter(([name, v]) => v !== '' && name !== 'phase' && !name.startsWith('target.'))
+    .filter(
+      ([name, v]) =>
+        v !== '' &&
+        name !== 'phase' &&
+        !name.startsWith('target.') &&
+        !name.startsWith('window_c.'),
+    )
     .map(([name, v]) => `${words(name)} ${v}${name === 'cap_c' ? ' °C' : ''}`)
+  if (known['window_c.min'])
+    facts.push(`the maker’s window ${known['window_c.min']} to ${known['window_c.max']} °C`)
   if (known['target.min'] ?? known['target.max'])
     facts.push(`window ${limitText(step.panel.limit, show)} ${shown}`)
   return (
