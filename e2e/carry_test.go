@@ -70,3 +70,51 @@ func TestFiguresAreCarried(t *testing.T) {
 	p.do(chromedp.Navigate(p.shop.URL + "/jobs/" + number + "?step=set"))
 	p.says("Gap, as found was 0.9 mm and is 0.7 mm now")
 }
+
+const runPlan = `key: run
+title: Small acts in a row
+construction: A
+version: 1
+format: 2
+stages:
+  - id: work
+    title: Work
+    steps:
+      - {id: guard, kind: do, title: Guard off}
+      - {id: pipes, kind: do, title: Pipes off}
+      - {id: lock, kind: caution, title: Lock out, cautions: [Try it]}
+      - {id: cover, kind: do, title: Cover off}
+      - {id: sign, kind: sign, title: Sign}
+`
+
+// Small acts stand as one list: Enter ticks the next, each an entry of its own; a caution
+// ends the row; the last tick is taken back at once.
+func TestSmallActsStandInARow(t *testing.T) {
+	t.Parallel()
+	p := tab(t, "/shop")
+	p.takeIn(runPlan, "run", "RU-1")
+	number := p.opened("RU-1")
+	p.do(chromedp.Navigate(p.shop.URL + "/jobs/" + number + "?step=guard"))
+	p.at("guard")
+	row := `[...document.querySelectorAll('[data-run] li')].map(l => l.textContent).join()`
+	if got := p.text(row); got != "Guard off,Pipes off" {
+		t.Errorf("in a row stand %s", got)
+	}
+	p.keys("\n")
+	p.at("pipes")
+	p.keys("z")
+	p.at("guard")
+	p.until(`document.querySelector('[data-main]')?.textContent.startsWith('Done')`)
+	p.keys("\n")
+	p.at("pipes")
+	p.keys("\n")
+	p.at("lock")
+	if got := p.text(`String(document.querySelector('[data-run]'))`); got != "null" {
+		t.Error("a caution stands in the row")
+	}
+	kinds := p.text(`fetch('/api/v1/jobs/` + number + `').then(r => r.json()).then(j => j.log.map(e => e.kind + ' ' +
+		(e.step ?? '')).join())`)
+	if kinds != "opened ,kept guard,withdrawn guard,kept guard,kept pipes" {
+		t.Errorf("the log has %s", kinds)
+	}
+}

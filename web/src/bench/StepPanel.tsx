@@ -168,6 +168,7 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
       draft.change(b)
     },
     keep: () => keep(),
+    go: onNext,
   }
   const entering = {
     unit: body.unit,

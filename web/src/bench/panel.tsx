@@ -10,6 +10,8 @@ interface PanelState {
   kept: boolean
   change: (body: Body) => void
   keep: () => void
+  /** puts another step on the bench */
+  go: (step: string) => void
   focus: Focus
 }
 

@@ -3,6 +3,7 @@ import Typography from '@mui/material/Typography'
 import { useSettings } from '../../app/settings'
 import { condensed } from '../../theme'
 import { usePanel } from '../panel'
+import { Run } from './Run'
 
 /** Something to do and to say that it is done. The words stand above it already. */
 export function AckPanel() {
@@ -19,6 +20,7 @@ export function AckPanel() {
             ? 'Your name and the time stand behind this.'
             : 'Press Enter when it is done.'}
       </Typography>
+      <Run />
     </>
   )
 }
