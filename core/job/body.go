@@ -27,6 +27,7 @@ type Body struct {
 	Direct  *DirectForm      `json:"direct,omitempty"`
 	Travel  *TravelForm      `json:"travel,omitempty"`
 	Places  *PlacesForm      `json:"places,omitempty"`
+	Along   *AlongForm       `json:"along,omitempty"`
 	Tool    Input            `json:"tool,omitempty" doc:"input of the step's calculator"`
 	Heat    *HeatForm        `json:"heat,omitempty"`
 	Wait    *WaitForm        `json:"wait,omitempty"`
@@ -116,6 +117,19 @@ type PlacesForm struct {
 type AtForm struct {
 	At    string         `json:"at" doc:"as the plan names it"`
 	Value quantity.Typed `json:"value,omitzero"`
+}
+
+// AlongForm is a dial round the clock at each of several places along the shaft.
+type AlongForm struct {
+	Graduation quantity.Typed `json:"graduation,omitzero" doc:"value of one division of the dial"`
+	Places     []RoundForm    `json:"places,omitempty"`
+}
+
+// RoundForm is the dial at one of them.
+type RoundForm struct {
+	At          string              `json:"at" doc:"as the plan names it"`
+	Readings    []gauge.ReadingForm `json:"readings,omitempty"`
+	BackToStart quantity.Typed      `json:"back_to_start,omitzero" doc:"on coming round to the first position again"`
 }
 
 // HeatForm is a heating and how it went home.

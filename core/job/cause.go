@@ -59,9 +59,17 @@ func (w *witness) sign(s judge.Sign, there bool, words quantity.Sentence) {
 
 func (w *witness) measured(check *plan.Check, r *Reading, phase string) {
 	w.signs(check, r, phase)
-	if x := r.Dial; x != nil && x.Form != nil && r.Uncertainty != nil {
-		// Two and a half uncertainties are two divisions of the dial.
-		w.sign(judge.FormHigh, x.Form.Length*2 > r.Uncertainty.Length*5, besideCircle(check, x.Form.Length))
+	w.round(check, r.Dial, r.Uncertainty)
+	for _, at := range r.Along {
+		w.round(check, at.Dial, at.Uncertainty)
+	}
+}
+
+// round looks at the shape of a surface. Two and a half uncertainties are two divisions
+// of the dial.
+func (w *witness) round(check *plan.Check, x *DialReading, u *Figure) {
+	if x != nil && x.Form != nil && u != nil {
+		w.sign(judge.FormHigh, x.Form.Length*2 > u.Length*5, besideCircle(check, x.Form.Length))
 	}
 }
 
@@ -195,8 +203,7 @@ func vectors(s *scale, taken takings) []judge.Vector {
 		var all []judge.Vector
 		for _, st := range s.plan.ShaftLine.Stations {
 			check, step := s.plan.Checks[st.Check], phase(taken[st.Check])
-			if check.Instrument != plan.Dial || check.Surface != gauge.Rim || check.Indicator != gauge.Fixed ||
-				step == nil || step.Reading == nil {
+			if check.Surface != gauge.Rim || check.Indicator != gauge.Fixed || step == nil || step.Reading == nil {
 				continue
 			}
 			if v, ok := vector(st, check, step.Reading); ok {
@@ -211,13 +218,16 @@ func vectors(s *scale, taken takings) []judge.Vector {
 }
 
 func vector(st plan.Station, check *plan.Check, r *Reading) (judge.Vector, bool) {
-	if r.Dial == nil || r.Dial.Fitted == nil {
+	name, dial, uncertainty := words.Lower(check.Title), r.Dial, r.Uncertainty
+	if at := r.alongAt(st.Place); at != nil {
+		name, dial, uncertainty = name+", "+words.Lower(at.At), at.Dial, at.Uncertainty
+	}
+	if dial == nil || dial.Fitted == nil {
 		return judge.Vector{}, false
 	}
-	v := judge.Vector{Name: words.Lower(check.Title), OnSleeve: plan.Is(st.Sleeve), Size: r.Dial.Fitted.Length,
-		Uncertainty: r.Uncertainty.Length}
-	if r.Dial.HighDeg != nil {
-		v.Directed, v.Degrees = true, *r.Dial.HighDeg
+	v := judge.Vector{Name: name, OnSleeve: plan.Is(st.Sleeve), Size: dial.Fitted.Length, Uncertainty: uncertainty.Length}
+	if dial.HighDeg != nil {
+		v.Directed, v.Degrees = true, *dial.HighDeg
 	}
 	return v, true
 }

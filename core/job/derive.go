@@ -43,7 +43,8 @@ func derive(j Job) *derived {
 	d := &derived{s, j, &Sheet{
 		State: state.state, Next: state.next, Signed: state.signed, Ended: state.ended, Amended: amendments(log),
 		Scope: scopeSheet(s, called), Rules: RulesNumber, Length: len(j.Log), Vertical: terms.plan.ShaftLine.Vertical,
-		Stages: work.stages, Checks: checks, Stations: stations, Pieces: pieces(s, work), Kit: kit(s, work),
+		Stages: work.stages, Checks: checks, Stations: stations, Bearings: bearings(s.terms),
+		Pieces: pieces(s, work), Kit: kit(s, work),
 		Causes: causes(s, work, taken, checks), Tally: tally(work.stages, checks, taken), Notes: []SheetNote{},
 	}}
 	j.Memo.keep(d)

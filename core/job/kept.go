@@ -213,7 +213,7 @@ func newer(row CheckSheet, now *Sheet, changed map[string]bool) CheckSheet {
 		return row
 	}
 	for i := range now.Checks {
-		if c := now.Checks[i]; c.Check == row.Check {
+		if c := now.Checks[i]; c.Check == row.Check && c.Place == row.Place {
 			c.Letter = row.Letter
 			return c
 		}

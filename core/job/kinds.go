@@ -169,6 +169,8 @@ func instruments() map[string]*kind {
 		plan.Depth: {panel: plan.Depth, group: "places", typed: true, weigh: depth, show: placesPanel, boxes: depthBoxes,
 			title: "Depth, mean", divisions: []string{"1 thou", "0.1 thou", "0.01 mm", "0.001 mm"},
 			usual: Usual{"1 thou", "0.01 mm"}},
+		plan.Along: {panel: plan.Along, group: "along", typed: true, weigh: along, show: alongPanel, boxes: alongBoxes,
+			title: "Largest run-out, TIR", divisions: dials, usual: usualDial},
 		plan.Ring: {panel: "tool", group: "tool", weigh: asked, tool: "ring", given: ringGiven},
 		plan.Fit:  {panel: "tool", group: "tool", weigh: asked, tool: "fit", given: fitGiven},
 	}

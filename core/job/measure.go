@@ -33,20 +33,27 @@ func short(r *gauge.Reader, enough bool) bool {
 }
 
 func dial(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
-	f, check := b.Dial, s.check(step)
-	if f == nil {
+	check := s.check(step)
+	if b.Dial == nil {
 		return missing(r, "dial", "is missing: the readings round the clock")
 	}
+	return turnedDial(check, check.Places, "dial", b.Dial, s.limitOf(step), r)
+}
+
+// turnedDial is a dial that was read round the clock; what is wrong with it stands under
+// its path.
+func turnedDial(check *plan.Check, clock []string, path string, f *gauge.DialForm, limit *judge.Limit,
+	r *gauge.Reader) *Reading {
 	fields := below(r)
 	d := fields.Dial(*f)
-	r.Errors.Add("dial", fields.Errors.Err())
+	r.Errors.Add(path, fields.Errors.Err())
 	if short(r, d.Graduation != 0 && (d.Sweep != nil || len(d.Readings) > 1)) {
 		return nil
 	}
 	if d.Sweep == nil && !r.Partial {
-		for _, place := range check.Places {
+		for _, place := range clock {
 			if !slices.ContainsFunc(f.Readings, func(x gauge.ReadingForm) bool { return x.Clock == place }) {
-				return missing(r, "dial.readings", "has no reading at "+place+": read all of "+strings.Join(check.Places, ", ")+
+				return missing(r, path+".readings", "has no reading at "+place+": read all of "+strings.Join(clock, ", ")+
 					", or give the low and high of a sweep")
 			}
 		}
@@ -54,10 +61,9 @@ func dial(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	d.Surface, d.Indicator = check.Surface, check.Indicator
 	x, err := d.Run()
 	if err != nil {
-		r.Errors.Add("dial", err)
+		r.Errors.Add(path, err)
 		return nil
 	}
-	limit := s.limitOf(step)
 	v, next := judge.Dial(d, x, limit.Bounds)
 	reading := dialReading(d, x)
 	reading.next = next

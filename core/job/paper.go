@@ -42,6 +42,7 @@ type CheckRow struct {
 	Check   string      `json:"check"`
 	Letter  string      `json:"letter,omitempty" doc:"of its place on the shaft line"`
 	Title   string      `json:"title"`
+	Along   *Sentence   `json:"along,omitempty" doc:"how far along the shaft it was taken"`
 	Found   *Cell       `json:"found,omitempty"`
 	Built   *Cell       `json:"built,omitempty"`
 	Earlier []Cell      `json:"earlier,omitempty" doc:"as built, before its stage was done again"`
@@ -88,6 +89,7 @@ type RepeatedWork struct {
 // was done.
 type WorkCell struct {
 	Letter  string        `json:"letter,omitempty"`
+	Along   *Sentence     `json:"along,omitempty" doc:"how far along the shaft it was taken"`
 	Found   *Cell         `json:"found,omitempty"`
 	Built   *Cell         `json:"built,omitempty"`
 	Outcome judge.Outcome `json:"outcome,omitempty" enum:"reuse,dress,repair,replace,order"`
@@ -144,9 +146,21 @@ func PaperOf(s *Sheet) *Paper {
 			p.step(&s.Stages[i].Steps[k])
 		}
 	}
+	p.along(s)
 	p.repeats(s)
 	p.notes(s)
 	return p
+}
+
+// along gives the checks with a place on the shaft how far along it they stand.
+func (p *Paper) along(s *Sheet) {
+	for _, st := range s.Stations {
+		for i := range p.Checks {
+			if row := &p.Checks[i]; st.Along != nil && row.Letter == st.Letter {
+				row.Along = new(alongShaft(st.Along))
+			}
+		}
+	}
 }
 
 func repeatedChecks(s *Sheet) map[string]bool {
@@ -433,7 +447,7 @@ func (t *RepeatRow) put(row int, step *StepSheet, check *CheckRow) {
 	c := &WorkCell{}
 	switch {
 	case check != nil:
-		c.Letter, c.Found, c.Built = check.Letter, check.Found, check.Built
+		c.Letter, c.Along, c.Found, c.Built = check.Letter, check.Along, check.Found, check.Built
 		work.Limit, work.From = &check.Limit, check.From
 	case step.Kind == plan.Inspect:
 		if step.Reading != nil {

@@ -27,6 +27,7 @@ type Reading struct {
 	Found   []FoundAt    `json:"found,omitempty" doc:"an inspection: what was found, and where"`
 	Spread  *Figure      `json:"spread,omitempty"`
 	Places  []Place      `json:"places,omitempty"`
+	Along   []AlongPlace `json:"along,omitempty" doc:"a dial at several places along the shaft"`
 	Torque  *Pull        `json:"torque,omitempty"`
 	Passes  []Pass       `json:"passes,omitempty" doc:"torque: each pass and the check, with what the wrench is set to"`
 	Against *Figure      `json:"against,omitempty" doc:"a setting: what was measured"`
@@ -68,6 +69,15 @@ type DialReading struct {
 type Point struct {
 	Deg   float64 `json:"deg"`
 	Value Figure  `json:"value"`
+}
+
+// AlongPlace is what a dial came to at one place along the shaft.
+type AlongPlace struct {
+	At          string       `json:"at"`
+	Figure      *Figure      `json:"figure"`
+	Verdict     judge.Result `json:"verdict" enum:"within,close,out,undecided,no-limit"`
+	Uncertainty *Figure      `json:"uncertainty"`
+	Dial        *DialReading `json:"dial"`
 }
 
 // Place is the clearance at one place.

@@ -1,8 +1,11 @@
 package job
 
 import (
+	"strings"
+
 	"settle/core/judge"
 	"settle/core/plan"
+	"settle/core/words"
 )
 
 // lines are the checks of a job, those with a place on the shaft line first. What this
@@ -14,10 +17,10 @@ func lines(s *scale, taken takings, back sentBack) ([]CheckSheet, []StationSheet
 		if !asked {
 			continue
 		}
-		row := line(s, l.check, pair, back)
+		row := line(s, l, pair, back)
 		if l.at != "" {
 			row.Letter = letter(len(stations))
-			stations = append(stations, StationSheet{Letter: row.Letter, At: l.at, CheckSheet: row})
+			stations = append(stations, StationSheet{Letter: row.Letter, At: l.at, Along: s.along(l.along), CheckSheet: row})
 		}
 		checks = append(checks, row)
 	}
@@ -26,22 +29,41 @@ func lines(s *scale, taken takings, back sentBack) ([]CheckSheet, []StationSheet
 
 // lined is a check in the order in which it stands on a sheet, with its place on the
 // shaft line where it has one.
-type lined struct{ check, at string }
+type lined struct{ check, place, at, along string }
+
+// along is how far along the shaft something stands; nil where the plan does not ask, or
+// where nobody knows.
+func (t *terms) along(key string) *Along {
+	l, known := t.length(key)
+	if !known {
+		return nil
+	}
+	own := t.opening.Values[key]
+	return &Along{Figure: Figure{Length: l}, Source: t.value(key).Source, Assumed: strings.TrimSpace(own.Text) == ""}
+}
+
+func bearings(t *terms) []BearingSheet {
+	var out []BearingSheet
+	for _, b := range t.plan.ShaftLine.Bearings {
+		out = append(out, BearingSheet{b.Title, b.At, t.along(b.Along)})
+	}
+	return out
+}
 
 func linesOf(p *plan.Plan) []lined {
 	var out []lined
 	done := make(map[string]bool, len(p.Checks))
 	for _, st := range p.ShaftLine.Stations {
-		if !done[st.Check] {
-			done[st.Check] = true
-			out = append(out, lined{st.Check, st.At})
+		if key := st.Check + "\n" + st.Place; !done[key] {
+			done[key], done[st.Check] = true, true
+			out = append(out, lined{st.Check, st.Place, st.At, st.Along})
 		}
 	}
 	for i := range p.Stages {
 		for k := range p.Stages[i].Steps {
 			if key := p.Stages[i].Steps[k].Check; key != "" && !done[key] {
 				done[key] = true
-				out = append(out, lined{key, ""})
+				out = append(out, lined{check: key})
 			}
 		}
 	}
@@ -56,10 +78,14 @@ func letter(i int) string {
 	return letter(i/26-1) + letter(i%26)
 }
 
-func line(s *scale, key string, pair pair, back sentBack) CheckSheet {
-	check := s.plan.Checks[key]
-	row := CheckSheet{Check: key, Title: check.Title, Short: check.Short, Limit: lineLimit(s.limits[check], pair),
-		Found: takenAt(s, pair.found, back), Built: takenAt(s, pair.built, back), Step: pair.due()}
+func line(s *scale, l lined, pair pair, back sentBack) CheckSheet {
+	check := s.plan.Checks[l.check]
+	row := CheckSheet{Check: l.check, Place: l.place, Title: check.Title, Short: check.Short,
+		Limit: lineLimit(s.limits[check], pair), Found: takenAt(s, pair.found, back, l.place),
+		Built: takenAt(s, pair.built, back, l.place), Step: pair.due()}
+	if l.place != "" {
+		row.Title, row.Short = check.Title+", "+words.Lower(l.place), words.Capital(l.place)
+	}
 	if row.Found != nil && row.Built != nil && row.Found.Figure != nil && row.Built.Figure != nil {
 		row.Change = figure(row.Built.Figure.Length - row.Found.Figure.Length)
 	}
@@ -99,13 +125,18 @@ func (p pair) due() string {
 	return p.found.ID
 }
 
-func takenAt(s *scale, step *StepSheet, back sentBack) *Taken {
+// takenAt is what a step came to: all of it, or at one of its places along the shaft.
+func takenAt(s *scale, step *StepSheet, back sentBack, place string) *Taken {
 	if step == nil || step.Reading == nil {
 		return nil
 	}
 	r := step.Reading
-	return &Taken{Step: step.ID, Figure: r.Figure, High: r.High, Verdict: r.Verdict, Decision: step.Decision,
+	out := &Taken{Step: step.ID, Figure: r.Figure, High: r.High, Verdict: r.Verdict, Decision: step.Decision,
 		Late: step.Late, Rounds: step.Entries, Earlier: earlier(s, s.plan.Step(step.ID), back)}
+	if at := r.alongAt(place); at != nil {
+		out.Figure, out.Verdict, out.Earlier = at.Figure, at.Verdict, nil
+	}
+	return out
 }
 
 // earlier is what a step came to each time before its stage was sent back.

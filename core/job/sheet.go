@@ -28,6 +28,7 @@ type Sheet struct {
 	Next     string         `json:"next,omitempty" doc:"id of the step to do next"`
 	Stages   []StageSheet   `json:"stages" nullable:"false"`
 	Stations []StationSheet `json:"stations" nullable:"false" doc:"from the driver end"`
+	Bearings []BearingSheet `json:"bearings,omitempty" doc:"from the driver end"`
 	Checks   []CheckSheet   `json:"checks" nullable:"false" doc:"stations first, then those without a place"`
 	Pieces   []PieceSheet   `json:"pieces" nullable:"false"`
 	Vertical bool           `json:"vertical,omitempty" doc:"the pump stands; up is to the left of the line"`
@@ -106,6 +107,7 @@ type Panel struct {
 	Surface     gauge.Surface    `json:"surface,omitempty" enum:"rim,bore,face"`
 	Indicator   gauge.Indicator  `json:"indicator,omitempty" enum:"fixed,turns"`
 	Places      []string         `json:"places,omitempty"`
+	Clock       []string         `json:"clock,omitempty" doc:"clock positions at each of them"`
 	Repeats     int              `json:"repeats,omitempty"`
 	Nominal     *Figure          `json:"nominal,omitempty"`
 	NominalOf   string           `json:"nominal_source,omitempty"`
@@ -201,12 +203,28 @@ type Decision struct {
 type StationSheet struct {
 	Letter string `json:"letter"`
 	At     string `json:"at" doc:"piece.point"`
+	Along  *Along `json:"along,omitempty" doc:"how far along the shaft it is, where the plan asks for it"`
 	CheckSheet
+}
+
+// Along is a distance along the shaft from the driver end.
+type Along struct {
+	Figure
+	Source  string `json:"source" doc:"where it comes from"`
+	Assumed bool   `json:"assumed,omitempty" doc:"the plan's, for want of the pump's own"`
+}
+
+// BearingSheet is a bearing with its place on the shaft line and along the shaft.
+type BearingSheet struct {
+	Title string `json:"title"`
+	At    string `json:"at" doc:"piece.point"`
+	Along *Along `json:"along,omitempty"`
 }
 
 // CheckSheet is a check as found beside as built.
 type CheckSheet struct {
 	Check  string      `json:"check"`
+	Place  string      `json:"place,omitempty" doc:"of a check that is taken at several places: which of them"`
 	Title  string      `json:"title"`
 	Short  string      `json:"short"`
 	Letter string      `json:"letter,omitempty"`

@@ -419,3 +419,13 @@ func (l *Life) lasts(worn judge.Life, from string, planned *float64) Sentence {
 	}
 	return say(left+", less than the "+hours(int64(*planned))+" to the planned stop: "+l.mend+" now.", l.Rate.Length)
 }
+
+// alongShaft is a place along the shaft; one that is the plan's says so.
+func alongShaft(a *Along) Sentence {
+	more := ""
+	if a.Assumed {
+		more = ", assumed"
+	}
+	mm := a.Um() / 1000
+	return Sentence{Thou: fmt.Sprintf("at %.4g in%s", mm/25.4, more), Mm: fmt.Sprintf("at %.4g mm%s", mm, more)}
+}

@@ -429,7 +429,9 @@ func (c *checker) shaftLine() {
 			c.fault(piece.line, "", "shaft line: piece %s is fitted in %q, which is not a stage", piece.Piece, piece.Fitted)
 		}
 	}
+	c.bearings(drawn)
 	for _, s := range c.p.ShaftLine.Stations {
+		c.stands(s)
 		where := s.At
 		if check := c.p.Checks[s.Check]; check != nil && check.For != "" {
 			r := c.repeats[check.For]
@@ -448,6 +450,44 @@ func (c *checker) shaftLine() {
 		if c.p.Checks[s.Check] == nil {
 			c.fault(s.line, "", "shaft line: there is no check %q for a station", s.Check)
 		}
+	}
+}
+
+// stands checks which of the places of its check a station is, and how far along it stands.
+func (c *checker) stands(s Station) {
+	check := c.p.Checks[s.Check]
+	if check == nil {
+		return
+	}
+	several := check.Instrument == Along
+	switch {
+	case several && !slices.Contains(check.Places, s.Place):
+		c.fault(s.line, "", "shaft line: station %s has the place %q: write one of its check's, %s", s.Check, s.Place,
+			strings.Join(check.Places, ", "))
+	case !several && s.Place != "":
+		c.fault(s.line, "", "shaft line: station %s has a place, and its check is taken at one only: remove it", s.Check)
+	}
+	for _, key := range c.p.forEach(s.Along, check.For) {
+		c.distance(s.line, "station "+s.Check, key)
+	}
+}
+
+// distance is a length along the shaft; blank where the plan asks for none.
+func (c *checker) distance(line int, of, key string) {
+	if key != "" && c.values[key] != LengthValue {
+		c.fault(line, "", "shaft line: %s: along names %q: write one of the plan's lengths", of, key)
+	}
+}
+
+// bearings stand on the metal, and somewhere along the shaft.
+func (c *checker) bearings(drawn map[string]bool) {
+	for _, b := range c.p.ShaftLine.Bearings {
+		piece, point, _ := strings.Cut(b.At, ".")
+		if b.Title == "" || !drawn[piece] || !slices.Contains(pieces[piece], point) {
+			c.fault(b.line, "", "shaft line: bearing %q stands at %q: write its title and a piece that is drawn with one of "+
+				"its points", b.Title, b.At)
+		}
+		c.distance(b.line, "bearing "+b.Title, b.Along)
 	}
 }
 

@@ -77,6 +77,12 @@ func (f *refused) unused() {
 	for _, r := range p.Repeats {
 		name(r.Count)
 	}
+	for _, b := range p.ShaftLine.Bearings {
+		name(b.Along)
+	}
+	for _, st := range p.ShaftLine.Stations {
+		name(p.forEach(st.Along, p.Checks[st.Check].For)...)
+	}
 	for i := range p.Stages {
 		ask(p.Stages[i].When)
 		for k := range p.Stages[i].Steps {

@@ -1,6 +1,8 @@
 package plan
 
 import (
+	"slices"
+
 	"settle/core/gauge"
 )
 
@@ -15,6 +17,7 @@ const (
 	Ring    = "ring"    // bore and hub of a wear ring
 	Fit     = "fit"     // a bearing seat against its class
 	Depth   = "depth"   // below a datum face, at several places
+	Along   = "along"   // round the clock at several places along the shaft
 )
 
 // An instrumentKind is what the plan check knows of one.
@@ -34,6 +37,7 @@ var instruments = []instrumentKind{
 	{key: Ring, check: (*checker).dimension, ownLimit: true},
 	{key: Fit, check: (*checker).fit, ownLimit: true},
 	{key: Depth, check: (*checker).places},
+	{key: Along, check: (*checker).along},
 }
 
 // Instruments are the words that a plan may write.
@@ -55,16 +59,43 @@ func instrument(key string) *instrumentKind {
 }
 
 func (c *checker) dial(key string, x *Check) {
+	c.plunger(key, x)
+	c.clock(key, "places", x, x.Places)
+}
+
+// along is a dial at each of several places.
+func (c *checker) along(key string, x *Check) {
+	c.plunger(key, x)
+	c.clock(key, "clock", x, x.Clock)
+	if len(x.Places) < 2 || len(x.Places) > mostAlong {
+		c.fault(x.line, "", "check %s: places are %d: name the 2 to %d along the shaft, from the driver end", key,
+			len(x.Places), mostAlong)
+	}
+	for _, place := range x.Places {
+		if !slices.ContainsFunc(c.p.ShaftLine.Stations, func(s Station) bool { return s.Check == key && s.Place == place }) {
+			c.fault(x.line, "", "check %s: no station of the shaft line has the place %q: write one for each", key, place)
+		}
+	}
+}
+
+// mostAlong bounds the places along a shaft: more have no room on a panel.
+const mostAlong = 6
+
+// plunger asks what a dial rides on, and whether it goes round.
+func (c *checker) plunger(key string, x *Check) {
 	if x.Surface != gauge.Rim && x.Surface != gauge.Bore && x.Surface != gauge.Face {
 		c.fault(x.line, "", "check %s: surface is %q: write rim, bore or face", key, x.Surface)
 	}
 	if x.Indicator != gauge.Fixed && x.Indicator != gauge.Turns {
 		c.fault(x.line, "", "check %s: indicator is %q: write fixed or turns", key, x.Indicator)
 	}
-	if len(x.Places) < 2 {
-		c.fault(x.line, "", "check %s: places needs the clock positions, such as [\"12\", \"3\", \"6\", \"9\"]", key)
+}
+
+func (c *checker) clock(key, name string, x *Check, clock []string) {
+	if len(clock) < 2 {
+		c.fault(x.line, "", "check %s: %s needs the clock positions, such as [\"12\", \"3\", \"6\", \"9\"]", key, name)
 	}
-	for _, place := range x.Places {
+	for _, place := range clock {
 		if _, err := gauge.ClockDegrees(place); err != nil {
 			c.fault(x.line, "", "check %s: place %v", key, err)
 		}

@@ -125,6 +125,7 @@ type ShaftLine struct {
 	Vertical bool      `yaml:"vertical" doc:"the pump stands: it is laid along the strip, up is to the left"`
 	Pieces   []Piece   `yaml:"pieces"`
 	Stations []Station `yaml:"stations" doc:"checks that have a place on the metal, from the driver end"`
+	Bearings []Bearing `yaml:"bearings" doc:"where the bearings stand along the shaft"`
 
 	line int
 }
@@ -141,9 +142,20 @@ type Piece struct {
 // Station is a check that has a place on the metal; At is "piece.point".
 type Station struct {
 	Check string `yaml:"check" json:"check"`
+	Place string `yaml:"place" json:"-" doc:"of a check that is taken at several: which of its places"`
 	At    string `yaml:"at" json:"at"`
+	Along string `yaml:"along" json:"-" doc:"value of how far along the shaft it is, from the driver end"`
 	// Sleeve is true of a place on the sleeve: it may be off where the shaft is true.
 	Sleeve *bool `yaml:"sleeve" json:"-" doc:"the place is on the shaft sleeve, not on the shaft"`
+
+	line int
+}
+
+// Bearing is a bearing with its place on the metal and along the shaft.
+type Bearing struct {
+	Title string `yaml:"title"`
+	At    string `yaml:"at" doc:"piece.point"`
+	Along string `yaml:"along" doc:"value of how far along the shaft it is, from the driver end"`
 
 	line int
 }
@@ -157,7 +169,8 @@ type Check struct {
 	Instrument string          `yaml:"instrument" enum:"instruments"`
 	Surface    gauge.Surface   `yaml:"surface" enum:"rim,bore,face" doc:"dial: what the plunger rides on"`
 	Indicator  gauge.Indicator `yaml:"indicator" enum:"fixed,turns" doc:"dial: under the turning shaft, or on it"`
-	Places     []string        `yaml:"places" doc:"dial: clock positions; feeler: names"`
+	Places     []string        `yaml:"places" doc:"dial: clock positions; feeler, depth, along: names"`
+	Clock      []string        `yaml:"clock" doc:"along: clock positions at each place"`
 	PlacesFrom string          `yaml:"places_from" doc:"feeler: key of the value that counts the places"`
 	PlaceName  string          `yaml:"place_name" doc:"with places_from: the word for one, such as vane"`
 	Repeats    int             `yaml:"repeats" doc:"float: how often it is pushed and pulled"`

@@ -54,6 +54,7 @@ func (p *Plan) writeOut(members map[string][]Member) *Plan {
 		parts: map[string]*Part{},
 	}
 	q.ShaftLine.Vertical, q.ShaftLine.Pieces = p.ShaftLine.Vertical, p.ShaftLine.Pieces
+	q.ShaftLine.Bearings = p.ShaftLine.Bearings
 	for key, c := range p.Checks {
 		for _, m := range f.each(c.For) {
 			x := *c
@@ -85,6 +86,7 @@ func (p *Plan) writeOut(members map[string][]Member) *Plan {
 			x := st
 			if x.Check = suffixed(st.Check, m); m != nil {
 				x.At = strings.ReplaceAll(st.At, "{"+c.For+"}", m.Key)
+				x.Along = strings.ReplaceAll(st.Along, "{"+c.For+"}", m.Key)
 			}
 			q.ShaftLine.Stations = append(q.ShaftLine.Stations, x)
 		}
@@ -212,6 +214,22 @@ func (p *Plan) titleOf(repeat string) string {
 		}
 	}
 	return ""
+}
+
+// forEach is a text with the key of each member of a repeat in it.
+func (p *Plan) forEach(text, repeat string) []string {
+	if repeat == "" || !strings.Contains(text, "{"+repeat+"}") {
+		return []string{text}
+	}
+	var out []string
+	for _, r := range p.Repeats {
+		for _, m := range r.Members {
+			if r.Key == repeat {
+				out = append(out, strings.ReplaceAll(text, "{"+repeat+"}", m.Key))
+			}
+		}
+	}
+	return out
 }
 
 // each lists the members of a repeat, or one nil for what is there once.

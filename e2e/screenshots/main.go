@@ -74,6 +74,7 @@ func main() {
 	tablet := flag.Bool("tablet", false, "with -path: at the width of a tablet")
 	high := flag.Int64("high", 0, "with -path: height of the window")
 	dark := flag.Bool("dark", false, "with -path: for the night")
+	of := flag.String("of", "", "with -path: address of a Settle that runs, such as http://127.0.0.1:8080")
 	flag.Parse()
 	if *path != "" {
 		one := shot{name: "one", path: *path, keys: *keys, ready: "true"}
@@ -88,23 +89,26 @@ func main() {
 		}
 		shots, *only = []shot{one}, ""
 	}
-	if err := run(*folder, *only); err != nil {
+	if err := run(*folder, *only, *of); err != nil {
 		log.Fatal(err)
 	}
 }
 
-func run(folder, only string) error {
+func run(folder, only, url string) error {
 	ctx := context.Background()
-	data, err := os.MkdirTemp("", "settle-shots")
-	if err != nil {
-		return err
+	if url == "" {
+		data, err := os.MkdirTemp("", "settle-shots")
+		if err != nil {
+			return err
+		}
+		defer os.RemoveAll(data)
+		shop, err := e2e.OpenShop(ctx, data, time.Now)
+		if err != nil {
+			return err
+		}
+		defer shop.Close()
+		url = shop.URL
 	}
-	defer os.RemoveAll(data)
-	shop, err := e2e.OpenShop(ctx, data, time.Now)
-	if err != nil {
-		return err
-	}
-	defer shop.Close()
 	tab, stop, err := e2e.OpenBrowser(ctx)
 	if err != nil {
 		return err
@@ -117,7 +121,7 @@ func run(folder, only string) error {
 		if !strings.Contains(s.name, only) {
 			continue
 		}
-		if err := take(tab, shop.URL, folder, s); err != nil {
+		if err := take(tab, url, folder, s); err != nil {
 			return fmt.Errorf("%s: %w", s.name, err)
 		}
 	}

@@ -42,6 +42,7 @@ var bodies = map[string]func(h hand) job.Body{
 	plan.Float:   hand.float,
 	plan.Feeler:  hand.feeler,
 	plan.Depth:   hand.depth,
+	plan.Along:   hand.along,
 	plan.Setting: hand.set,
 	plan.Direct: func(h hand) job.Body {
 		return job.Body{Unit: quantity.UnitMillimetre, Direct: &job.DirectForm{Value: h.length(0.5), Leaf: true}}
@@ -206,14 +207,26 @@ func (h hand) setting() quantity.Typed {
 	return mm(at)
 }
 
-func (h hand) dial() *gauge.DialForm {
+func (h hand) dial() *gauge.DialForm { return h.round(h.Panel.Places) }
+
+func (h hand) along() job.Body {
+	f := &job.AlongForm{Graduation: quantity.Type("0.002 mm")}
+	for _, at := range h.Panel.Places {
+		d := h.round(h.Panel.Clock)
+		f.Places = append(f.Places, job.RoundForm{At: at, Readings: d.Readings, BackToStart: d.BackToStart})
+	}
+	return job.Body{Unit: quantity.UnitMillimetre, Along: f}
+}
+
+// round is a dial that was read round the clock.
+func (h hand) round(clocks []string) *gauge.DialForm {
 	_, high := h.window()
 	swing := high * 0.4
 	if !h.good {
 		swing = high*3 + 200
 	}
 	f := &gauge.DialForm{Graduation: quantity.Type("0.002 mm"), BackToStart: quantity.Type("0 mm")}
-	for _, clock := range h.Panel.Places {
+	for _, clock := range clocks {
 		deg, err := gauge.ClockDegrees(clock)
 		if err != nil {
 			continue

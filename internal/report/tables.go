@@ -185,7 +185,11 @@ func (p *page) checks() {
 			change = p.say(*c.Change)
 		}
 		limit := number(p.say(c.Limit))
-		rows = append(rows, []box{{text: c.Letter, face: title(9.5)}, text(c.Title), p.reading(c.Found, mono(8)), limit,
+		what := text(c.Title)
+		if c.Along != nil {
+			what.text += ", " + p.say(*c.Along)
+		}
+		rows = append(rows, []box{{text: c.Letter, face: title(9.5)}, what, p.reading(c.Found, mono(8)), limit,
 			from(c.From), built, number(change), verdict(c.Built)})
 	}
 	p.table([]column{{"", 0.03, "L"}, {"Check, " + p.unit(), 0.235, "L"}, {"Found", 0.135, "R"}, {"Limit", 0.14, "R"},
@@ -259,6 +263,9 @@ func (p *page) work(c *job.WorkCell, few bool) box {
 	}
 	if c.Letter != "" {
 		b.text = c.Letter + "  " + b.text
+	}
+	if c.Along != nil && few {
+		b.text += "\n" + p.say(*c.Along)
 	}
 	return b
 }

@@ -587,6 +587,25 @@ export interface components {
             /** @description YAML, docs/plans.md */
             text: string;
         };
+        Along: {
+            /** @description the plan's, for want of the pump's own */
+            assumed?: boolean;
+            /** @description where it comes from */
+            source: string;
+        };
+        AlongForm: {
+            /** @description value of one division of the dial */
+            graduation?: string;
+            places?: components["schemas"]["RoundForm"][];
+        };
+        AlongPlace: {
+            at: string;
+            dial: components["schemas"]["DialReading"];
+            figure: components["schemas"]["Figure"];
+            uncertainty: components["schemas"]["Figure"];
+            /** @enum {string} */
+            verdict: "within" | "close" | "out" | "undecided" | "no-limit";
+        };
         Amendment: {
             /** Format: date-time */
             at: string;
@@ -612,12 +631,19 @@ export interface components {
             at: string;
             value?: string;
         };
+        BearingSheet: {
+            along?: components["schemas"]["Along"];
+            /** @description piece.point */
+            at: string;
+            title: string;
+        };
         Body: {
             /**
              * @description with skip: where it is missing
              * @enum {string}
              */
             absent?: "pump" | "job";
+            along?: components["schemas"]["AlongForm"];
             count?: components["schemas"]["CountForm"];
             dial?: components["schemas"]["DialForm"];
             direct?: components["schemas"]["DirectForm"];
@@ -702,6 +728,8 @@ export interface components {
             what: string;
         };
         CheckRow: {
+            /** @description how far along the shaft it was taken */
+            along?: components["schemas"]["Sentence"];
             built?: components["schemas"]["Cell"];
             change?: components["schemas"]["Sentence"];
             check: string;
@@ -729,6 +757,8 @@ export interface components {
             found?: components["schemas"]["Taken"];
             letter?: string;
             limit: components["schemas"]["LimitShown"];
+            /** @description of a check that is taken at several places: which of them */
+            place?: string;
             short: string;
             /** @description where a tap on its flag leads */
             step?: string;
@@ -1511,6 +1541,8 @@ export interface components {
             };
             /** @description what may be chosen, in the order of the keys */
             choices?: components["schemas"]["ChoiceShown"][];
+            /** @description clock positions at each of them */
+            clock?: string[];
             /** @description of the gauge, as typed */
             divisions?: string[];
             /** Format: int64 */
@@ -1536,7 +1568,7 @@ export interface components {
              * @description the field of a body that it fills
              * @enum {string}
              */
-            group: "done" | "turn" | "count" | "marks" | "inspect" | "dial" | "float" | "feeler" | "setting" | "torque" | "direct" | "travel" | "places" | "tool" | "heat" | "wait" | "test" | "photo" | "sign";
+            group: "done" | "turn" | "count" | "marks" | "inspect" | "dial" | "float" | "feeler" | "setting" | "torque" | "direct" | "travel" | "places" | "along" | "tool" | "heat" | "wait" | "test" | "photo" | "sign";
             /** @enum {string} */
             indicator?: "fixed" | "turns";
             /** @description which panel it has */
@@ -1941,6 +1973,8 @@ export interface components {
             absent?: "pump" | "job";
             /** @description a setting: what was measured */
             against?: components["schemas"]["Figure"];
+            /** @description a dial at several places along the shaft */
+            along?: components["schemas"]["AlongPlace"][];
             /**
              * @description overruled
              * @enum {string}
@@ -2021,6 +2055,13 @@ export interface components {
             verdict?: "within" | "close" | "out" | "undecided" | "no-limit";
             /** @description what sent the work back */
             why: string;
+        };
+        RoundForm: {
+            /** @description as the plan names it */
+            at: string;
+            /** @description on coming round to the first position again */
+            back_to_start?: string;
+            readings?: components["schemas"]["ReadingForm"][];
         };
         Row: {
             name: string;
@@ -2112,6 +2153,8 @@ export interface components {
         Sheet: {
             /** @description what was added to it after the signature */
             amended?: components["schemas"]["Amendment"][];
+            /** @description from the driver end */
+            bearings?: components["schemas"]["BearingSheet"][];
             /** @description what may be behind it all, the most likely first */
             causes: components["schemas"]["Likely"][];
             /** @description stations first, then those without a place */
@@ -2213,6 +2256,8 @@ export interface components {
             total: number;
         };
         StationSheet: {
+            /** @description how far along the shaft it is, where the plan asks for it */
+            along?: components["schemas"]["Along"];
             /** @description piece.point */
             at: string;
             built?: components["schemas"]["Taken"];
@@ -2222,6 +2267,8 @@ export interface components {
             found?: components["schemas"]["Taken"];
             letter: string;
             limit: components["schemas"]["LimitShown"];
+            /** @description of a check that is taken at several places: which of them */
+            place?: string;
             short: string;
             /** @description where a tap on its flag leads */
             step?: string;
@@ -2424,6 +2471,8 @@ export interface components {
             verdict?: string;
         };
         WorkCell: {
+            /** @description how far along the shaft it was taken */
+            along?: components["schemas"]["Sentence"];
             built?: components["schemas"]["Cell"];
             done?: components["schemas"]["Cell"];
             found?: components["schemas"]["Cell"];

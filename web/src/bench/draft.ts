@@ -42,6 +42,16 @@ const blanks: Partial<Record<Panel['group'], Blank>> = {
   places: (p, graduation) => ({
     places: { graduation, readings: (p.places ?? []).map((at) => ({ at, value: '' })) },
   }),
+  along: (p, graduation) => ({
+    along: {
+      graduation,
+      places: (p.places ?? []).map((at) => ({
+        at,
+        readings: (p.clock ?? []).map((clock) => ({ clock, value: '' })),
+        back_to_start: '',
+      })),
+    },
+  }),
   setting: (_, graduation) => ({ setting: { graduation, measured: '' } }),
   direct: (p, graduation) => ({ direct: p.leaf ? { leaf: true } : { graduation } }),
   travel: (_, graduation) => ({ travel: { graduation } }),
@@ -75,6 +85,7 @@ export function tidy(body: Body): Body {
     if (b.dial.sweep && !b.dial.sweep.low?.trim() && !b.dial.sweep.high?.trim()) delete b.dial.sweep
     if (b.dial.sweep && b.dial.readings?.every((r) => !r.value?.trim())) b.dial.readings = []
   }
+  for (const p of b.along?.places ?? []) if (!p.back_to_start?.trim()) delete p.back_to_start
   if (b.count && !b.count.pack?.trim()) delete b.count.pack
   if (b.turn && !b.turn.clock?.trim()) delete b.turn.clock
   if (b.torque && !b.torque.set?.trim()) delete b.torque.set

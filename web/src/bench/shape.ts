@@ -26,6 +26,16 @@ const shapes: Record<Panel['group'], Shape> = {
   direct: { graduation: 'text', value: 'length', leaf: 'flag' },
   travel: { graduation: 'text', down: 'length', up: 'length' },
   places: { graduation: 'text', readings: [{ at: 'text', value: 'length' }] },
+  along: {
+    graduation: 'text',
+    places: [
+      {
+        at: 'text',
+        readings: [{ clock: 'text', deg: 'text', value: 'length' }],
+        back_to_start: 'length',
+      },
+    ],
+  },
   torque: { set: 'text', wrench: 'text', extension: 'text', ticks: ['text'] },
   tool: 'any',
   heat: { input: 'any', left: 'text', home: 'text', cool: 'text', seated: 'flag' },

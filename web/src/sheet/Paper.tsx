@@ -251,9 +251,12 @@ function Checks({ rows }: { rows: Rows }) {
           {rows.checks
             .filter((c) => !c.repeat)
             .map((c) => (
-              <tr key={c.check} data-check={c.check}>
+              <tr key={c.letter + c.check} data-check={c.check}>
                 <td style={letter}>{c.letter}</td>
-                <td>{c.title}</td>
+                <td>
+                  {c.title}
+                  {c.along && <span style={grey}>, {show(c.along)}</span>}
+                </td>
                 <td className="n" style={grey}>
                   <Reading cell={c.found} />
                 </td>
@@ -352,6 +355,7 @@ function Work({
   cell: NonNullable<Table['rows'][number]['cells'][number]>
   few: boolean
 }) {
+  const { show } = useUnit()
   if (cell.outcome)
     return (
       <>
@@ -371,6 +375,7 @@ function Work({
         </div>
       )}
       <Reading cell={cell.built} none="–" />
+      {few && cell.along && <div style={grey}>{show(cell.along)}</div>}
     </>
   )
 }

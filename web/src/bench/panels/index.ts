@@ -1,5 +1,6 @@
 import { lazy } from 'react'
 import { AckPanel } from './AckPanel'
+import { AlongPanel } from './AlongPanel'
 import { CountPanel } from './CountPanel'
 import { DepthPanel } from './DepthPanel'
 import { DialPanel } from './DialPanel'
@@ -37,6 +38,7 @@ export const instruments: Record<string, React.ComponentType | undefined> = {
   direct: DirectPanel,
   travel: TravelPanel,
   depth: DepthPanel,
+  along: AlongPanel,
   tool: ToolPanel,
   heat: HeatPanel,
   wait: WaitPanel,
