@@ -138,8 +138,10 @@ type HeatForm struct {
 	Left  *time.Time `json:"left,omitempty" doc:"when it left the heater"`
 	Home  *time.Time `json:"home,omitempty" doc:"when it was home"`
 
-	Cool   quantity.Number `json:"cool,omitzero" doc:"°C at the final tightening"`
-	Seated bool            `json:"seated,omitempty" doc:"no leaf enters at the shoulder"`
+	Reached string          `json:"reached,omitempty" doc:"how warm it left the heater: 108 °C, 226 °F"`
+	Cool    quantity.Number `json:"cool,omitzero" doc:"°C at the final tightening"`
+	Seated  bool            `json:"seated,omitempty" doc:"no leaf enters at the shoulder"`
+	Cold    bool            `json:"cold,omitempty" doc:"pressed on cold instead, by the ring being fitted"`
 }
 
 // WaitForm is a time that was waited.

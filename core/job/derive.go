@@ -39,12 +39,13 @@ func derive(j Job) *derived {
 	work := walk(s, order, back, called)
 	taken := take(work)
 	checks, stations := lines(s, taken, back)
-	state := stateOf(s, work, len(j.Log))
+	state, parts := stateOf(s, work, len(j.Log)), kit(s, work)
 	d := &derived{s, j, &Sheet{
 		State: state.state, Next: state.next, Signed: state.signed, Ended: state.ended, Amended: amendments(log),
 		Scope: scopeSheet(s, called), Rules: RulesNumber, Length: len(j.Log), Vertical: terms.plan.ShaftLine.Vertical,
 		Stages: work.stages, Checks: checks, Stations: stations, Bearings: bearings(s.terms),
-		Pieces: pieces(s, work), Kit: kit(s, work),
+		Pieces: pieces(s, work), Kit: parts,
+		Waits:  waits(s, work, parts, state),
 		Causes: causes(s, work, taken, checks), Tally: tally(work.stages, checks, taken), Notes: []SheetNote{},
 	}}
 	j.Memo.keep(d)

@@ -70,6 +70,7 @@ type box struct {
 	most   quantity.Length
 	number quantity.Number
 	unit   string // of the number
+	warmth string // a temperature in either degree
 }
 
 // kinds are filled in by init: the functions of a kind ask for it again.

@@ -38,6 +38,7 @@ type Sheet struct {
 	Ended    *EndingShown   `json:"ended,omitempty" doc:"how it ended without a signature"`
 	Notes    []SheetNote    `json:"notes" nullable:"false" doc:"corrections, decisions and what was taken back"`
 	Kit      []KitLine      `json:"kit" nullable:"false" doc:"parts to order, on the bench, used, to return"`
+	Waits    []Wait         `json:"waits,omitempty" doc:"what the job waits for"`
 	Causes   []judge.Likely `json:"causes" nullable:"false" doc:"what may be behind it all, the most likely first"`
 	Length   int            `json:"length" doc:"number of entries in the log"`
 }
@@ -135,6 +136,7 @@ type Panel struct {
 	Says        string           `json:"says,omitempty" doc:"how far it is tightened, in words"`
 	Minutes     int              `json:"minutes,omitempty" doc:"to be home, to wait, or to hold the pressure"`
 	Below       int              `json:"below,omitempty" doc:"°C"`
+	LeafLater   bool             `json:"leaf_later,omitempty" doc:"a later step tries the leaf at the shoulder"`
 	Onto        []string         `json:"onto,omitempty" doc:"what must be on the shaft before the heater is switched on"`
 	Pressure    string           `json:"pressure,omitempty"`
 	Drops       int              `json:"drops,omitempty"`

@@ -11,13 +11,15 @@ type Summary struct {
 	Total    int            `json:"total"`
 	Line     []judge.Result `json:"line" nullable:"false" doc:"as-built verdict of each station, blank where not measured"`
 	Decide   int            `json:"decide" doc:"readings that wait for a person's decision"`
+	Waits    []Wait         `json:"waits,omitempty" doc:"what it waits for"`
 	By       string         `json:"by" doc:"who made the last entry"`
 	Remark   string         `json:"remark,omitempty" doc:"at signing, or why it ended"`
 }
 
 // Summarize sums a sheet up that ends with an entry.
 func Summarize(sheet *Sheet, last *Entry) Summary {
-	sum := Summary{NextStep: sheet.Next, By: last.By.Name, Line: make([]judge.Result, len(sheet.Stations))}
+	sum := Summary{NextStep: sheet.Next, Waits: sheet.Waits, By: last.By.Name,
+		Line: make([]judge.Result, len(sheet.Stations))}
 	for i := range sheet.Stages {
 		stage := &sheet.Stages[i]
 		sum.Done += stage.Done

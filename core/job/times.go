@@ -10,6 +10,7 @@ import (
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
+	"settle/core/quantity"
 )
 
 func heated(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
@@ -17,7 +18,11 @@ func heated(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	if f == nil {
 		return missing(r, "heat", "is missing: the bearing and how it went home")
 	}
+	if f.Cold {
+		return pressedCold(step, f, r)
+	}
 	cool, coolKnown := number(r, "heat.cool", f.Cool)
+	reached, reachedKnown := temperature(r, "heat.reached", f.Reached)
 	reading := s.calculate(step, f.Input, "heat.input", r)
 	if reading == nil || reading.Tool.Words == nil || r.Partial || len(r.Errors) > 0 {
 		return reading
@@ -30,14 +35,17 @@ func heated(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		r.Errors.Add("heat.home",
 			errors.New("is before it left the heater: set the clock of this machine, then mark both again"))
 		return nil
-	case !f.Seated:
+	case !f.Seated && step.LeafAt == "":
 		return missing(r, "heat.seated", "must be true: a thin leaf must not enter at the shoulder")
-	case !coolKnown:
+	case !coolKnown && step.Below > 0:
 		return missing(r, "heat.cool",
 			fmt.Sprintf("is missing: the temperature at the final tightening, below %d °C", step.Below))
 	case step.Below > 0 && cool >= float64(step.Below):
 		r.Errors.Add("heat.cool", fmt.Errorf("is %g °C: wait until it is below %d °C, then tighten", cool, step.Below))
 		return nil
+	}
+	if reachedKnown {
+		s.warmed(step, reached, reading)
 	}
 	if f.Home == nil || f.Left == nil {
 		return reading
@@ -52,8 +60,38 @@ func heated(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	return reading
 }
 
+// pressedCold is a bearing that was pressed on and not heated.
+func pressedCold(step *plan.Step, f *HeatForm, r *gauge.Reader) *Reading {
+	if !f.Seated && step.LeafAt == "" {
+		return missing(r, "heat.seated", "must be true: a thin leaf must not enter at the shoulder")
+	}
+	return &Reading{Text: pressed}
+}
+
+// warmed holds the temperature that was reached against the cap of the weakest part and
+// the lowest at which it is fitted.
+func (s *scale) warmed(step *plan.Step, reached float64, reading *Reading) {
+	reading.Text += reachedOf(reached)
+	if most, ok := s.cap(step); ok && reached > most {
+		reading.Verdict, reading.Limit = judge.Out, inWords(capOf(int(most)))
+	}
+	if least, ok := s.celsius(step.WarmLeast); ok && reached < least {
+		reading.Warnings = append(reading.Warnings, coolerThanFitted(reached, least))
+	}
+}
+
+// temperature reads one that may be blank, in °C.
+func temperature(r *gauge.Reader, path, text string) (float64, bool) {
+	if strings.TrimSpace(text) == "" {
+		return 0, false
+	}
+	c, err := quantity.ParseTemperature(text)
+	r.Errors.Add(path, err)
+	return c, err == nil
+}
+
 func heating(t *terms, step *plan.Step, p *Panel) {
-	p.Minutes, p.Below, p.Onto = t.home(step), step.Below, step.Onto
+	p.Minutes, p.Below, p.Onto, p.LeafLater = t.home(step), step.Below, step.Onto, step.LeafAt != ""
 }
 
 // home is how many minutes there are to be home, by the papers or the plan; 0 where
@@ -67,7 +105,7 @@ func (t *terms) home(step *plan.Step) int {
 
 // cap is what the weakest part may take, °C, by the papers or the plan.
 func (t *terms) cap(step *plan.Step) (float64, bool) {
-	if c, ok := t.amount(step.CapOf); ok {
+	if c, ok := t.celsius(step.CapOf); ok {
 		return c, true
 	}
 	return float64(step.Cap), step.Cap > 0
@@ -84,8 +122,8 @@ func heatGiven(t *terms, step *plan.Step, in *givenInput) {
 	if c, ok := t.cap(step); ok {
 		in.Input["cap_c"] = c
 	}
-	least, okLeast := t.amount(step.WarmLeast)
-	most, okMost := t.amount(step.WarmMost)
+	least, okLeast := t.celsius(step.WarmLeast)
+	most, okMost := t.celsius(step.WarmMost)
 	if okLeast && okMost {
 		in.Input["window_c"] = map[string]any{"min": least, "max": most}
 	}
@@ -96,7 +134,7 @@ func heatBoxes(b *Body) []box {
 	if b.Heat == nil {
 		return nil
 	}
-	return []box{{path: "heat.cool", number: b.Heat.Cool, unit: "°C"}}
+	return []box{{path: "heat.reached", warmth: b.Heat.Reached}, {path: "heat.cool", number: b.Heat.Cool, unit: "°C"}}
 }
 
 func waited(_ *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {

@@ -38,6 +38,10 @@ func CheckValue(ask plan.Ask, v Value) error {
 		if f, err := strconv.ParseFloat(decimal(v.Text), 64); err != nil || !(f > 0 && f < 1e9) {
 			return field.Errorf(path, "%q is not a number: write one such as 1450", v.Text)
 		}
+	case plan.WarmthValue:
+		if _, err := quantity.ParseTemperature(v.Text); err != nil {
+			return field.Errorf(path, "%v", err)
+		}
 	case plan.TorqueValue:
 		t, err := quantity.ParseTorque(v.Text)
 		if err == nil && t <= 0 {
@@ -85,6 +89,12 @@ func (t *terms) value(key string) Value {
 func (t *terms) amount(key string) (float64, bool) {
 	f, err := strconv.ParseFloat(decimal(t.value(key).Text), 64)
 	return f, err == nil && f > 0
+}
+
+// celsius is a temperature of the pump's, in °C.
+func (t *terms) celsius(key string) (float64, bool) {
+	c, err := quantity.ParseTemperature(t.value(key).Text)
+	return c, err == nil && c > 0
 }
 
 func (t *terms) length(key string) (quantity.Length, bool) {

@@ -2,6 +2,7 @@ package job
 
 import (
 	"fmt"
+	"math"
 	"math/big"
 	"slices"
 	"strings"
@@ -241,6 +242,7 @@ func pictured(f PhotoForm) string {
 
 func homeIn(seconds int) string           { return fmt.Sprintf(", home in %d:%02d min", seconds/60, seconds%60) }
 func waitedFor(took time.Duration) string { return fmt.Sprintf("waited %d min", int(took.Minutes())) }
+func reachedOf(c float64) string          { return ", left the heater at " + degrees(math.Round(c)) }
 func degrees(c float64) string            { return fmt.Sprintf("%g °C", c) }
 
 func heldAt(pressure string, minutes, drops float64) string {
@@ -428,4 +430,49 @@ func alongShaft(a *Along) Sentence {
 	}
 	mm := a.Um() / 1000
 	return Sentence{Thou: fmt.Sprintf("at %.4g in%s", mm/25.4, more), Mm: fmt.Sprintf("at %.4g mm%s", mm, more)}
+}
+
+// Say is what a job waits for in words, as its plan calls the parts and steps.
+func (w Wait) Say(p *plan.Plan) string {
+	stage, step := p.Titles(w.Step)
+	switch w.For {
+	case ForDecision:
+		if w.N > 1 {
+			return fmt.Sprintf("%d decisions, the first: ", w.N) + words.Lower(step)
+		}
+		return "a decision: " + words.Lower(step)
+	case ForLead:
+		return "a lead: " + words.Lower(step)
+	case ForCooling:
+		return "cooling: " + words.Lower(stage)
+	case ForPart:
+		return "parts: " + w.partNames(p)
+	}
+	return "to follow: " + words.Lower(step)
+}
+
+// mostNamed is how many parts are named before the rest is counted.
+const mostNamed = 3
+
+func (w Wait) partNames(p *plan.Plan) string {
+	var names []string
+	for i, key := range w.Parts {
+		if i == mostNamed {
+			names = append(names, fmt.Sprintf("%d more", len(w.Parts)-i))
+			break
+		}
+		names = append(names, words.Lower(p.PartTitle(key)))
+	}
+	return strings.Join(names, ", ")
+}
+
+// pressed is what a bearing that went on cold says.
+const pressed = "pressed on cold, by the ring being fitted"
+
+func coolerThanFitted(reached, least float64) string {
+	return fmt.Sprintf("left the heater at %.0f °C: the papers ask for %.0f °C at least, it may stick", reached, least)
+}
+
+func eitherDegree(celsius float64) string {
+	return fmt.Sprintf("%.0f °C, %.0f °F", celsius, celsius*9/5+32)
 }

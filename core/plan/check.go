@@ -92,8 +92,8 @@ func (c *checker) ask(v Ask) {
 	if v.Key == "" || v.Title == "" {
 		c.fault(v.line, "", "a value needs a key and a title")
 	}
-	if !slices.Contains([]string{LengthValue, TorqueValue, NumberValue, AmountValue, WordsValue}, v.Kind) {
-		c.fault(v.line, "", "value %s: kind is %q: write length, torque, number, amount or words", v.Key, v.Kind)
+	if !slices.Contains([]string{LengthValue, TorqueValue, NumberValue, AmountValue, WarmthValue, WordsValue}, v.Kind) {
+		c.fault(v.line, "", "value %s: kind is %q: write length, torque, number, amount, temperature or words", v.Key, v.Kind)
 	} else if v.Default != "" && !v.fits(v.Default) {
 		c.fault(v.line, "", "value %s: default %q is not a %s", v.Key, v.Default, v.Kind)
 	}
@@ -504,6 +504,9 @@ func (c *checker) later() {
 				if c.values[key] == "" {
 					c.at(s)("papers names %q, which is not one of the plan's values", key)
 				}
+			}
+			if other := c.p.steps[s.LeafAt]; s.LeafAt != "" && (other == nil || other.Kind != Measure) {
+				c.at(s)("leaf_at is %q: name the step that tries the leaf", s.LeafAt)
 			}
 			for _, id := range s.ShownAt {
 				if c.p.steps[id] == nil {

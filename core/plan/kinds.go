@@ -317,9 +317,11 @@ func (c *checker) leaf(s *Step) {
 
 func (c *checker) heat(s *Step) {
 	c.optional(s, "bore", s.Bore, LengthValue)
-	for what, key := range map[string]string{"cap_of": s.CapOf, "warm_least": s.WarmLeast, "warm_most": s.WarmMost,
-		"home_of": s.HomeOf} {
-		c.optional(s, what, key, AmountValue)
+	c.optional(s, "home_of", s.HomeOf, AmountValue)
+	for what, key := range map[string]string{"cap_of": s.CapOf, "warm_least": s.WarmLeast, "warm_most": s.WarmMost} {
+		if kind := c.values[key]; key != "" && kind != AmountValue && kind != WarmthValue {
+			c.at(s)("%s names %q: write one of the plan's temperatures", what, key)
+		}
 	}
 	if s.CapOf == "" && (s.Cap < 40 || s.Cap > 400) {
 		c.at(s)("cap is %d: write what the weakest part may take in °C, 120 for an open bearing, 80 for one greased "+

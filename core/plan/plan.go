@@ -104,7 +104,7 @@ type Option struct {
 type Ask struct {
 	Key     string `yaml:"key" json:"key"`
 	Title   string `yaml:"title" json:"title"`
-	Kind    string `yaml:"kind" json:"kind" enum:"length,torque,number,amount,words" doc:"amount: any figure"`
+	Kind    string `yaml:"kind" json:"kind" enum:"length,torque,number,amount,temperature,words" doc:"amount: any figure"`
 	Default string `yaml:"default" json:"default,omitempty" doc:"used while nothing is written on the pump"`
 	Vanes   *bool  `yaml:"vanes" json:"-" doc:"it counts the vanes of the impeller: a finding at one is held against it"`
 
@@ -117,6 +117,7 @@ const (
 	TorqueValue = "torque"
 	NumberValue = "number"
 	AmountValue = "amount"
+	WarmthValue = "temperature"
 	WordsValue  = "words"
 )
 
@@ -362,12 +363,13 @@ type Step struct {
 	Hand      string   `yaml:"hand" enum:"right,left" doc:"set by adjuster: hand of its thread"`
 	Bore      string   `yaml:"bore" doc:"heat: value of the bore"`
 	Cap       int      `yaml:"cap" doc:"heat: what the weakest part may take, °C"`
-	CapOf     string   `yaml:"cap_of" doc:"heat: or the value of it, °C"`
-	WarmLeast string   `yaml:"warm_least" doc:"heat: value of the lowest fitting temperature, °C"`
-	WarmMost  string   `yaml:"warm_most" doc:"heat: value of the highest, °C"`
+	CapOf     string   `yaml:"cap_of" doc:"heat: or the value of it"`
+	WarmLeast string   `yaml:"warm_least" doc:"heat: value of the lowest fitting temperature"`
+	WarmMost  string   `yaml:"warm_most" doc:"heat: value of the highest"`
 	HomeOf    string   `yaml:"home_of" doc:"heat: value of the minutes to be home"`
 	Onto      []string `yaml:"onto" doc:"heat: what must be on the shaft before the heater is switched on"`
 	Home      int      `yaml:"home" doc:"heat: minutes to be home"`
+	LeafAt    string   `yaml:"leaf_at" doc:"heat: the step that tries the leaf at the shoulder; else it is asked here"`
 	Minutes   int      `yaml:"minutes" doc:"wait, test: how long"`
 	Below     int      `yaml:"below" doc:"heat, wait: cool below this before going on, °C"`
 	Pressure  string   `yaml:"pressure" doc:"test: value of the pressure"`
@@ -430,6 +432,20 @@ func (p *Plan) Titles(id string) (stage, step string) {
 		}
 	}
 	return "", ""
+}
+
+// PartTitle returns the title of a part, for whichever member of a repeat the key is of;
+// the key itself where the plan has no such part.
+func (p *Plan) PartTitle(key string) string {
+	base, member, several := strings.Cut(key, "@")
+	part := p.parts[base]
+	switch {
+	case part == nil:
+		return key
+	case !several:
+		return part.Title
+	}
+	return part.Title + ", " + words.Lower(p.member(part.For, member))
 }
 
 // member is what one member of a repeat is called.

@@ -291,6 +291,9 @@ func (f fold) step(s Step, m *Member) (Step, bool) {
 		s.Part = suffixed(s.Part, m)
 	}
 	s.Against = f.sources(s.Against, s, m)
+	if other := f.from.steps[s.LeafAt]; other != nil && other.For != "" {
+		s.LeafAt = suffixed(s.LeafAt, m)
+	}
 	if other := f.from.steps[s.SameAs]; other != nil && other.For != "" {
 		s.SameAs = suffixed(s.SameAs, m)
 	}

@@ -15,10 +15,11 @@ import (
 // plan of core/job has the instruments of a power end; here are the others.
 func TestWhatIsTakenAtTheBench(t *testing.T) {
 	const (
-		began = `"began":"2026-11-02T07:00:00Z"`
-		heat  = `"input":{"interference":"20 um","cap_c":110}`
-		left  = `"left":"2026-11-02T07:00:00Z"`
-		home  = `"home":"2026-11-02T07:01:10Z"`
+		began   = `"began":"2026-11-02T07:00:00Z"`
+		heat    = `"input":{"interference":"20 um","cap_c":110}`
+		bushing = `"input":{"bore":"65 mm","interference":"20 um","cap_c":300}`
+		left    = `"left":"2026-11-02T07:00:00Z"`
+		home    = `"home":"2026-11-02T07:01:10Z"`
 	)
 	type entry struct {
 		name, body string
@@ -43,16 +44,20 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 			{"not taken off the heater", `{"heat":{` + heat + `}}`, "body.heat.home", "left the heater"},
 			{"home before it was hot", `{"heat":{` + heat + `,"left":"2026-11-02T07:02:00Z",` + home +
 				`,"seated":true,"cool":30}}`, "body.heat.home", "before it left"},
-			{"not seated", `{"heat":{` + heat + `,` + left + `,` + home + `,"cool":30}}`, "body.heat.seated", "shoulder"},
-			{"tightened at no temperature", `{"heat":{` + heat + `,` + left + `,` + home + `,"seated":true}}`,
-				"body.heat.cool", "below 40 °C"},
-			{"tightened hot", `{"heat":{` + heat + `,` + left + `,` + home + `,"seated":true,"cool":55}}`, "body.heat.cool",
-				"wait until it is below 40 °C"},
 			{"home in time", `{"heat":{` + heat + `,` + left + `,` + home + `,"seated":true,"cool":31}}`, "",
 				"within home in 1:10 min"},
 			{"too slow", `{"heat":{` + heat + `,` + left + `,"home":"2026-11-02T07:04:00Z","seated":true,"cool":31}}`, "",
 				"out home in 4:00 min"},
 			{"over the cap: pressed instead", `{"heat":{"input":{"interference":"90 um","cap_c":110}}}`, "", "out"},
+			{"pressed cold", `{"heat":{"input":{},"cold":true}}`, "", "pressed on cold"},
+		}},
+		{plan: "internal-gear", step: "housing-hot", options: map[string]string{"service": "hot"}, entries: []entry{
+			{"not seated", `{"heat":{` + bushing + `,` + left + `,` + home + `,"cool":30}}`, "body.heat.seated", "shoulder"},
+			{"tightened at no temperature", `{"heat":{` + bushing + `,` + left + `,` + home + `,"seated":true}}`,
+				"body.heat.cool", "below 40 °C"},
+			{"tightened hot", `{"heat":{` + bushing + `,` + left + `,` + home + `,"seated":true,"cool":55}}`, "body.heat.cool",
+				"wait until it is below 40 °C"},
+			{"pressed cold, not seated", `{"heat":{"input":{},"cold":true}}`, "body.heat.seated", "shoulder"},
 		}},
 		{plan: "internal-gear", step: "warm", options: map[string]string{"arrives": "in-line", "jacket": "steam"},
 			entries: []entry{

@@ -69,6 +69,7 @@ func API(engine *gin.Engine, s *store.Store) huma.API {
 	api := humagin.New(engine, config)
 	srv := &server{store: s}
 	srv.jobs(api)
+	srv.hands(api)
 	srv.pumps(api)
 	srv.shop(api)
 	srv.photos(api)

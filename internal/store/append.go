@@ -83,6 +83,9 @@ func (s *Store) keep(ctx context.Context, tx *sql.Tx, r *Job, had int, row row, 
 	if _, err := tx.StmtContext(ctx, s.ready.entry).ExecContext(ctx, r.id, e.Seq, e.ID, string(e.Line())); err != nil {
 		return err
 	}
+	if _, err := tx.StmtContext(ctx, s.ready.let).ExecContext(ctx, r.id, e.Step); err != nil {
+		return err
+	}
 	for _, k := range r.Kept[had:] {
 		if err := keepSheet(ctx, tx, r.id, k); err != nil {
 			return err

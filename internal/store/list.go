@@ -22,6 +22,7 @@ type JobRow struct {
 	Changed   time.Time `json:"changed"`
 	Stage     string    `json:"stage" doc:"the stage to work in"`
 	Step      string    `json:"step" doc:"the step to do next"`
+	WaitsFor  []string  `json:"waits_for,omitempty" doc:"what it waits for, in words"`
 	job.Summary
 }
 
@@ -214,14 +215,19 @@ func (s *Store) page(ctx context.Context, l *listing, err error) ([]JobRow, erro
 		return nil, err
 	}
 	for i := range rows {
-		if rows[i].NextStep == "" {
+		if rows[i].NextStep == "" && len(rows[i].Waits) == 0 {
 			continue
 		}
 		p, err := s.plan(ctx, hashes[i])
 		if err != nil {
 			return nil, err
 		}
-		rows[i].Stage, rows[i].Step = p.Titles(rows[i].NextStep)
+		if rows[i].NextStep != "" {
+			rows[i].Stage, rows[i].Step = p.Titles(rows[i].NextStep)
+		}
+		for _, w := range rows[i].Waits {
+			rows[i].WaitsFor = append(rows[i].WaitsFor, w.Say(p))
+		}
 	}
 	return rows, nil
 }

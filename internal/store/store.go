@@ -47,7 +47,7 @@ type Store struct {
 }
 
 // ready are the statements of every entry, prepared once.
-type ready struct{ head, entry, row *sql.Stmt }
+type ready struct{ head, entry, row, let *sql.Stmt }
 
 func (r *ready) prepare(ctx context.Context, db *sql.DB) error {
 	for _, one := range []struct {
@@ -58,6 +58,7 @@ func (r *ready) prepare(ctx context.Context, db *sql.DB) error {
 		{&r.entry, "INSERT INTO entries (job, seq, id, line) VALUES (?, ?, ?, ?)"},
 		{&r.row, "UPDATE jobs SET changed = ?, state = ?, length = ?, summary = ?, past = ?, glance = ?, decide = ? " +
 			"WHERE id = ?"},
+		{&r.let, "DELETE FROM hands WHERE job = ? AND step = ?"},
 	} {
 		var err error
 		if *one.stmt, err = db.PrepareContext(ctx, one.text); err != nil {

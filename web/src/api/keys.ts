@@ -5,6 +5,7 @@ export const keys = {
   shop: ['shop'] as const,
   plans: ['plans'] as const,
   about: ['about'] as const,
+  hands: ['hands'] as const,
   toolChoices: ['tool-choices'] as const,
   jobs: ['jobs'] as const,
   jobList: (list: object) => ['jobs', list] as const,

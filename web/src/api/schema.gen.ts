@@ -38,6 +38,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/hands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The steps that are begun and not kept yet, with the clocks that run */
+        get: operations["list-hands"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs": {
         parameters: {
             query?: never;
@@ -102,6 +119,24 @@ export interface paths {
         /** Keep an entry, decide on one, withdraw one; end a job, or amend a signed one */
         post: operations["append-entry"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{number}/hands/{step}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say that a step is begun, and whether a clock runs at it */
+        put: operations["begin-step"];
+        post?: never;
+        /** Say that a step is not in hand after all */
+        delete: operations["let-go-step"];
         options?: never;
         head?: never;
         patch?: never;
@@ -623,7 +658,7 @@ export interface components {
              * @description amount: any figure
              * @enum {string}
              */
-            kind: "length" | "torque" | "number" | "amount" | "words";
+            kind: "length" | "torque" | "number" | "amount" | "temperature" | "words";
             title: string;
         };
         AtForm: {
@@ -636,6 +671,15 @@ export interface components {
             /** @description piece.point */
             at: string;
             title: string;
+        };
+        "Begin-stepRequest": {
+            /**
+             * Format: date-time
+             * @description when its clock was started; missing where none runs
+             */
+            began?: string;
+            /** @description id of the person at work */
+            by: string;
         };
         Body: {
             /**
@@ -779,6 +823,15 @@ export interface components {
             /** @description it is asked where, too */
             where?: boolean;
             words: string;
+        };
+        Clock: {
+            /** Format: date-time */
+            began: string;
+            /**
+             * Format: double
+             * @description how long it is to be; missing where nothing says
+             */
+            minutes?: number;
         };
         Complaint: {
             key: string;
@@ -1058,6 +1111,18 @@ export interface components {
             graduation?: string;
             positions?: components["schemas"]["PositionForm"][];
         };
+        Hand: {
+            by: components["schemas"]["Person"];
+            /** @description runs at the step */
+            clock?: components["schemas"]["Clock"];
+            job: string;
+            /** Format: date-time */
+            since: string;
+            step: string;
+            tag: string;
+            /** @description of the step */
+            title: string;
+        };
         Head: {
             /** @description who opened it */
             by: string;
@@ -1086,6 +1151,8 @@ export interface components {
             figure: components["schemas"]["Figure"];
         };
         HeatForm: {
+            /** @description pressed on cold instead, by the ring being fitted */
+            cold?: boolean;
             /** @description °C at the final tightening */
             cool?: string | number;
             /**
@@ -1102,6 +1169,8 @@ export interface components {
              * @description when it left the heater
              */
             left?: string;
+            /** @description how warm it left the heater: 108 °C, 226 °F */
+            reached?: string;
             /** @description no leaf enters at the shoulder */
             seated?: boolean;
         };
@@ -1147,6 +1216,10 @@ export interface components {
             tag: string;
             /** Format: int64 */
             total: number;
+            /** @description what it waits for */
+            waits?: components["schemas"]["Wait"][];
+            /** @description what it waits for, in words */
+            waits_for?: string[];
         };
         JobView: {
             /**
@@ -1580,6 +1653,8 @@ export interface components {
             judge?: "limit" | "spread" | "against" | "start";
             /** @description a leaf is meant, not a gauge */
             leaf?: boolean;
+            /** @description a later step tries the leaf at the shoulder */
+            leaf_later?: boolean;
             limit?: components["schemas"]["LimitShown"];
             marks?: string[];
             /**
@@ -2190,6 +2265,8 @@ export interface components {
             tally: components["schemas"]["Tally"];
             /** @description the pump stands; up is to the left of the line */
             vertical?: boolean;
+            /** @description what the job waits for */
+            waits?: components["schemas"]["Wait"][];
         };
         SheetKept: {
             /** Format: date-time */
@@ -2448,6 +2525,19 @@ export interface components {
             source: string;
             text: string;
         };
+        Wait: {
+            /** @enum {string} */
+            for: "decision" | "lead" | "cooling" | "part" | "follow";
+            /**
+             * Format: int64
+             * @description how many decisions
+             */
+            n?: number;
+            /** @description keys of the parts to be had */
+            parts?: string[];
+            /** @description the step at which it waits */
+            step?: string;
+        };
         WaitForm: {
             /** Format: date-time */
             began?: string;
@@ -2568,6 +2658,65 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-hands": {
+        parameters: {
+            query?: {
+                /** @description its number; left out, of all open jobs */
+                job?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Hand"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -2854,6 +3003,135 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "begin-step": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description J-0147 */
+                number: string;
+                /** @description id of the step */
+                step: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Begin-stepRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Hand"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "let-go-step": {
+        parameters: {
+            query: {
+                /** @description id of the person who had begun it */
+                by: string;
+            };
+            header?: never;
+            path: {
+                /** @description J-0147 */
+                number: string;
+                /** @description id of the step */
+                step: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Hand"][];
                 };
             };
             /** @description Not Found */

@@ -3,6 +3,7 @@ import Box from '@mui/material/Box'
 import { useNavigate } from 'react-router'
 import { ink } from '../theme'
 import { Boundary } from './Boundary'
+import { Clocks } from './Clocks'
 import { useEscape, useKeys, useNoRepeat } from './keys'
 import { useSettings } from './settings'
 import { TopBar } from './TopBar'
@@ -45,6 +46,7 @@ export function Screen({
       }}
     >
       <TopBar title={title} note={note} actions={actions} onHelp={() => setHelp(true)} />
+      <Clocks />
       <Box
         component="main"
         sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}

@@ -3,6 +3,7 @@ import Box from '@mui/material/Box'
 import Drawer from '@mui/material/Drawer'
 import Typography from '@mui/material/Typography'
 import { usePreview, useShop } from '../api/client'
+import { useHand, useHandsOn } from '../api/hands'
 import type { Body, FieldError, JobView, Step } from '../api/types'
 import { useSettings } from '../app/settings'
 import { EntryContext } from '../entry/EntryBox'
@@ -42,6 +43,8 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
   const shop = useShop()
   const { root, main, decide, focus } = useFocus()
   const sending = useSending(job.number, step.id)
+  const hand = useHand(job.number, step.id)
+  const others = useHandsOn(job.number)(step.id).filter((h) => h.by.id !== person)
   const kept = useMemo(() => job.log.find((e) => e.id === step.entry), [job.log, step.entry])
   const draft = useDraft(job.number, step, step.again ? undefined : kept?.body, unit, person)
   const { body, typed } = draft
@@ -165,8 +168,10 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
     focus,
     change: (b: Body) => {
       sending.typedOn()
+      if (!typed && live) hand.begin()
       draft.change(b)
     },
+    clock: hand.begin,
     keep: () => keep(),
     go: onNext,
   }
@@ -289,6 +294,11 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
                 {!me && !locked && (
                   <Note>Say at the top who is working. Every entry carries a name.</Note>
                 )}
+                {others.length > 0 && !isKept && (
+                  <Box role="note" sx={{ fontWeight: 500 }}>
+                    {others.map((h) => `${h.by.name} began this at ${hour(h.since)}`).join(', ')}.
+                  </Box>
+                )}
                 {step.panel.proposed && !step.entry && (
                   <Note>Last time it was not on this pump: {step.panel.proposed}.</Note>
                 )}
@@ -318,6 +328,7 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
                   onClear={() => {
                     sending.forget()
                     draft.drop()
+                    hand.letGo()
                     setTimeout(focus.firstBox)
                   }}
                   onAgain={again}
@@ -407,6 +418,8 @@ function Note({ children }: { children: React.ReactNode }) {
     </Box>
   )
 }
+
+const hour = (at: string) => new Date(at).toLocaleTimeString(undefined, { timeStyle: 'short' })
 
 const when = (at: string) =>
   new Date(at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })

@@ -10,6 +10,8 @@ interface PanelState {
   kept: boolean
   change: (body: Body) => void
   keep: () => void
+  /** starts the clock of the step, or stops it; everybody in the shop sees it run */
+  clock: (began: string | undefined) => void
   /** puts another step on the bench */
   go: (step: string) => void
   focus: Focus

@@ -329,6 +329,11 @@ function Row({ job, onFocus }: { job: JobRow; onFocus: () => void }) {
           <Box sx={{ color: ink('ink2'), fontSize: '0.875rem' }}>
             {over(job) ? job.remark : `${job.stage}: ${job.step}`}
           </Box>
+          {job.waits_for?.map((w) => (
+            <Box key={w} data-waits sx={{ fontSize: '0.875rem', fontWeight: 500 }}>
+              Waits for {w}
+            </Box>
+          ))}
         </Box>
         <SmallLine line={job.line} />
         <Box sx={{ fontSize: '0.875rem', color: ink('ink2') }}>

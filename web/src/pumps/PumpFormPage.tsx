@@ -256,7 +256,9 @@ function Form({ first, plans, fresh }: { first: Pump; plans: PlanView[]; fresh: 
                           ? '1.530 in'
                           : v.kind === 'torque'
                             ? '45 lbf·ft'
-                            : v.default
+                            : v.kind === 'temperature'
+                              ? '107 °C or 225 °F'
+                              : v.default
                       }
                       value={x.text}
                       onChange={(e) => put({ text: e.target.value })}

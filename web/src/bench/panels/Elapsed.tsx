@@ -1,20 +1,14 @@
-import { useEffect, useState } from 'react'
 import Box from '@mui/material/Box'
+import { minutesAndSeconds, useNow } from '../../app/clock'
 import { condensed, ink, mono } from '../../theme'
 
 /** A plain clock since a moment; past its minutes it says so. */
 export function Elapsed({ from, to, minutes }: { from?: string; to?: string; minutes?: number }) {
-  const [now, setNow] = useState(() => Date.now())
-  const running = from !== undefined && to === undefined
-  useEffect(() => {
-    if (!running) return
-    const timer = setInterval(() => setNow(Date.now()), 500)
-    return () => clearInterval(timer)
-  }, [running])
+  const now = useNow(from !== undefined && to === undefined)
   const spent = from ? Math.max(0, (to ? Date.parse(to) : now) - Date.parse(from)) / 1000 : 0
   const late = minutes !== undefined && minutes > 0 && spent > minutes * 60
   return (
-    <Box role="timer" aria-label="Time since it left the heater" sx={{ minWidth: 150 }}>
+    <Box role="timer" aria-label="Time since it was started" sx={{ minWidth: 150 }}>
       <Box
         sx={{
           fontFamily: mono,
@@ -24,7 +18,7 @@ export function Elapsed({ from, to, minutes }: { from?: string; to?: string; min
           color: late ? ink('out') : ink('ink'),
         }}
       >
-        {Math.floor(spent / 60)}:{String(Math.floor(spent % 60)).padStart(2, '0')}
+        {minutesAndSeconds(spent)}
       </Box>
       <Box
         sx={{

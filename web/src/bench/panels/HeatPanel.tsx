@@ -2,6 +2,8 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
 import FormControlLabel from '@mui/material/FormControlLabel'
+import ToggleButton from '@mui/material/ToggleButton'
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import { Key } from '../../app/Key'
 import { useKeys } from '../../app/keys'
@@ -12,19 +14,61 @@ import { usePanel } from '../panel'
 import { Elapsed } from './Elapsed'
 import { Asking } from './ToolPanel'
 
-/** A heating: how hot, then the clock from the heater to its shoulder, then cool and seated. */
+/** A heating: how hot, then the clock from the heater to its shoulder, then cool and seated. Or pressed cold. */
 export function HeatPanel() {
-  const { step, body, change, disabled, kept } = usePanel()
+  const { step, body, change, disabled, kept, clock } = usePanel()
   const form = body.heat ?? { input: {} }
   const set = (patch: Partial<typeof form>) => change({ ...body, heat: { ...form, ...patch } })
-  const { minutes, below, onto } = step.panel
+  const { minutes, below, onto, leaf_later: leafLater } = step.panel
   const left = () => {
-    if (!disabled && !kept) set({ left: new Date().toISOString(), home: undefined })
+    if (disabled || kept || form.cold) return
+    const now = new Date().toISOString()
+    set({ left: now, home: undefined })
+    clock(now)
   }
   const home = () => {
-    if (!disabled && !kept && form.left) set({ home: new Date().toISOString() })
+    if (disabled || kept || !form.left) return
+    set({ home: new Date().toISOString() })
+    clock(undefined)
   }
   useKeys({ h: () => (form.left && !form.home ? home() : left()) })
+  const how = (
+    <ToggleButtonGroup
+      exclusive
+      size="small"
+      aria-label="How it goes on"
+      disabled={disabled || kept}
+      value={form.cold ? 'cold' : 'hot'}
+      onChange={(_, way: string | null) => way && set({ cold: way === 'cold' || undefined })}
+    >
+      <ToggleButton value="hot">Heated</ToggleButton>
+      <ToggleButton value="cold">Pressed cold</ToggleButton>
+    </ToggleButtonGroup>
+  )
+  const seated = leafLater !== true && (
+    <FormControlLabel
+      control={
+        <Checkbox
+          checked={form.seated ?? false}
+          disabled={disabled}
+          onChange={(e) => set({ seated: e.target.checked })}
+          slotProps={{ input: { 'data-seated': '' } as object }}
+        />
+      }
+      label="No leaf enters at the shoulder"
+    />
+  )
+  if (form.cold)
+    return (
+      <Box sx={{ display: 'grid', gap: 3, justifyItems: 'start' }}>
+        {how}
+        <Typography>
+          Force goes through the ring that is being fitted, never through the balls. Square at the
+          start, in one stroke.
+        </Typography>
+        {seated}
+      </Box>
+    )
   return (
     <Asking
       path="body.heat.input"
@@ -33,13 +77,13 @@ export function HeatPanel() {
         change({ ...body, heat: { ...form, input }, _texts: texts } as Drafted)
       }
       aside={
-        <Box sx={{ display: 'grid', gap: 3, borderTop: `1px solid ${ink('rule')}`, pt: 3 }}>
+        <Box sx={{ display: 'grid', gap: 2, borderTop: `1px solid ${ink('rule')}`, pt: 2 }}>
           {onto && onto.length > 0 && (
             <Typography>
               On the shaft before the heater is switched on: <strong>{onto.join(', ')}</strong>.
             </Typography>
           )}
-          <Box sx={{ display: 'flex', gap: 4, alignItems: 'center', flexWrap: 'wrap' }}>
+          <Box sx={{ display: 'flex', gap: 3, alignItems: 'center', flexWrap: 'wrap' }}>
             <Elapsed from={form.left} to={form.home} minutes={minutes} />
             {!kept && !form.left && (
               <Button
@@ -73,28 +117,30 @@ export function HeatPanel() {
               </Button>
             )}
           </Box>
-          <Box sx={{ display: 'flex', gap: 4, alignItems: 'flex-end', flexWrap: 'wrap' }}>
+          <Box sx={{ display: 'flex', gap: 3, alignItems: 'flex-end', flexWrap: 'wrap' }}>
             <EntryBox
               above
-              label={`Tightened at, °C${below ? `, below ${below}` : ''}`}
-              field="body.heat.cool"
-              value={form.cool}
-              onChange={(t) => set({ cool: t })}
+              label="Left the heater at, °C or °F"
+              field="body.heat.reached"
+              value={form.reached}
+              onChange={(t) => set({ reached: t || undefined })}
               plain
-              width={180}
+              width={170}
             />
-            <FormControlLabel
-              control={
-                <Checkbox
-                  checked={form.seated ?? false}
-                  disabled={disabled}
-                  onChange={(e) => set({ seated: e.target.checked })}
-                  slotProps={{ input: { 'data-seated': '' } as object }}
-                />
-              }
-              label="No leaf enters at the shoulder"
-            />
+            {below !== undefined && (
+              <EntryBox
+                above
+                label={`Tightened at, °C, below ${below}`}
+                field="body.heat.cool"
+                value={form.cool}
+                onChange={(t) => set({ cool: t })}
+                plain
+                width={180}
+              />
+            )}
+            {seated}
           </Box>
+          {how}
         </Box>
       }
     />

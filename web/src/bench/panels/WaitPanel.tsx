@@ -8,12 +8,14 @@ import { Elapsed } from './Elapsed'
 
 /** A time to wait. The clock goes on when the screen is left. */
 export function WaitPanel() {
-  const { step, body, change, disabled, kept } = usePanel()
+  const { step, body, change, disabled, kept, clock } = usePanel()
   const form = body.wait ?? {}
   const set = (patch: Partial<typeof form>) => change({ ...body, wait: { ...form, ...patch } })
   const go = () => {
-    if (!disabled && !kept)
-      set(form.began ? { ended: new Date().toISOString() } : { began: new Date().toISOString() })
+    if (disabled || kept) return
+    const now = new Date().toISOString()
+    set(form.began ? { ended: now } : { began: now })
+    clock(form.began ? undefined : now)
   }
   useKeys({ h: go })
   return (
