@@ -120,7 +120,8 @@ title: Parts that are waited for
 construction: Z
 version: 1
 parts:
-  - {key: shaft, title: Shaft, quantity: 1, lead: true, findings: [{key: bent, words: Bent, outcome: replace, rule: replaced}]}
+  - {key: shaft, title: Shaft, quantity: 1, lead: true,
+     findings: [{key: bent, words: Bent, outcome: replace, rule: replaced}]}
   - {key: seal, title: Seal, kit: always, quantity: 1, seal: true}
   - {key: sleeve, title: Sleeve, kit: if-needed, quantity: 1}
 stages:

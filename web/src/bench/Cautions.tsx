@@ -9,7 +9,7 @@ export function Cautions({ step }: { step: Step }) {
     <Box
       role="note"
       aria-label="Caution"
-      sx={{ mt: 2.5, border: `2px solid ${ink('ink')}`, background: ink('paper'), display: 'flex' }}
+      sx={{ mt: 1.5, border: `2px solid ${ink('ink')}`, background: ink('paper'), display: 'flex' }}
     >
       <Box
         sx={{
@@ -40,11 +40,16 @@ export function Cautions({ step }: { step: Step }) {
         component="ul"
         sx={{
           m: 0,
-          py: 1.5,
-          pl: step.cautions.length > 1 ? 6 : 3,
+          py: 1,
+          pl: 3,
           pr: 3,
-          listStyle: step.cautions.length > 1 ? 'disc' : 'none',
-          '& li': { my: 0.5, fontWeight: 500, fontSize: '1rem' },
+          // Short ones stand beside each other.
+          display: 'flex',
+          flexWrap: 'wrap',
+          columnGap: 6,
+          listStyle: 'none',
+          '& li': { fontWeight: 500, fontSize: '1rem', display: 'list-item' },
+          '& li::before': { content: step.cautions.length > 1 ? '"• "' : '""' },
         }}
       >
         {step.cautions.map((c) => (

@@ -55,7 +55,7 @@ export function Result({ step, reading }: { step: Step; reading: Reading | undef
           <VerdictShape verdict={reading?.verdict} size={22} />{' '}
           <span data-verdict>{verdictWord(reading?.verdict)}</span>
         </Box>
-        <Rows rows={[['Limit', limitText(p.limit, show)], ...behind(step, reading, show)]} />
+        <Rows rows={[['Limit', limitText(p.limit, show)]]} />
       </Box>
     )
   }
@@ -176,9 +176,20 @@ function Answer({ reading }: { reading: Reading }) {
           <span data-verdict>{verdictWord(reading.verdict)}</span>
         </Box>
       )}
-      <Rows rows={words.rows.map((r) => [r.name, show(r.value)])} />
     </Box>
   )
+}
+
+/** What stands behind the number, below the button, so that the button keeps its place. */
+export function Behind({ step, reading }: { step: Step; reading: Reading | undefined }) {
+  const { show } = useUnit()
+  const words = reading?.tool?.words
+  const rows: [string, string][] = words
+    ? words.rows.map((r) => [r.name, show(r.value)])
+    : step.panel.figure_title
+      ? behind(step, reading, show)
+      : []
+  return rows.length > 0 && <Rows rows={rows} />
 }
 
 type Show = (f: Figure | undefined, missing?: string) => string

@@ -19,7 +19,7 @@ import { instruments } from './panels'
 import { Pictures } from './Pictures'
 import { Beside, Marked } from './Marked'
 import { ReasonDialog, slips } from './ReasonDialog'
-import { Result } from './Result'
+import { Behind, Result } from './Result'
 import { Tells } from './Tells'
 import { useDraft } from './useDraft'
 import { useFirstFocus, useFocus } from './useFocus'
@@ -336,6 +336,7 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
                   onWithdraw={mayWithdraw ? () => setAsking('withdraw') : undefined}
                 />
                 <Refused problem={problem} stale={stale} correcting={correcting} />
+                <Behind step={step} reading={reading} />
                 <Pictures job={job.number} step={step} disabled={!live || locked} />
                 <KeptBy job={job} step={step} shown={isKept} />
               </Box>

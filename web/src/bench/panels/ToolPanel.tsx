@@ -93,8 +93,15 @@ export function Asking({
           />
         )}
         {facts.length > 0 && <Typography variant="body2">Known: {facts.join(', ')}.</Typography>}
-        <ToolForm groups={groups} texts={texts} unit={unit} onChange={set} />
+        {/* What goes on beside the calculation stands before what is seldom changed in it. */}
+        <ToolForm
+          groups={aside ? groups.slice(0, 1) : groups}
+          texts={texts}
+          unit={unit}
+          onChange={set}
+        />
         {aside}
+        {aside && <ToolForm groups={groups.slice(1)} texts={texts} unit={unit} onChange={set} />}
         <Box sx={{ maxWidth: 440 }}>
           <ToolPicture
             kind={kind}

@@ -188,17 +188,17 @@ export const bearing: Tool[] = [
     title: 'Bearing heating',
     asks: 'How hot, and is that too hot?',
     words: 'induction heater bearing temperature',
-    form: () => [
+    form: (value) => [
       {
         title: 'Bearing',
         fields: [
           { name: 'bore', label: 'Bore', width: 130 },
           { name: 'interference', label: 'Greatest interference' },
-          { name: 'clearance', label: 'Room wanted' },
         ],
       },
       {
         title: 'Temperatures, °C',
+        folded: value('window_c.min') !== '',
         note: 'The cap is what the weakest part may take: 120 for an open bearing, 80 for one greased and sealed, unless its maker says.',
         fields: [
           { name: 'ambient_c', label: 'Shaft', kind: 'number', start: '20' },
@@ -206,12 +206,13 @@ export const bearing: Tool[] = [
         ],
       },
       {
-        title: 'The maker’s window, °C, if there is one',
+        title: 'The maker’s window, °C; room wanted',
         folded: true,
         fields: [
           number('window_c.min', 'From'),
           number('window_c.max', 'To'),
           number('minutes', 'Minutes'),
+          { name: 'clearance', label: 'Room wanted' },
         ],
       },
     ],
