@@ -85,6 +85,10 @@ func TestCommand(t *testing.T) {
 			`no-such-kind.yaml:9: step s: kind is "polish"`},
 		{"the order of work", "", "plan show ../../core/plan/plans/close-coupled-hygienic.yaml --option seal-type=double",
 			0, "Rear flush seal"},
+		{"the order of work on paper", "", "plan show ../../core/plan/plans/double-suction.yaml --scope seals --letter " +
+			"--paper " + filepath.Join(dir, "order.pdf"), 0, ""},
+		{"a scope there is not", "", "plan show ../../core/plan/plans/double-suction.yaml --scope all --paper " +
+			filepath.Join(dir, "no.pdf"), 2, "scope"},
 		{"a choice there is not", "", "plan show ../../core/plan/plans/double-suction.yaml --option seat-pins=three", 2,
 			"one of one, two"},
 		{"a plan there is not", "", "plan show none.yaml", 2, "none.yaml"},

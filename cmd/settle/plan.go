@@ -6,11 +6,18 @@ import (
 	"io"
 	"os"
 	"path/filepath"
+	"slices"
 	"strconv"
 	"strings"
+	"time"
 
+	"settle/core/job"
 	"settle/core/judge"
 	"settle/core/plan"
+	"settle/core/quantity"
+	"settle/core/record"
+	"settle/internal/report"
+	"settle/internal/store"
 )
 
 // plans is "settle plan …": for whoever writes a plan.
@@ -64,16 +71,53 @@ func checkPlans(files []string, out io.Writer) error {
 	return nil
 }
 
-// showPlan prints the order of work that results from the options.
+// shown is what "settle plan show" is asked for.
+type shown struct {
+	file, paper string // paper: the file to write a work order to
+	letter      bool
+	unit        quantity.Unit
+	plan.Chosen
+}
+
+// showPlan prints the order of work that results from the options, or writes it as a work
+// order.
 func showPlan(args []string, out io.Writer) error {
-	file, q := "", plan.Chosen{Options: map[string]string{}, Counts: map[string]int{}, Parts: map[string]judge.Outcome{}}
+	q, err := readShown(args)
+	if err != nil {
+		return err
+	}
+	if q.file == "" {
+		return usageError("plan show: name a file")
+	}
+	p, err := readPlan(q.file)
+	if err == nil && q.paper != "" {
+		err = q.write(p)
+	} else if err == nil {
+		err = p.Show(out, q.Chosen)
+	}
+	if err != nil {
+		return usageError(err.Error())
+	}
+	return nil
+}
+
+func readShown(args []string) (shown, error) {
+	q := shown{unit: quantity.UnitMillimetre,
+		Chosen: plan.Chosen{Options: map[string]string{}, Counts: map[string]int{}, Parts: map[string]judge.Outcome{}}}
 	for i := 0; i < len(args); i++ {
 		name, value, with := strings.Cut(args[i], "=")
-		if !strings.HasPrefix(name, "--") {
-			if file != "" {
-				return usageError("plan show: one file at a time")
+		switch {
+		case name == "--letter":
+			q.letter = true
+			continue
+		case name == "--thou":
+			q.unit = quantity.UnitThou
+			continue
+		case !strings.HasPrefix(name, "--"):
+			if q.file != "" {
+				return q, usageError("plan show: one file at a time")
 			}
-			file = args[i]
+			q.file = args[i]
 			continue
 		}
 		if !with && i+1 < len(args) { // --option seal=double
@@ -82,39 +126,74 @@ func showPlan(args []string, out io.Writer) error {
 		} else if with { // --option=seal=double
 			value = args[i][len(name)+1:]
 		}
-		if name == "--scope" || name == "--arrives" {
-			q.Options[name[2:]] = value
-			continue
-		}
-		key, choice, ok := strings.Cut(value, "=")
-		if !ok {
-			return usageError(fmt.Sprintf("plan show: %s %q: write it as key=value", name, value))
-		}
-		switch name {
-		case "--option", "--school":
-			q.Options[key] = choice
-		case "--count":
-			n, err := strconv.Atoi(choice)
-			if err != nil {
-				return usageError(fmt.Sprintf("plan show: --count %s: %q is not a number", key, choice))
-			}
-			q.Counts[key] = n
-		case "--part":
-			q.Parts[key] = judge.Outcome(choice)
-		default:
-			return usageError(fmt.Sprintf("plan show: there is no flag %s: write --scope, --arrives, --option, --school, "+
-				"--count or --part", name))
+		if err := q.take(name, value); err != nil {
+			return q, err
 		}
 	}
-	if file == "" {
-		return usageError("plan show: name a file")
+	return q, nil
+}
+
+func (q *shown) take(name, value string) error {
+	switch name {
+	case "--paper":
+		q.paper = value
+		return nil
+	case "--scope", "--arrives":
+		q.Options[name[2:]] = value
+		return nil
 	}
-	p, err := readPlan(file)
-	if err != nil {
-		return usageError(err.Error())
+	key, choice, ok := strings.Cut(value, "=")
+	if !ok {
+		return usageError(fmt.Sprintf("plan show: %s %q: write it as key=value", name, value))
 	}
-	if err := p.Show(out, q); err != nil {
-		return usageError(err.Error())
+	switch name {
+	case "--option", "--school":
+		q.Options[key] = choice
+	case "--count":
+		n, err := strconv.Atoi(choice)
+		if err != nil {
+			return usageError(fmt.Sprintf("plan show: --count %s: %q is not a number", key, choice))
+		}
+		q.Counts[key] = n
+	case "--part":
+		q.Parts[key] = judge.Outcome(choice)
+	default:
+		return usageError(fmt.Sprintf("plan show: there is no flag %s: write --scope, --arrives, --option, --school, "+
+			"--count, --part, or --paper FILE with --letter and --thou", name))
 	}
 	return nil
+}
+
+// write makes a work order of a pump that has nothing but the options.
+func (q *shown) write(p *plan.Plan) error {
+	papers := job.Papers{Options: map[string]string{}, Values: map[string]job.Value{}}
+	rules := job.Rules{Schools: map[string]string{}}
+	for key, choice := range q.Options {
+		switch {
+		case key == "scope", key == "arrives":
+		case slices.ContainsFunc(plan.Schools, func(c plan.Choice) bool { return c.Key == key }):
+			rules.Schools[key] = choice
+		default:
+			papers.Options[key] = choice
+		}
+	}
+	for key, n := range q.Counts {
+		papers.Values[key] = job.Value{Text: strconv.Itoa(n)}
+	}
+	asked := job.Asked{Complaint: "not said yet", Scope: q.Options["scope"], Arrives: q.Options["arrives"]}
+	first, err := job.NewOpening(p, "", papers, rules, asked)
+	if err != nil {
+		return err
+	}
+	entry, err := job.Seal(nil, job.Entry{ID: "paper", Kind: job.Opened, Open: first}, time.Now())
+	if err != nil {
+		return err
+	}
+	j := job.Job{Plan: p, Log: []job.Entry{entry}}
+	r := &store.Job{Pump: record.Pump{Name: p.Title}, Job: j}
+	b, err := report.WorkOrder(r, job.Derive(j), report.Printing{Letter: q.letter, Unit: q.unit})
+	if err != nil {
+		return err
+	}
+	return os.WriteFile(q.paper, b, 0o644)
 }

@@ -190,7 +190,7 @@ func (p *Paper) source(l *LimitShown) int {
 
 func (p *Paper) checkRow(c *CheckSheet, repeat bool) CheckRow {
 	row := CheckRow{Check: c.Check, Letter: c.Letter, Title: c.Title, Found: takenCell(c.Found), Built: takenCell(c.Built),
-		Limit: limitFigures(c.Limit), From: p.source(c.Limit), Repeat: repeat, limit: c.Limit, change: c.Change}
+		Limit: LimitFigures(c.Limit), From: p.source(c.Limit), Repeat: repeat, limit: c.Limit, change: c.Change}
 	if c.Built != nil {
 		for _, r := range c.Built.Earlier {
 			row.Earlier = append(row.Earlier, *cell(r.Figure, r.High, r.Verdict))
@@ -234,8 +234,8 @@ func cell(low, high *Figure, verdict judge.Result) *Cell {
 	return c
 }
 
-// limitFigures is a limit without its unit.
-func limitFigures(l *LimitShown) Sentence {
+// LimitFigures is a limit in figures, without its unit.
+func LimitFigures(l *LimitShown) Sentence {
 	switch {
 	case l == nil || l.Min == nil && l.Max == nil:
 		return plainly(noneKnownShort)

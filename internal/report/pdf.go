@@ -2,6 +2,7 @@ package report
 
 import (
 	"bytes"
+	"cmp"
 	"fmt"
 	"strings"
 
@@ -29,21 +30,7 @@ const (
 // PDF returns the build sheet as it is printed: the paper that a customer gets. Its rows
 // are those of job.PaperOf; here they are laid out.
 func PDF(r *store.Job, sheet *job.Sheet, how Printing) ([]byte, error) {
-	size := "A4"
-	if how.Letter {
-		size = "Letter"
-	}
-	p := &page{Fpdf: fpdf.New("P", "mm", size, ""), how: how, r: r, sheet: sheet, rows: job.PaperOf(sheet),
-		head: job.HeadOf(r.Job, sheet)}
-	p.addFonts()
-	p.SetMargins(margin, margin, margin)
-	p.SetAutoPageBreak(true, margin+6)
-	p.AliasNbPages("{all}")
-	p.SetTitle("Build sheet "+r.Number, true)
-	p.SetFooterFunc(p.footer)
-	p.ink(inkColour)
-	p.AddPage()
-	p.top()
+	p := begin(r, sheet, how, "Build sheet")
 	p.shaftLine()
 	p.checks()
 	p.repeats()
@@ -59,6 +46,26 @@ func PDF(r *store.Job, sheet *job.Sheet, how Printing) ([]byte, error) {
 		return nil, fmt.Errorf("writing the sheet: %w", err)
 	}
 	return out.Bytes(), nil
+}
+
+// begin is the first page with its head.
+func begin(r *store.Job, sheet *job.Sheet, how Printing, what string) *page {
+	size := "A4"
+	if how.Letter {
+		size = "Letter"
+	}
+	p := &page{Fpdf: fpdf.New("P", "mm", size, ""), how: how, r: r, sheet: sheet, rows: job.PaperOf(sheet),
+		head: job.HeadOf(r.Job, sheet)}
+	p.addFonts()
+	p.SetMargins(margin, margin, margin)
+	p.SetAutoPageBreak(true, margin+6)
+	p.AliasNbPages("{all}")
+	p.SetTitle(what+" "+cmp.Or(r.Number, r.Pump.Tag), true)
+	p.SetFooterFunc(p.footer)
+	p.ink(inkColour)
+	p.AddPage()
+	p.top(what)
+	return p
 }
 
 // page is the paper as it is written.
@@ -98,18 +105,24 @@ func (p *page) say(s job.Sentence) string {
 
 func (p *page) footer() {
 	p.SetY(-margin - 2)
-	p.cell(p.width()*0.8, 4, plain(7.5), fmt.Sprintf("%s, %s, plan %s version %d", p.r.Number, p.r.Pump.Tag, p.r.Plan.Key,
-		p.r.Plan.Version), "L")
+	var what []string
+	for _, s := range []string{p.r.Number, p.r.Pump.Tag, fmt.Sprintf("plan %s version %d", p.r.Plan.Key,
+		p.r.Plan.Version)} {
+		if s != "" {
+			what = append(what, s)
+		}
+	}
+	p.cell(p.width()*0.8, 4, plain(7.5), strings.Join(what, ", "), "L")
 	p.cell(p.width()*0.2, 4, plain(7.5), fmt.Sprintf("page %d of {all}", p.PageNo()), "R")
 }
 
 // top is the head of the first page: what it is, the plate of the pump, the shop with
 // room for its sign.
-func (p *page) top() {
+func (p *page) top(what string) {
 	const left, right = 58.0, 42.0
 	y := p.GetY()
 	p.dye()
-	p.at(margin, y).cell(left, 4, title(9), "Build sheet", "L")
+	p.at(margin, y).cell(left, 4, title(9), what, "L")
 	p.ink(inkColour)
 	p.at(margin, y+4).cell(left, 9, title(22), p.r.Pump.Tag, "L")
 	p.at(margin, y+13)
@@ -117,7 +130,11 @@ func (p *page) top() {
 	p.lines(title(11), 4.6, p.r.Pump.Name)
 	p.SetX(margin)
 	opened := p.head.Opened.Local().Format("2 January 2006")
-	p.lines(plain(8.5), line, fmt.Sprintf("%s, opened %s by %s", p.r.Number, opened, p.head.By))
+	if p.r.Number == "" {
+		p.lines(plain(8.5), line, "no job opened yet, printed "+opened)
+	} else {
+		p.lines(plain(8.5), line, fmt.Sprintf("%s, opened %s by %s", p.r.Number, opened, p.head.By))
+	}
 	p.SetRightMargin(margin)
 	end := max(p.GetY(), p.plate(margin+left+4, y, p.width()-left-right-8), y+26)
 	p.at(margin+p.width()-right, y).cell(right, 5, title(11), p.how.Shop, "R")
@@ -150,6 +167,9 @@ func (p *page) plate(x, y, w float64) float64 {
 			p.at(x+22, y+float64(i)*3.6).cell(w-24, 3.6, plain(8), text, "L")
 		}
 		y += 3.6 * float64(max(len(lines), 1))
+	}
+	if y == top+1 { // nothing is known of it
+		return y
 	}
 	p.SetLineWidth(0.3)
 	p.Rect(x, top, w, y+1-top, "D")

@@ -130,3 +130,40 @@ func TestLettersThatTheTypefaceLacks(t *testing.T) {
 		t.Error(err)
 	}
 }
+
+// Every shipped plan is printed as a work order, with room at each step that is read.
+func TestWorkOrderOfEveryPlan(t *testing.T) {
+	for key, p := range plan.Library() {
+		o, err := job.NewOpening(p, "X", job.Papers{}, job.Rules{}, job.Asked{Complaint: "leaks"})
+		if err != nil {
+			t.Fatal(err)
+		}
+		e, err := job.Seal(nil, job.Entry{ID: "open", By: lead, Kind: job.Opened, Open: o}, start)
+		if err != nil {
+			t.Fatal(err)
+		}
+		j := job.Job{Plan: p, Log: []job.Entry{e}}
+		sheet := job.Derive(j)
+		n := 0
+		for _, stage := range job.OrderOf(sheet).Stages {
+			n += len(stage.Steps)
+		}
+		total := 0
+		for i := range sheet.Stages {
+			total += sheet.Stages[i].Total
+			for k := range sheet.Stages[i].Steps {
+				step := &sheet.Stages[i].Steps[k]
+				if room := job.RoomsOf(step); len(room) == 0 && step.Panel.Instrument != "ack" {
+					t.Errorf("%s: %s has no room to be written on", key, step.ID)
+				}
+			}
+		}
+		if n != total {
+			t.Errorf("%s: %d of %d steps are on paper", key, n, total)
+		}
+		pdf, err := WorkOrder(&store.Job{Pump: record.Pump{Name: p.Title}, Job: j}, sheet, Printing{})
+		if err != nil || !bytes.HasPrefix(pdf, []byte("%PDF-")) {
+			t.Errorf("%s: %v", key, err)
+		}
+	}
+}

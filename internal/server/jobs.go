@@ -1,6 +1,7 @@
 package server
 
 import (
+	"cmp"
 	"context"
 	"fmt"
 	"net/http"
@@ -112,6 +113,10 @@ func (s *server) jobs(api huma.API) {
 	operation(api, http.MethodPost, "/jobs/{number}/steps/{step}/preview", "preview",
 		"Work out a panel that is still being typed", s.preview)
 	download(api, "/jobs/{number}/sheet.{format}", "sheet-file", "The build sheet as a file", s.sheetFile)
+	download(api, "/jobs/{number}/order.pdf", "job-order", "What of a job is still to be done, as a work order on paper",
+		s.jobOrder)
+	download(api, "/pumps/{tag}/order.pdf", "pump-order", "A job on a pump as a work order on paper, before it is opened",
+		s.pumpOrder)
 	download(api, "/jobs/{number}/kit.csv", "kit-file", "The parts list as a file", s.kitFile)
 	huma.Register(api, huma.Operation{OperationID: "import-job", Method: http.MethodPost, Path: "/api/v1/jobs/import",
 		Summary: "Take in a job of another Settle, from its JSON file", DefaultStatus: http.StatusCreated,
@@ -215,6 +220,50 @@ func (s *server) sheetFile(ctx context.Context, in *struct {
 		out.Body, err = report.JSON(r, photo)
 	}
 	return out, err
+}
+
+// OnPaper is how something is printed.
+type OnPaper struct {
+	Unit  string `query:"unit" enum:"thou,mm" default:"thou" doc:"lengths in thou or mm"`
+	Paper string `query:"paper" enum:"a4,letter" default:"a4" doc:"the size of its pages"`
+}
+
+func (s *server) jobOrder(ctx context.Context, in *struct {
+	JobPath
+	OnPaper
+}) (*file, error) {
+	r, err := s.store.Job(ctx, in.Number)
+	if err != nil {
+		return nil, err
+	}
+	return s.order(ctx, r, in.OnPaper)
+}
+
+func (s *server) pumpOrder(ctx context.Context, in *struct {
+	PumpPath
+	OnPaper
+	Complaint string `query:"complaint" maxLength:"500" doc:"why the pump is here, in words"`
+	Why       string `query:"why" doc:"key of the plan's complaint"`
+	Scope     string `query:"scope" doc:"key of the scope; left out, what the complaint proposes"`
+	Arrives   string `query:"arrives" doc:"in what state the pump comes"`
+}) (*file, error) {
+	asked := job.Asked{Complaint: cmp.Or(in.Complaint, "not said yet"), Why: in.Why, Scope: in.Scope, Arrives: in.Arrives}
+	r, err := s.store.Unopened(ctx, in.Tag, asked)
+	if err != nil {
+		return nil, err
+	}
+	return s.order(ctx, r, in.OnPaper)
+}
+
+func (s *server) order(ctx context.Context, r *store.Job, on OnPaper) (*file, error) {
+	shop, err := s.store.Shop(ctx)
+	if err != nil {
+		return nil, err
+	}
+	b, err := report.WorkOrder(r, job.Derive(r.Job), report.Printing{Shop: shop.Name, Letter: on.Paper == "letter",
+		Unit: quantity.Unit(on.Unit)})
+	name := cmp.Or(r.Number, r.Pump.Tag)
+	return &file{"application/pdf", fmt.Sprintf("attachment; filename=%q", name+"-order.pdf"), b}, err
 }
 
 func (s *server) kitFile(ctx context.Context, in *JobPath) (*file, error) {

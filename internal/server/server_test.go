@@ -463,13 +463,7 @@ func TestAJobOfAnotherShopsPlan(t *testing.T) {
 
 // The sheet on paper says what the screen says: read back as text.
 func TestSheetPDF(t *testing.T) {
-	program, err := exec.LookPath("pdftotext")
-	if err != nil {
-		if os.Getenv("SETTLE_BROWSER") == "required" {
-			t.Fatal("pdftotext is missing: make test installs it where it may")
-		}
-		t.Skip("pdftotext is not here")
-	}
+	read := reader(t)
 	srv := demoShop(t)
 	// What a person typed may hold signs that no font of the paper has.
 	if status, _, b := call(t, srv, "POST", "/api/v1/jobs/J-0006/entries", entry("emoji", "identify", "", "",
@@ -498,20 +492,70 @@ func TestSheetPDF(t *testing.T) {
 		if status != 200 || h.Get("Content-Type") != "application/pdf" {
 			t.Fatalf("%d %v %.100s", status, h, b)
 		}
-		read := exec.Command(program, "-raw", "-", "-") // cell by cell
-		read.Stdin = bytes.NewReader(b)
-		text, err := read.Output()
-		if err != nil {
-			t.Fatal(err)
-		}
-		flat := strings.Join(strings.Fields(string(text)), " ")
+		text, flat := read(b)
 		for _, w := range want {
 			if !strings.Contains(flat, w) {
 				t.Errorf("%s: the paper has no %q in\n%s", address, w, text)
 			}
 		}
-		if n := strings.Count(string(text), "\f"); n < 1 || n > 4 {
+		if n := strings.Count(text, "\f"); n < 1 || n > 4 {
 			t.Errorf("%s: %d pages", address, n)
+		}
+	}
+}
+
+// reader reads the text of a PDF, cell by cell, and the same on one line.
+func reader(t *testing.T) func(pdf []byte) (text, flat string) {
+	program, err := exec.LookPath("pdftotext")
+	if err != nil {
+		if os.Getenv("SETTLE_BROWSER") == "required" {
+			t.Fatal("pdftotext is missing: make test installs it where it may")
+		}
+		t.Skip("pdftotext is not here")
+	}
+	return func(pdf []byte) (string, string) {
+		t.Helper()
+		read := exec.Command(program, "-raw", "-", "-")
+		read.Stdin = bytes.NewReader(pdf)
+		text, err := read.Output()
+		if err != nil {
+			t.Fatal(err)
+		}
+		return string(text), strings.Join(strings.Fields(string(text)), " ")
+	}
+}
+
+// A work order has what is still to be done, in the order of work, before and after a job
+// is opened; its scope settles what stands in it.
+func TestWorkOrders(t *testing.T) {
+	read := reader(t)
+	srv := demoShop(t)
+	for address, tt := range map[string]struct{ has, not []string }{
+		"jobs/J-0005/order.pdf?paper=letter": {has: []string{"Work order", "J-0005", "Run-out at the seal, as built",
+			"limit 2.0 max thou, Maker's manual, table 4", "CAUTION"}, not: []string{"Identify the pump", "End play, as found"}},
+		"pumps/FK-402/order.pdf?scope=seal&why=leak&unit=mm": {has: []string{"no job opened yet", "Scope: Seal change",
+			"Identify the pump", "nothing found"}, not: []string{"Motor out to the motor shop"}},
+	} {
+		status, h, b := call(t, srv, "GET", "/api/v1/"+address, "")
+		if status != 200 || h.Get("Content-Type") != "application/pdf" {
+			t.Fatalf("%s: %d %v %.200s", address, status, h, b)
+		}
+		text, flat := read(b)
+		for _, w := range tt.has {
+			if !strings.Contains(flat, w) {
+				t.Errorf("%s has no %q in\n%s", address, w, text)
+			}
+		}
+		for _, w := range tt.not {
+			if strings.Contains(flat, w) {
+				t.Errorf("%s has %q in\n%s", address, w, text)
+			}
+		}
+	}
+	for address, want := range map[string]int{"pumps/NONE/order.pdf": 404, "jobs/J-9999/order.pdf": 404,
+		"pumps/FK-402/order.pdf?scope=everything": 422} {
+		if status, _, b := call(t, srv, "GET", "/api/v1/"+address, ""); status != want {
+			t.Errorf("%s: %d %.200s, want %d", address, status, b, want)
 		}
 	}
 }

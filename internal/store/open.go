@@ -94,6 +94,16 @@ func (s *Store) toOpen(ctx context.Context, ask ToOpen) (o opening, err error) {
 	return o, err
 }
 
+// Unopened is the job that would be opened, with no number: its work can be looked at and
+// printed, and nothing of it is kept.
+func (s *Store) Unopened(ctx context.Context, tag string, asked job.Asked) (*Job, error) {
+	o, err := s.toOpen(ctx, ToOpen{ID: "unopened", Tag: tag, Asked: asked})
+	if err != nil {
+		return nil, err
+	}
+	return &Job{Pump: o.pump, Job: job.Job{Plan: o.plan, Log: []job.Entry{o.entry}}}, nil
+}
+
 // propose looks at what the last job of the pump left undone because it is not there.
 func (s *Store) propose(ctx context.Context, o opening, first *job.Opening) error {
 	var number string

@@ -27,7 +27,7 @@ const groups: { title: string; keys: [string, string][] }[] = [
       ['p', 'step before'],
       ['e', 'back into the boxes'],
       ['d', 'decide on a reading'],
-      ['h', 'the clock of a hot bearing'],
+      ['h', 'the clock: a hot bearing, a wait, a leak test'],
       ['f', 'take a picture'],
       ['o', 'order of work'],
       ['t', 'what this tells you'],
@@ -36,6 +36,8 @@ const groups: { title: string; keys: [string, string][] }[] = [
       ['i', 'parts list'],
       ['s', 'leave a step out'],
       ['w', 'withdraw what was entered'],
+      ['x', 'type in from paper, with the times as written'],
+      ['z', 'take back the last tick of a row'],
     ],
   },
   {

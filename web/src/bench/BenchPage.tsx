@@ -19,6 +19,7 @@ import { ink } from '../theme'
 import { OrderOfWork } from './OrderOfWork'
 import { Calls } from './Scope'
 import { StepPanel } from './StepPanel'
+import { usePaper } from './FromPaper'
 import { setDraftAside } from './useDraft'
 
 export function BenchPage() {
@@ -70,6 +71,7 @@ function Bench({ job }: { job: JobView }) {
   const { person } = useSettings()
   const [query, setQuery] = useSearchParams()
   const [drawer, setDrawer] = useState<'order' | 'tells' | null>(null)
+  const paper = usePaper(job.number)
   const steps = flat(job.sheet)
   // The step on the bench is held here and the address only follows it: the
   // router may lag behind an answer, and a kept reading must stay in sight.
@@ -173,6 +175,7 @@ function Bench({ job }: { job: JobView }) {
               next={next}
               onNext={go}
               wide={wide}
+              paper={paper}
               tells={drawer === 'tells'}
               onTells={(open) => setDrawer(open ? 'tells' : null)}
             />

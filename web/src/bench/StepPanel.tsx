@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react'
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
 import Box from '@mui/material/Box'
 import Drawer from '@mui/material/Drawer'
 import Typography from '@mui/material/Typography'
@@ -21,11 +21,14 @@ import { Beside, Marked } from './Marked'
 import { ReasonDialog, slips } from './ReasonDialog'
 import { Behind, Result } from './Result'
 import { Tells } from './Tells'
+import { FromPaper, sourceOf, type Paper } from './FromPaper'
 import { useDraft } from './useDraft'
 import { useFirstFocus, useFocus } from './useFocus'
 import { useSending } from './useSending'
 import { useSettled } from './useSettled'
 import { stepKeys, useStepLetters } from './useStepKeys'
+
+const Stack = lazy(() => import('./panels/Stack').then((m) => ({ default: m.Stack })))
 
 interface Props {
   job: JobView
@@ -33,16 +36,17 @@ interface Props {
   next: Step | undefined
   onNext: (step: string) => void
   wide: boolean
+  paper: Paper
   tells: boolean
   onTells: (open: boolean) => void
 }
 
 /** One step on the bench: its instrument, what it comes to, and what that tells. */
-export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Props) {
+export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells }: Props) {
   const { unit, person } = useSettings()
   const shop = useShop()
   const { root, main, decide, focus } = useFocus()
-  const sending = useSending(job.number, step.id)
+  const sending = useSending(job.number, step.id, step.kind === 'sign' ? {} : sourceOf(paper))
   const hand = useHand(job.number, step.id)
   const others = useHandsOn(job.number)(step.id).filter((h) => h.by.id !== person)
   const kept = useMemo(() => job.log.find((e) => e.id === step.entry), [job.log, step.entry])
@@ -242,6 +246,7 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
             aria-labelledby="step-title"
             sx={section}
           >
+            {paper.written && <FromPaper paper={paper} />}
             <Typography id="step-title" variant="h1" component="h2">
               {step.title}
             </Typography>
@@ -336,8 +341,14 @@ export function StepPanel({ job, step, next, onNext, wide, tells, onTells }: Pro
                   onWithdraw={mayWithdraw ? () => setAsking('withdraw') : undefined}
                 />
                 <Refused problem={problem} stale={stale} correcting={correcting} />
+                {step.panel.tool === 'shim' && (
+                  <Suspense>
+                    <Stack />
+                  </Suspense>
+                )}
                 <Behind step={step} reading={reading} />
                 <Pictures job={job.number} step={step} disabled={!live || locked} />
+                {!over && !paper.written && <FromPaper paper={paper} />}
                 <KeptBy job={job} step={step} shown={isKept} />
               </Box>
             </Box>
@@ -436,7 +447,7 @@ function KeptBy({ job, step, shown }: { job: JobView; step: Step; shown: boolean
       {kept.done_by || kept.done_at
         ? `. Done${kept.done_by ? ` by ${kept.done_by}` : ''}${kept.done_at ? ` at ${when(kept.done_at)}` : ''}`
         : ''}
-      {kept.on_paper ? ', written on paper' : ''}
+      {kept.on_paper ? '. Written on paper, typed in by ' + kept.by.name : ''}
     </Typography>
   )
 }

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react'
 import { ApiError, useAppend } from '../api/client'
-import type { Body, JobView } from '../api/types'
+import type { Body, EntryForm, JobView } from '../api/types'
 import { useSettings } from '../app/settings'
 import { useWho } from '../app/who'
 
@@ -13,7 +13,7 @@ export interface Sent {
 }
 
 /** Sends entries about a step, and remembers what became of the last one. */
-export function useSending(job: string, step: string) {
+export function useSending(job: string, step: string, source: Partial<EntryForm>) {
   const { person } = useSettings()
   const who = useWho()
   const append = useAppend(job)
@@ -35,7 +35,7 @@ export function useSending(job: string, step: string) {
     if (last.current.text !== text) last.current = { id: crypto.randomUUID(), text }
     setTried(true)
     append.mutate(
-      { id: last.current.id, by: person, step, ...entry },
+      { id: last.current.id, by: person, step, ...source, ...entry },
       {
         onSuccess: (answer) => {
           last.current = { id: '', text: '' }

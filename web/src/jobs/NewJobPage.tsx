@@ -20,11 +20,19 @@ import { AskedBoxes, type Asked } from './AskedBoxes'
 /** Why it is here, where its plan has no list of its own. */
 const reasons = ['Seal leaks', 'Noise', 'Runs hot', 'Low flow', 'Planned overhaul']
 
+/** Where the work order of a job that is not opened yet is printed. */
+function orderOf(tag: string, unit: string, asked: Asked, complaint: string) {
+  const query = new URLSearchParams({ unit })
+  for (const [name, value] of Object.entries({ ...asked, complaint }))
+    if (value) query.set(name, value)
+  return `/api/v1/pumps/${encodeURIComponent(tag)}/order.pdf?${query}`
+}
+
 /** A new job: which pump, and why it is here. */
 export function NewJobPage() {
   const navigate = useNavigate()
   const [query] = useSearchParams()
-  const { person } = useSettings()
+  const { person, unit } = useSettings()
   const who = useWho()
   const pumps = usePumps()
   const open = useOpenJob()
@@ -231,6 +239,16 @@ export function NewJobPage() {
           >
             Open the job <Key on>Enter</Key>
           </Button>
+          {pump?.plan && (
+            <Button
+              variant="outlined"
+              data-work-order
+              href={orderOf(pump.tag, unit, asked, why)}
+              download
+            >
+              Work order on paper
+            </Button>
+          )}
           {pump?.plan && (
             <Typography variant="body2">
               The job keeps the plan and the limits as they are today, whatever is changed later.

@@ -9,11 +9,15 @@ interface Props {
   remove: number[]
   stacks: number
   label: (um: number) => string
+  onTake?: (um: number) => void
+  /** for a column beside the boxes */
+  narrow?: boolean
 }
 
 /** One stack edge-on, before and after, to scale: what comes off is hatched,
  * what goes on has a heavy edge. */
-export function ShimStack({ before, after, add, remove, stacks, label }: Props) {
+export function ShimStack({ before, after, add, remove, stacks, label, onTake, narrow }: Props) {
+  const w = narrow ? 56 : 120
   const total = Math.max(sum(before), sum(after), 1)
   const most = Math.max(before.length, after.length, 1)
   const k = 210 / total
@@ -29,7 +33,7 @@ export function ShimStack({ before, after, add, remove, stacks, label }: Props) 
     return (
       <g>
         <text
-          x={x + 60}
+          x={x + w / 2}
           y={height + 2}
           textAnchor="middle"
           fontSize="16"
@@ -38,13 +42,17 @@ export function ShimStack({ before, after, add, remove, stacks, label }: Props) 
         >
           {title}
         </text>
-        <path d={`M${x - 6} ${height - 22}H${x + 126}`} stroke={ink('ink')} strokeWidth="2" />
+        <path d={`M${x - 6} ${height - 22}H${x + w + 6}`} stroke={ink('ink')} strokeWidth="2" />
         {tops.map((p, i) => (
-          <g key={i}>
+          <g
+            key={i}
+            {...(mark === 'off' &&
+              onTake && { onClick: () => onTake(p.um), style: { cursor: 'pointer' } })}
+          >
             <rect
               x={x}
               y={p.y}
-              width="120"
+              width={w}
               height={p.h}
               fill={ink('brass')}
               fillOpacity={on[i] && mark === 'off' ? 0.15 : 1}
@@ -52,7 +60,7 @@ export function ShimStack({ before, after, add, remove, stacks, label }: Props) 
               strokeWidth={on[i] && mark === 'on' ? 3 : 1}
             />
             {on[i] && mark === 'off' && (
-              <rect x={x} y={p.y} width="120" height={p.h} fill="url(#shim-past)" />
+              <rect x={x} y={p.y} width={w} height={p.h} fill="url(#shim-past)" />
             )}
           </g>
         ))}
@@ -62,11 +70,11 @@ export function ShimStack({ before, after, add, remove, stacks, label }: Props) 
         ).map((y, i) => (
           <g key={i}>
             <path
-              d={`M${x + 120} ${tops[i].y + tops[i].h / 2}L${x + 132} ${y}`}
+              d={`M${x + w} ${tops[i].y + tops[i].h / 2}L${x + w + 10} ${y}`}
               stroke={ink('ink2')}
             />
             <text
-              x={x + 136}
+              x={x + w + 13}
               y={y + 5}
               fontSize="15"
               fontWeight={on[i] ? 600 : 400}
@@ -78,7 +86,7 @@ export function ShimStack({ before, after, add, remove, stacks, label }: Props) 
           </g>
         ))}
         {list.length === 0 && (
-          <text x={x + 60} y={height - 34} textAnchor="middle" fontSize="15" fill={ink('ink2')}>
+          <text x={x + w / 2} y={height - 34} textAnchor="middle" fontSize="15" fill={ink('ink2')}>
             no shim
           </text>
         )}
@@ -88,16 +96,22 @@ export function ShimStack({ before, after, add, remove, stacks, label }: Props) 
   return (
     <svg
       width="100%"
-      viewBox={`0 0 440 ${height + 26}`}
+      viewBox={`0 0 ${narrow ? 250 : 440} ${height + 26}`}
       role="img"
       aria-label="The stack of shims before and after"
-      style={{ fontFamily: condensed, maxHeight: 320 }}
+      style={{ fontFamily: condensed, maxHeight: narrow ? 210 : 320 }}
     >
       <Hatches id="shim" />
-      {column(12, before, gone, 'off', 'now')}
-      {column(232, after, fresh, 'on', 'then')}
+      {column(narrow ? 6 : 12, before, gone, 'off', 'now')}
+      {column(narrow ? 130 : 232, after, fresh, 'on', 'then')}
       {stacks > 1 && (
-        <text x="220" y={height + 22} textAnchor="middle" fontSize="14" fill={ink('ink2')}>
+        <text
+          x={narrow ? 125 : 220}
+          y={height + 22}
+          textAnchor="middle"
+          fontSize="14"
+          fill={ink('ink2')}
+        >
           the same in each of the {stacks} stacks
         </text>
       )}

@@ -118,6 +118,15 @@ function Page({ job }: { job: JobView }) {
         <Button variant="outlined" href={file('json')} download>
           Save as JSON
         </Button>
+        {state !== 'signed' && state !== 'ended' && (
+          <Button
+            variant="outlined"
+            href={`/api/v1/jobs/${job.number}/order.pdf?unit=${unit}`}
+            download
+          >
+            Work order on paper
+          </Button>
+        )}
         <Button variant="outlined" component={Link} to={`/jobs/${job.number}/parts`}>
           Parts list
         </Button>

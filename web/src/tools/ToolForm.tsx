@@ -20,10 +20,12 @@ interface Props {
   texts: Texts
   unit: Unit
   onChange: (path: string, text: string) => void
+  /** titles of lists stand before their boxes, so that all of it is on one screen */
+  dense?: boolean
 }
 
 /** The boxes of a tool, in the order they are filled. */
-export function ToolForm({ groups, texts, unit, onChange }: Props) {
+export function ToolForm({ groups, texts, unit, onChange, dense }: Props) {
   const box = (f: Field, path: string, label: string) => {
     const value = text(texts, f, path, unit)
     if (f.kind === 'choice' || f.kind === 'yes')
@@ -88,9 +90,9 @@ export function ToolForm({ groups, texts, unit, onChange }: Props) {
     })
   }
   return (
-    <Box sx={{ display: 'grid', gap: 3, alignContent: 'start' }}>
+    <Box sx={{ display: 'grid', gap: dense ? 2 : 3, alignContent: 'start' }}>
       {groups.map((g, i) => (
-        <Titled key={g.title ?? i} group={g} used={inUse(g)}>
+        <Titled key={g.title ?? i} group={g} used={inUse(g)} beside={dense && g.rows !== undefined}>
           {g.fields && (
             <Box
               sx={{
@@ -109,7 +111,7 @@ export function ToolForm({ groups, texts, unit, onChange }: Props) {
               sx={{
                 display: 'flex',
                 flexWrap: 'wrap',
-                columnGap: g.rows.item.length > 1 ? 4 : 2,
+                columnGap: dense ? 1 : g.rows.item.length > 1 ? 4 : 2,
                 rowGap: 2,
                 alignItems: 'flex-start',
               }}
@@ -131,10 +133,12 @@ export function ToolForm({ groups, texts, unit, onChange }: Props) {
 function Titled({
   group,
   used,
+  beside,
   children,
 }: {
   group: Group
   used: boolean
+  beside: boolean | undefined
   children: React.ReactNode
 }) {
   const [shown, setShown] = useState(!group.folded)
@@ -156,7 +160,16 @@ function Titled({
       </Button>
     )
   return (
-    <Box role={group.title ? 'group' : undefined} aria-label={group.title} ref={box}>
+    <Box
+      role={group.title ? 'group' : undefined}
+      aria-label={group.title}
+      ref={box}
+      sx={
+        beside && group.title && !group.note
+          ? { display: 'grid', gridTemplateColumns: '92px minmax(0, 1fr)', gap: 1 }
+          : undefined
+      }
+    >
       {group.title && (
         <Typography variant="h3" component="h2" sx={{ mb: 1 }}>
           {group.title}

@@ -105,10 +105,15 @@ export function ToolPicture({
   kind,
   look,
   asked,
+  onTake,
+  narrow,
 }: {
   kind: string
   look: Look | undefined
   asked: Asked
+  /** shims: a piece of the stack was tapped */
+  onTake?: (um: number) => void
+  narrow?: boolean
 }) {
   const { show } = useUnit()
   const out = look?.out as Out | undefined
@@ -256,6 +261,8 @@ export function ToolPicture({
           remove={best.remove_um}
           stacks={asked.stacks ?? 1}
           label={label}
+          onTake={onTake}
+          narrow={narrow}
         />
       ) : null
     }

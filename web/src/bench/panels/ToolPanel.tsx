@@ -95,6 +95,7 @@ export function Asking({
         {facts.length > 0 && <Typography variant="body2">Known: {facts.join(', ')}.</Typography>}
         {/* What goes on beside the calculation stands before what is seldom changed in it. */}
         <ToolForm
+          dense
           groups={aside ? groups.slice(0, 1) : groups}
           texts={texts}
           unit={unit}
@@ -102,13 +103,15 @@ export function Asking({
         />
         {aside}
         {aside && <ToolForm groups={groups.slice(1)} texts={texts} unit={unit} onChange={set} />}
-        <Box sx={{ maxWidth: 440 }}>
-          <ToolPicture
-            kind={kind}
-            look={reading?.tool}
-            asked={{ ...(input ?? {}), ...given } as Asked}
-          />
-        </Box>
+        {kind !== 'shim' && ( // its stack stands beside the boxes
+          <Box sx={{ maxWidth: 440 }}>
+            <ToolPicture
+              kind={kind}
+              look={reading?.tool}
+              asked={{ ...(input ?? {}), ...given } as Asked}
+            />
+          </Box>
+        )}
       </Box>
     </EntryContext>
   )

@@ -106,6 +106,9 @@ export const clearance: Tool[] = [
       {
         fields: [
           { name: 'measured', label: 'Clearance now' },
+          { name: 'target.min', label: 'Least' },
+          { name: 'target.aim', label: 'Aim' },
+          { name: 'target.max', label: 'Most' },
           {
             name: 'adding',
             label: 'Adding a shim',
@@ -121,18 +124,10 @@ export const clearance: Tool[] = [
         ],
       },
       {
-        title: 'Window',
-        fields: [
-          { name: 'target.min', label: 'Least' },
-          { name: 'target.aim', label: 'Aim' },
-          { name: 'target.max', label: 'Most' },
-        ],
-      },
-      {
         title: 'In one stack now',
         rows: {
           list: 'in_place',
-          item: [{ name: '', label: 'Piece', width: 96 }],
+          item: [{ name: '', label: 'Piece', width: 100 }],
           first: times(3),
           most: 12,
         },
@@ -142,8 +137,8 @@ export const clearance: Tool[] = [
         rows: {
           list: 'kit',
           item: [
-            { name: 'thickness', label: 'Thickness', width: 96 },
-            { name: 'count', label: 'How many', short: '×', kind: 'number', width: 64 },
+            { name: 'thickness', label: 'Thickness', width: 86 },
+            { name: 'count', label: 'How many', short: '×', kind: 'number', width: 46 },
           ],
           first: times(3),
           most: 40,

@@ -1,0 +1,196 @@
+package job
+
+import (
+	"fmt"
+	"strings"
+
+	"settle/core/words"
+)
+
+// Order is a work order on paper: what is still to be done, in the order of work, with
+// room for what is read. It is typed in afterwards in the same order.
+type Order struct {
+	Stages []OrderStage
+}
+
+// OrderStage is a stage with the steps that are open in it.
+type OrderStage struct {
+	Title string
+	Steps []OrderStep
+}
+
+// OrderStep is a step as it is written on: what to do, what can hurt somebody, and room.
+type OrderStep struct {
+	Title    string
+	How      string
+	Beside   []string // parts with what goes on them, the papers, the limit
+	Limit    *LimitShown
+	Cautions []string
+	Rooms    []Room
+}
+
+// Room is where something is written: a box with its label, a line, or a choice to tick.
+type Room struct {
+	Label string
+	Tick  bool
+	Line  bool // as wide as the page
+}
+
+// OrderOf lays out what of a job is not done yet.
+func OrderOf(s *Sheet) *Order {
+	o := &Order{}
+	for i := range s.Stages {
+		stage := OrderStage{Title: s.Stages[i].Title}
+		for k := range s.Stages[i].Steps {
+			if step := &s.Stages[i].Steps[k]; step.State == Open || step.State == Blocked {
+				stage.Steps = append(stage.Steps, orderStep(step))
+			}
+		}
+		if len(stage.Steps) > 0 {
+			o.Stages = append(o.Stages, stage)
+		}
+	}
+	return o
+}
+
+func orderStep(s *StepSheet) OrderStep {
+	p := s.Panel
+	out := OrderStep{Title: s.Title, How: s.How, Cautions: s.Cautions}
+	for _, f := range p.Fits {
+		out.Beside = append(out.Beside, fitted(f))
+	}
+	for _, x := range p.Papers {
+		out.Beside = append(out.Beside, x.Title+": "+orElse(x.Text, "not known, look it up"))
+	}
+	if s.Compound != "" {
+		out.Beside = append(out.Beside, "goes on it: "+s.Compound)
+	}
+	if p.Says != "" {
+		out.Beside = append(out.Beside, p.Says)
+	}
+	if p.Limit != nil && (p.Limit.Min != nil || p.Limit.Max != nil) {
+		out.Limit = p.Limit
+	}
+	out.Rooms = RoomsOf(s)
+	return out
+}
+
+// RoomsOf is the room that a step needs on paper.
+func RoomsOf(s *StepSheet) []Room {
+	if room := roomsOf[s.Panel.Instrument]; room != nil {
+		return room(s.Panel)
+	}
+	return nil
+}
+
+func fitted(f FitShown) string {
+	text := f.Title
+	if f.Quantity > 1 {
+		text = fmt.Sprintf("%d × %s", f.Quantity, f.Title)
+	}
+	if f.Lubricant != "" {
+		text += ": " + f.Lubricant
+	}
+	return text
+}
+
+func orElse(text, other string) string {
+	if strings.TrimSpace(text) == "" {
+		return other
+	}
+	return text
+}
+
+// roomsOf is the room that each panel needs on paper, by its name.
+var roomsOf = map[string]func(p *Panel) []Room{
+	"turn": func(p *Panel) []Room {
+		var out []Room
+		for _, c := range p.Choices {
+			out = append(out, Room{Label: c.Words, Tick: true})
+		}
+		return append(out, Room{Label: "catches at"})
+	},
+	"count": func(p *Panel) []Room {
+		if p.Each > 0 {
+			return numbered("", p.Each)
+		}
+		return boxes(orElse(p.Of, "number"), "together")
+	},
+	"mark": func(p *Panel) []Room {
+		var out []Room
+		for _, m := range p.Marks {
+			out = append(out, Room{Label: m, Line: true})
+		}
+		return out
+	},
+	"inspect": func(p *Panel) []Room {
+		out := []Room{{Label: "nothing found", Tick: true}}
+		for _, f := range p.Findings {
+			out = append(out, Room{Label: f.Words + " (" + string(f.Outcome) + ")", Tick: true})
+		}
+		return append(out, Room{Label: "where"})
+	},
+	"torque": func(p *Panel) []Room {
+		var out []Room
+		for i, pass := range p.Passes {
+			label := fmt.Sprintf("pass %d", i+1)
+			if pass.Check {
+				label = "check, round"
+			}
+			out = append(out, Room{Label: label, Tick: true})
+		}
+		return append(out, Room{Label: "torque"})
+	},
+	"heat": func(*Panel) []Room {
+		return boxes("interference", "left the heater at, °", "off at", "home at", "tightened at, °")
+	},
+	"wait":   func(*Panel) []Room { return boxes("from", "until", "°C") },
+	"test":   func(*Panel) []Room { return boxes("pressure", "minutes", "drops") },
+	"photo":  func(*Panel) []Room { return boxes("picture number") },
+	"sign":   func(*Panel) []Room { return []Room{{Label: "name, date, remark for next time", Line: true}} },
+	"dial":   func(p *Panel) []Room { return append(boxes(p.Places...), boxes("back", "division")...) },
+	"along":  alongRooms,
+	"float":  floatRooms,
+	"feeler": func(p *Panel) []Room { return boxes(p.Places...) },
+	"depth":  func(p *Panel) []Room { return boxes(p.Places...) },
+	"direct": func(*Panel) []Room { return boxes("measured", "division") },
+	"setting": func(*Panel) []Room {
+		return boxes("measured", "division")
+	},
+	"travel": func(*Panel) []Room { return boxes("right down", "right up", "division") },
+	"tool":   func(*Panel) []Room { return []Room{{Label: "figures", Line: true}} },
+}
+
+func boxes(labels ...string) []Room {
+	out := make([]Room, len(labels))
+	for i, label := range labels {
+		out[i] = Room{Label: label}
+	}
+	return out
+}
+
+func numbered(before string, n int) []Room {
+	out := make([]Room, n)
+	for i := range out {
+		out[i] = Room{Label: fmt.Sprint(before, i+1)}
+	}
+	return out
+}
+
+func alongRooms(p *Panel) []Room {
+	var out []Room
+	for _, place := range p.Places {
+		for _, clock := range append(append([]string{}, p.Clock...), "back") {
+			out = append(out, Room{Label: words.Lower(place) + " " + clock})
+		}
+	}
+	return out
+}
+
+func floatRooms(p *Panel) []Room {
+	var out []Room
+	for i := range max(p.Repeats, 1) {
+		out = append(out, boxes(fmt.Sprintf("in %d", i+1), fmt.Sprintf("out %d", i+1))...)
+	}
+	return append(out, Room{Label: "division"})
+}
