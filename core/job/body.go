@@ -137,6 +137,8 @@ type HeatForm struct {
 	Input Input      `json:"input" doc:"of the calculator heat"`
 	Left  *time.Time `json:"left,omitempty" doc:"when it left the heater"`
 	Home  *time.Time `json:"home,omitempty" doc:"when it was home"`
+	// Took is for work that no clock here has timed, such as that written on paper.
+	Took quantity.Number `json:"took,omitzero" doc:"or the minutes from the heater to home"`
 
 	Reached string          `json:"reached,omitempty" doc:"how warm it left the heater: 108 °C, 226 °F"`
 	Cool    quantity.Number `json:"cool,omitzero" doc:"°C at the final tightening"`
@@ -148,6 +150,8 @@ type HeatForm struct {
 type WaitForm struct {
 	Began *time.Time `json:"began,omitempty"`
 	Ended *time.Time `json:"ended,omitempty"`
+	// Minutes is for a wait that no clock here has timed, such as one written on paper.
+	Minutes quantity.Number `json:"minutes,omitzero" doc:"or how long it was"`
 
 	Cool quantity.Number `json:"cool,omitzero" doc:"°C when the work went on"`
 }

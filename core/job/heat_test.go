@@ -92,6 +92,21 @@ func TestPressedCold(t *testing.T) {
 	}
 }
 
+// What was timed on paper has its minutes and no clock; where only the cooling counts, no
+// time is asked.
+func TestTimedOnPaper(t *testing.T) {
+	b := heatBench(t)
+	b.keep("heat", Body{Unit: quantity.UnitMillimetre, Heat: &HeatForm{Took: quantity.Count("1,5"),
+		Input: Input{"bore": "50", "interference": "0.02"}}})
+	if r := b.sheet().Step("heat").Reading; r.Verdict != judge.Within || *r.HomeS != 90 {
+		t.Errorf("home in a minute and a half is %s in %d s", r.Verdict, *r.HomeS)
+	}
+	b.keep("cool", Body{Wait: &WaitForm{Cool: quantity.Count("30")}})
+	if s := b.sheet().Step("cool"); s.State != Done || s.Reading.Text != "30 °C" {
+		t.Errorf("cooled to 30 °C it is %s, %+v", s.State, s.Reading)
+	}
+}
+
 func TestAJobWaits(t *testing.T) {
 	b := heatBench(t)
 	if w := b.sheet().Waits; len(w) != 0 {

@@ -23,15 +23,16 @@ func heated(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	}
 	cool, coolKnown := number(r, "heat.cool", f.Cool)
 	reached, reachedKnown := temperature(r, "heat.reached", f.Reached)
+	took, timed := timedBy(r, "heat.took", f.Left, f.Home, f.Took)
 	reading := s.calculate(step, f.Input, "heat.input", r)
 	if reading == nil || reading.Tool.Words == nil || r.Partial || len(r.Errors) > 0 {
 		return reading
 	}
 	switch {
 	case reading.Verdict == judge.Out: // over the cap: pressed or shrunk instead, a person says how
-	case f.Home == nil || f.Left == nil:
+	case !timed:
 		return missing(r, "heat.home", "is missing: mark when it left the heater and when it was home")
-	case f.Home.Before(*f.Left):
+	case took < 0:
 		r.Errors.Add("heat.home",
 			errors.New("is before it left the heater: set the clock of this machine, then mark both again"))
 		return nil
@@ -47,10 +48,10 @@ func heated(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	if reachedKnown {
 		s.warmed(step, reached, reading)
 	}
-	if f.Home == nil || f.Left == nil {
+	if !timed {
 		return reading
 	}
-	took := f.Home.Sub(*f.Left).Round(time.Second)
+	took = took.Round(time.Second)
 	reading.HomeS = new(int(took.Seconds()))
 	reading.Text += homeIn(*reading.HomeS)
 	home := s.home(step)
@@ -58,6 +59,17 @@ func heated(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		reading.Verdict, reading.Limit = judge.Out, inWords(homeWithin(home))
 	}
 	return reading
+}
+
+// timedBy is how long something took: by the clock, or by the minutes that were written.
+func timedBy(r *gauge.Reader, path string, from, to *time.Time, minutes quantity.Number) (time.Duration, bool) {
+	if from != nil && to != nil {
+		return to.Sub(*from), true
+	}
+	if n, known := number(r, path, minutes); known {
+		return time.Duration(n * float64(time.Minute)), true
+	}
+	return 0, false
 }
 
 // pressedCold is a bearing that was pressed on and not heated.
@@ -134,7 +146,8 @@ func heatBoxes(b *Body) []box {
 	if b.Heat == nil {
 		return nil
 	}
-	return []box{{path: "heat.reached", warmth: b.Heat.Reached}, {path: "heat.cool", number: b.Heat.Cool, unit: "°C"}}
+	return []box{{path: "heat.reached", warmth: b.Heat.Reached}, {path: "heat.took", number: b.Heat.Took, unit: "min"},
+		{path: "heat.cool", number: b.Heat.Cool, unit: "°C"}}
 }
 
 func waited(_ *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
@@ -143,17 +156,20 @@ func waited(_ *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		return missing(r, "wait.began", "is missing: start the clock")
 	}
 	cool, coolKnown := number(r, "wait.cool", f.Cool)
+	took, timed := timedBy(r, "wait.minutes", f.Began, f.Ended, f.Minutes)
 	switch {
-	case f.Began == nil:
-		return missing(r, "wait.began", "is missing: start the clock")
-	case f.Ended == nil:
-		return missing(r, "wait.ended", "is missing: stop the clock when the work continues")
-	case f.Ended.Before(*f.Began):
-		return missing(r, "wait.ended", "is before it began: set the clock of this machine, then start it again")
+	case len(r.Errors) > 0:
+		return nil
 	case step.Below > 0 && !coolKnown:
 		return missing(r, "wait.cool", fmt.Sprintf("is missing: the temperature, below %d °C", step.Below))
+	case step.Below > 0 && !timed && f.Began == nil: // only how cool it is counts
+	case !timed && f.Began == nil:
+		return missing(r, "wait.began", "is missing: start the clock, or write the minutes")
+	case !timed:
+		return missing(r, "wait.ended", "is missing: stop the clock when the work continues")
+	case took < 0:
+		return missing(r, "wait.ended", "is before it began: set the clock of this machine, then start it again")
 	}
-	took := f.Ended.Sub(*f.Began)
 	reading := &Reading{Text: waitedFor(took), Verdict: judge.Within, Limit: inWords(minutes(step.Minutes))}
 	early := took < time.Duration(step.Minutes)*time.Minute
 	if step.Below > 0 {
@@ -170,7 +186,8 @@ func waitBoxes(b *Body) []box {
 	if b.Wait == nil {
 		return nil
 	}
-	return []box{{path: "wait.cool", number: b.Wait.Cool, unit: "°C"}}
+	return []box{{path: "wait.minutes", number: b.Wait.Minutes, unit: "min"},
+		{path: "wait.cool", number: b.Wait.Cool, unit: "°C"}}
 }
 
 func tested(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {

@@ -1207,6 +1207,8 @@ export interface components {
             reached?: string;
             /** @description no leaf enters at the shoulder */
             seated?: boolean;
+            /** @description or the minutes from the heater to home */
+            took?: string | number;
         };
         InspectForm: {
             /** @description finding → where on the part, such as 4h, v3, inboard */
@@ -2579,6 +2581,8 @@ export interface components {
             cool?: string | number;
             /** Format: date-time */
             ended?: string;
+            /** @description or how long it was */
+            minutes?: string | number;
         };
         Words: {
             /** @description the same, where it is a length */

@@ -127,6 +127,17 @@ export function HeatPanel() {
               plain
               width={170}
             />
+            {!form.left && (
+              <EntryBox
+                above
+                label="Or minutes to home"
+                field="body.heat.took"
+                value={form.took}
+                onChange={(t) => set({ took: t })}
+                plain
+                width={130}
+              />
+            )}
             {below !== undefined && (
               <EntryBox
                 above

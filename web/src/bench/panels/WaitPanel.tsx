@@ -28,6 +28,17 @@ export function WaitPanel() {
           </Button>
         )}
       </Box>
+      {!form.began && (
+        <EntryBox
+          above
+          label="Or minutes, as written"
+          field="body.wait.minutes"
+          value={form.minutes}
+          onChange={(t) => set({ minutes: t })}
+          plain
+          width={200}
+        />
+      )}
       {step.panel.below !== undefined && (
         <EntryBox
           above
