@@ -17,6 +17,8 @@ type bench struct {
 	t   *testing.T
 	job job.Job
 	now time.Time
+
+	failing string // id of the one step whose entry comes out wrong
 }
 
 func open(t *testing.T, p *plan.Plan, options map[string]string) *bench {
@@ -84,7 +86,7 @@ func (b *bench) work(good, decide bool) *job.Sheet {
 			}
 			continue
 		}
-		body := Entry(step, good, b.now)
+		body := Entry(step, good && step.ID != b.failing, b.now)
 		e := job.Entry{Kind: job.Kept, Step: step.ID, On: step.Entry, Body: &body}
 		if step.Again != "" {
 			e.Reason = step.Again
@@ -219,6 +221,60 @@ func TestNothingWrongIsSignedAway(t *testing.T) {
 				t.Errorf("with all decided it is %s, next %q", sheet.State, sheet.Next)
 			}
 		})
+	}
+}
+
+// One check that comes out wrong, and all else right: the job cannot be signed before a
+// person has decided it, and after that it can. In the drill each check of each scope, else
+// a few.
+func TestOneCheckFails(t *testing.T) {
+	for key, p := range plan.Library() {
+		t.Run(key, func(t *testing.T) {
+			t.Parallel()
+			for _, scope := range drill.Pick(scopesOf(p), scopesOf(p)[:1]) {
+				failed := 0
+				sheet := openAs(t, p, nil, scope).work(true, true)
+				for _, id := range judgedSteps(sheet) {
+					if failed++; !drill.On() && failed > 6 {
+						break
+					}
+					oneFails(t, p, scope, id)
+				}
+				if failed == 0 {
+					t.Errorf("%s: nothing in it is judged", scope)
+				}
+			}
+		})
+	}
+}
+
+func judgedSteps(sheet *job.Sheet) []string {
+	var all []string
+	for i := range sheet.Stages {
+		for k := range sheet.Stages[i].Steps {
+			if s := &sheet.Stages[i].Steps[k]; s.Reading != nil && s.Reading.Verdict != "" &&
+				s.Kind != plan.Heat && !s.Follows {
+				all = append(all, s.ID)
+			}
+		}
+	}
+	return all
+}
+
+func oneFails(t *testing.T, p *plan.Plan, scope, id string) {
+	t.Helper()
+	b := openAs(t, p, nil, scope)
+	b.failing = id
+	sheet := b.work(true, false)
+	s := sheet.Step(id)
+	if s == nil || s.Reading == nil || s.Reading.Verdict != judge.Out {
+		return // what was entered says nothing wrong here, such as a number that may be any
+	}
+	if sheet.State == job.Signed {
+		t.Errorf("%s: signed with %s out", scope, id)
+	}
+	if sheet = b.work(true, true); sheet.State != job.Signed {
+		t.Errorf("%s: with %s decided it is %s, next %q", scope, id, sheet.State, sheet.Next)
 	}
 }
 
