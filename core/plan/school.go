@@ -7,6 +7,8 @@ var Schools = []Choice{
 		{"always-new", "Always new"}, {"may-reuse", "May be reused when smooth and tight"}}},
 	{Key: "seat-reuse", Title: "Reversible seats", Default: "new-kit", Choices: []Option{
 		{"new-kit", "The kit goes in whole"}, {"turn-once", "Turned over once, sides counted"}}},
+	{Key: "springs-held", Title: "Springs in a retainer's holes", Default: "sealant", Choices: []Option{
+		{"sealant", "Held by a dab of food-grade sealant"}, {"grease", "Held by a dab of food-grade grease"}}},
 	{Key: "seal-kit", Title: "A mechanical seal", Default: "whole", Choices: []Option{
 		{"whole", "Goes in new, whole"}, {"by-faces", "Judged by its faces"}}},
 	{Key: "on-the-limit", Title: "A reading close to its limit", Default: "within", Choices: []Option{

@@ -284,7 +284,7 @@ func TestPlansAreComplete(t *testing.T) {
 	letters := map[string]string{}
 	for key, p := range plan.Library() {
 		letters[p.Construction] = key
-		if n := p.Len(); n < 40 || n > 160 {
+		if n := p.Len(); n < 40 || n > 200 {
 			t.Errorf("%s has %d steps", key, n)
 		}
 		kinds, cautions := map[string]int{}, 0
