@@ -127,7 +127,7 @@ var others = []struct {
 	{"2026-11-02 08:10", "CW-310", "Drips under the adapter", 8100, 1, "clamp-tight"},
 	{"2026-11-04 13:20", "FK-401", "Wash water in the motor flange", 4400, 0, "seat-in"},
 	{"2026-11-05 07:50", "FK-402", "weep hole wet since the weekend", 6050, 1, "retainer-locked"},
-	{"2026-11-06 09:00", "FK-403", "Noise, planned", 3900, 0, "shims-work"},
+	{"2026-11-06 09:00", "FK-403", "Noise, planned", 3900, 0, "shims-work-front"},
 	{"2026-11-09 07:40", "HT-501", "Pressure is down", 15600, 1, "trial"},
 	{"2026-11-10 08:00", "IN-103", "Vibration at the head, drips too much", 22800, 0, "lateral-plain"},
 	{"2026-11-11 07:45", "WW-601", "Does not chop, clogs", 9100, 1, "shims-work"},
@@ -139,7 +139,7 @@ var others = []struct {
 }
 
 // whys are the complaints of those plans that list them.
-var whys = map[string]string{"CW-310": "leak", "FK-401": "leak", "FK-402": "leak", "LS-230": "leak"}
+var whys = map[string]string{"CW-310": "leak", "FK-401": "leak", "FK-403": "planned", "FK-402": "leak", "LS-230": "leak"}
 
 func (h *hand) atSomeStage() {
 	for _, o := range others {

@@ -132,6 +132,10 @@ func (h hand) heat() job.Body {
 	if !h.good {
 		left = h.now.Add(-5 * time.Hour)
 	}
+	// What sits in a sealed bearing does not bear the heat: it is pressed on.
+	if warmest, ok := h.Panel.Given["cap_c"].(float64); h.good && ok && warmest < 100 {
+		return job.Body{Heat: &job.HeatForm{Cold: true, Seated: true}}
+	}
 	return job.Body{Heat: &job.HeatForm{Input: h.input(), Left: &left, Home: &home, Cool: quantity.Count("32"),
 		Seated: true}}
 }
