@@ -133,13 +133,13 @@ var others = []struct {
 	{"2026-11-11 07:45", "WW-601", "Does not chop, clogs", 9100, 1, "shims-work"},
 	{"2026-11-12 08:30", "IN-110", "Earth fault cleared, worn by sand", 17500, 0, "stage-nut@5"},
 	{"2026-11-13 07:35", "LS-230", "inboard, a thread of water", 38400, 1, "cool@outboard"},
-	{"2026-11-16 10:00", "HT-520", "Knocks and drips", 11900, 0, "gap-built"},
+	{"2026-11-16 10:00", "HT-520", "Knocks and drips", 11900, 0, "turn-built"},
 	{"2026-11-17 07:55", "LS-240", "Leaks acid at standstill", 5200, 1, "travel-built"},
 	{"2026-11-18 08:20", "HT-530", "Packing will not hold", 7700, 0, "back-off"},
 }
 
 // whys are the complaints of those plans that list them.
-var whys = map[string]string{"CW-310": "leak", "FK-401": "leak", "HT-501": "flow", "FK-403": "planned", "FK-402": "leak", "LS-230": "leak"}
+var whys = map[string]string{"CW-310": "leak", "FK-401": "leak", "HT-501": "flow", "HT-520": "rough", "FK-403": "planned", "FK-402": "leak", "LS-230": "leak"}
 
 func (h *hand) atSomeStage() {
 	for _, o := range others {
@@ -152,7 +152,7 @@ func (h *hand) atSomeStage() {
 }
 
 // waitsForADecision is the pump whose last reading is out of its limit.
-const waitsForADecision = "HT-520"
+const waitsForADecision = "LS-240"
 
 // notes are what people said of the filter feed pumps between the jobs.
 func (h *hand) notes() {

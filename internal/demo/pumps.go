@@ -186,7 +186,8 @@ var pumps = []record.Pump{
 		Kind: "Small in-line circulator", Plan: "inline-circulator", Maker: "Bramsel", Model: "IL 1", Serial: "1204",
 		Duty: "20 gpm at 12 ft", Speed: "1,725 rpm", Motor: "1/6 hp", Liquid: "Heating water",
 		Papers: job.Papers{
-			Values: values("body-bolts", "4", "body-torque", "8 lbf·ft", "test-pressure", "1.5 bar")}},
+			Values: values("body-bolts", "4", "bracket-bolts", "4", "keep", "5", "discard", "3", "oil", "the tube of the box",
+				"motor-oil", "none, sealed", "system", "1.5 bar, 70 °C")}},
 	{Tag: "FK-403", Name: "Tray washer booster", Place: "Fish kitchen", Construction: "E",
 		Kind: "Close-coupled, bearing on shaft", Plan: "close-coupled-bearing-on-shaft", Maker: "Bramsel", Model: "BC 32",
 		Serial: "3318", Duty: "9 m³/h at 30 m", Speed: "2,900 rpm", Motor: "2.2 kW", Liquid: "Wash water",

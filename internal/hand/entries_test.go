@@ -93,8 +93,8 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 					"body.travel.graduation", "greater than zero"},
 				{"both ends", `{"unit":"mm","travel":{"down":"14","up":"8","graduation":"0.05"}}`, "", "6.000 mm"},
 			}},
-		{plan: "inline-circulator", step: "gap-built",
-			limits: map[string]job.LimitForm{"coupler-gap": {Min: quantity.Type("2 mm"), Max: quantity.Type("3 mm"),
+		{plan: "back-plate-hygienic", step: "nose-found",
+			limits: map[string]job.LimitForm{"seal-nose": {Min: quantity.Type("2 mm"), Max: quantity.Type("3 mm"),
 				Source: "manual"}}, entries: []entry{
 				{"nothing", `{"unit":"mm"}`, "body.direct", "the value measured"},
 				{"no number", `{"unit":"mm","direct":{"value":"wide","graduation":"0.02"}}`, "body.direct.value", "not understood"},

@@ -342,7 +342,7 @@ func oneFails(t *testing.T, p *plan.Plan, scope, id string) {
 	if s == nil || s.Reading == nil || s.Reading.Verdict != judge.Out {
 		return // what was entered says nothing wrong here, such as a number that may be any
 	}
-	if sheet.State == job.Signed {
+	if sheet.State == job.Signed && s.Phase != plan.Found { // as found it is only written down
 		t.Errorf("%s: signed with %s out", scope, id)
 	}
 	if sheet = b.work(true, true); sheet.State != job.Signed {
@@ -372,6 +372,9 @@ func TestPlansAreComplete(t *testing.T) {
 		}
 		for _, kind := range []string{plan.Caution, plan.Turn, plan.Measure, plan.Inspect, plan.Count, plan.Torque,
 			plan.Test, plan.Sign, plan.Photo} {
+			if kind == plan.Measure && len(p.Checks) == 0 { // by feel alone
+				continue
+			}
 			if kinds[kind] == 0 && (kind != plan.Torque || kinds[plan.Tighten] == 0) {
 				t.Errorf("%s has no step of the kind %s", key, kind)
 			}
@@ -379,7 +382,7 @@ func TestPlansAreComplete(t *testing.T) {
 		if cautions < 8 {
 			t.Errorf("%s has %d cautions", key, cautions)
 		}
-		if len(p.Tools) == 0 || len(p.ShaftLine.Stations) == 0 || len(p.Parts) < 5 {
+		if len(p.Tools) == 0 || len(p.ShaftLine.Stations) == 0 && len(p.Checks) > 0 || len(p.Parts) < 5 {
 			t.Errorf("%s: tools, stations or parts are missing", key)
 		}
 		for _, part := range p.Parts {
