@@ -172,19 +172,44 @@ func (s *scale) countedEach(step *plan.Step, f *CountForm, r *gauge.Reader) *Rea
 		sum = new(big.Rat).Add(sum, n)
 	}
 	reading := &Reading{Text: strings.Join(all, ", ")}
-	by, percent, ok := plan.Allowed(step.Alike)
+	s.judgeEach(step, reading, spreadOf{low, high, new(big.Rat).Quo(sum, big.NewRat(int64(many), 1))})
+	return reading
+}
+
+// spreadOf are the ends and the mean of several numbers.
+type spreadOf struct{ low, high, mean *big.Rat }
+
+// judgeEach judges the numbers of each by the number that they must be, else by how far
+// they may differ: as the pump's papers say, else the plan.
+func (s *scale) judgeEach(step *plan.Step, reading *Reading, x spreadOf) {
+	if step.SameAs != "" || len(step.Against) > 0 {
+		must, says := s.mustBe(step)
+		switch {
+		case must == nil:
+			reading.Verdict, reading.Limit = judge.NoLimit, noLimit(says)
+		case x.low.Cmp(must) == 0 && x.high.Cmp(must) == 0:
+			reading.Verdict, reading.Limit = judge.Within, inWords(says)
+		default:
+			reading.Verdict, reading.Limit = judge.Out, inWords(says)
+		}
+		return
+	}
+	alike := step.Alike
+	if text := s.value(step.AlikeOf).Text; text != "" {
+		alike = text
+	}
+	by, percent, ok := plan.Allowed(alike)
 	if !ok {
-		return reading
+		return
 	}
 	allowed := new(big.Rat).SetFloat64(by)
 	if percent {
-		allowed.Mul(allowed, new(big.Rat).Quo(sum, big.NewRat(int64(many)*100, 1)))
+		allowed.Mul(allowed, new(big.Rat).Quo(x.mean, big.NewRat(100, 1)))
 	}
-	reading.Verdict, reading.Limit = judge.Within, inWords(alikeWithin(step.Alike))
-	if new(big.Rat).Sub(high, low).Cmp(allowed) > 0 {
+	reading.Verdict, reading.Limit = judge.Within, inWords(alikeWithin(alike))
+	if new(big.Rat).Sub(x.high, x.low).Cmp(allowed) > 0 {
 		reading.Verdict = judge.Out
 	}
-	return reading
 }
 
 func counting(t *terms, step *plan.Step, p *Panel) {

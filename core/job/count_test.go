@@ -12,6 +12,8 @@ import (
 const countPlan = `values:
   - {key: screws, title: Set screws, kind: number, default: "3"}
   - {key: weights, title: Weights, kind: number}
+  - {key: back-off, title: Back-off of each, kind: amount, default: "0.5"}
+  - {key: spread, title: Spread of the weights, kind: amount, default: "2"}
 limits: {gap: {min: 0.4 mm, max: 0.6 mm, source: drawing}}
 stages:
   - id: seal
@@ -22,6 +24,8 @@ stages:
       - {id: spare, kind: count, of: spares, title: Spares, free: true}
       - {id: turns, kind: count, of: turns of each screw, title: Turns, each: screws, turns: true}
       - {id: grams, kind: count, of: grams, title: On the scale, each: screws, alike: 5%}
+      - {id: backed, kind: count, of: turns of each screw, title: Backed off, each: screws, turns: true, against: value back-off}
+      - {id: masses, kind: count, of: grams, title: On the scale, each: screws, alike_of: spread}
       - {id: head, kind: do, title: Head on}
       - {id: feel, kind: turn, phase: built, title: Turn by hand, right: light-drag,
          feels: [{feel: free, means: "nothing felt: set too long", reopens: [seal]},
@@ -54,6 +58,10 @@ func TestCountsAreHeldAgainstSomething(t *testing.T) {
 		{"turns", eachBody("1/2", "0.75", "1 1/4"), "", ""},
 		{"grams", eachBody("100", "104", "105"), judge.Within, "alike within 5%"},
 		{"grams", eachBody("100", "104", "106"), judge.Out, "alike within 5%"},
+		{"backed", eachBody("1/2", "0.5", "1/2"), judge.Within, "1/2 by Back-off of each"},
+		{"backed", eachBody("1/2", "3/4", "1/2"), judge.Out, "1/2 by Back-off of each"},
+		{"masses", eachBody("100", "102", "101"), judge.Within, "alike within 2"},
+		{"masses", eachBody("100", "102", "103"), judge.Out, "alike within 2"},
 	} {
 		b := openPlan(t, countPlan)
 		b.keep(tt.step, tt.body)

@@ -20,7 +20,7 @@ func TestNothingStandsThereUnasked(t *testing.T) {
 					t.Fatal(err)
 				}
 				sheet := job.Derive(job.Job{Plan: p, Log: []job.Entry{{ID: "1", Seq: 1, Kind: job.Opened, Open: opening}}})
-				if len(sheet.Stations) == 0 {
+				if len(sheet.Stations) == 0 && len(p.Checks) > 0 {
 					t.Errorf("%s with %s %s has no station", key, option.Key, choice.Key)
 				}
 				for _, c := range sheet.Checks {

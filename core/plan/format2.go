@@ -98,7 +98,7 @@ func (f *refused) unused() {
 			}
 			name(s.Papers...)
 			name(s.Bolts, s.Torque, s.Stacks, s.Threads, s.Pitch, s.Notches, s.Bore, s.Pressure, s.Speed, s.Outside, s.Width,
-				s.Each, s.ThreadOf, s.Rows, s.CapOf, s.WarmLeast, s.WarmMost, s.HomeOf)
+				s.Each, s.ThreadOf, s.Rows, s.CapOf, s.WarmLeast, s.WarmMost, s.HomeOf, s.AlikeOf)
 		}
 	}
 	for _, o := range p.Options {
@@ -136,7 +136,7 @@ func (f *refused) step(s *Step) {
 	if s.Kind == Mark && len(s.ShownAt) == 0 {
 		f.fault(s.line, s.ID, "is marked and never shown again: name the steps that need it (shown_at)")
 	}
-	if s.Kind == Count && s.SameAs == "" && len(s.Against) == 0 && !s.Free && s.Alike == "" {
+	if s.Kind == Count && s.SameAs == "" && len(s.Against) == 0 && !s.Free && s.Alike == "" && s.AlikeOf == "" {
 		f.fault(s.line, s.ID, "is held against nothing: write same_as, against, or free: true")
 	}
 	for _, id := range s.Needs {

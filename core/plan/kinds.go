@@ -177,6 +177,9 @@ func (c *checker) count(s *Step) {
 	if _, _, ok := Allowed(s.Alike); s.Alike != "" && (!ok || s.Each == "") {
 		c.at(s)("alike is %q: write how far the numbers of each may differ, 2 or 5%%", s.Alike)
 	}
+	if s.AlikeOf != "" {
+		c.value(s.line, s.ID, "alike_of", s.AlikeOf, AmountValue)
+	}
 	if other := c.p.steps[s.SameAs]; s.SameAs != "" && (other == nil || other.Kind != Count) {
 		c.at(s)("same_as is %q: name a count step before it", s.SameAs)
 	}

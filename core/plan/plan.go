@@ -340,6 +340,7 @@ type Step struct {
 	Free      bool     `yaml:"free" doc:"count: nothing says how many there must be"`
 	Each      string   `yaml:"each" doc:"count: value of how many numbers, one for each"`
 	Alike     string   `yaml:"alike" doc:"count, each: how far they may differ, 2 or 5%"`
+	AlikeOf   string   `yaml:"alike_of" doc:"or: value that says so, which counts before it"`
 	SameAs    string   `yaml:"same_as" doc:"count: the step whose number must come back"`
 	Marks     []string `yaml:"marks" doc:"mark: what is marked"`
 	ShownAt   []string `yaml:"shown_at" doc:"mark: the later steps at which it is shown again"`

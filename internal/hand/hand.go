@@ -4,6 +4,7 @@
 package hand
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"time"
@@ -65,7 +66,8 @@ func (h hand) count() job.Body {
 	if h.Panel.Each > 0 {
 		f := &job.CountForm{}
 		for i := range h.Panel.Each {
-			f.Each = append(f.Each, quantity.Count(pick(h.good, "4", fmt.Sprint(4+90*i))))
+			right := cmp.Or(h.Panel.Same, "4")
+			f.Each = append(f.Each, quantity.Count(pick(h.good, right, fmt.Sprint(5+90*i))))
 		}
 		return job.Body{Count: f}
 	}
