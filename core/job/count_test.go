@@ -25,7 +25,7 @@ stages:
       - {id: turns, kind: count, of: turns of each screw, title: Turns, each: screws, turns: true}
       - {id: grams, kind: count, of: grams, title: On the scale, each: screws, alike: 5%}
       - {id: backed, kind: count, of: turns of each screw, title: Backed off, each: screws, turns: true, against: value back-off}
-      - {id: masses, kind: count, of: grams, title: On the scale, each: screws, alike_of: spread}
+      - {id: masses, kind: count, of: grams, title: Weighed, each: screws, alike_of: spread}
       - {id: head, kind: do, title: Head on}
       - {id: feel, kind: turn, phase: built, title: Turn by hand, right: light-drag,
          feels: [{feel: free, means: "nothing felt: set too long", reopens: [seal]},
