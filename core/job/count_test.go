@@ -58,8 +58,8 @@ func TestCountsAreHeldAgainstSomething(t *testing.T) {
 		{"turns", eachBody("1/2", "0.75", "1 1/4"), "", ""},
 		{"grams", eachBody("100", "104", "105"), judge.Within, "alike within 5%"},
 		{"grams", eachBody("100", "104", "106"), judge.Out, "alike within 5%"},
-		{"backed", eachBody("1/2", "0.5", "1/2"), judge.Within, "1/2 by Back-off of each"},
-		{"backed", eachBody("1/2", "3/4", "1/2"), judge.Out, "1/2 by Back-off of each"},
+		{"backed", eachBody("1/2", "0.5", "1/2"), judge.Within, "0.5 by Back-off of each"},
+		{"backed", eachBody("1/2", "3/4", "1/2"), judge.Out, "0.5 by Back-off of each"},
 		{"masses", eachBody("100", "102", "101"), judge.Within, "alike within 2"},
 		{"masses", eachBody("100", "102", "103"), judge.Out, "alike within 2"},
 	} {
