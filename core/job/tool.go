@@ -65,6 +65,9 @@ func fitGiven(t *terms, step *plan.Step, in *givenInput) {
 
 func shimGiven(t *terms, step *plan.Step, in *givenInput) {
 	in.Input["adding"] = step.Adding
+	if step.Touching {
+		in.Input["measured"] = "0 mm"
+	}
 	in.count("stacks", step.Stacks)
 	l := window(t, step)
 	if l.Open() {

@@ -357,6 +357,7 @@ type Step struct {
 	Method    string   `yaml:"method" enum:"methods" doc:"set: how"`
 	Window    string   `yaml:"window" doc:"set: limit key of the window it is set to"`
 	Adding    string   `yaml:"adding" enum:"opens,closes" doc:"set by shims: what a shim more does"`
+	Touching  bool     `yaml:"touching" doc:"set by shims: what is in place is the pack that just touches, and comes off"`
 	Stacks    string   `yaml:"stacks" doc:"set by shims: value that counts the equal stacks"`
 	Threads   string   `yaml:"threads" doc:"set by adjuster: value of its threads an inch"`
 	Pitch     string   `yaml:"pitch" doc:"set by adjuster: value of its pitch"`

@@ -130,7 +130,7 @@ var others = []struct {
 	{"2026-11-06 09:00", "FK-403", "Noise, planned", 3900, 0, "shims-work-front"},
 	{"2026-11-09 07:40", "HT-501", "Pressure is down", 15600, 1, "trial"},
 	{"2026-11-10 08:00", "IN-103", "Vibration at the head, drips too much", 22800, 0, "lateral-plain"},
-	{"2026-11-11 07:45", "WW-601", "Does not chop, clogs", 9100, 1, "shims-work"},
+	{"2026-11-11 07:45", "WW-601", "since the storm", 9100, 1, "pack-first"},
 	{"2026-11-12 08:30", "IN-110", "Earth fault cleared, worn by sand", 17500, 0, "stage-nut@5"},
 	{"2026-11-13 07:35", "LS-230", "inboard, a thread of water", 38400, 1, "cool@outboard"},
 	{"2026-11-16 10:00", "HT-520", "Knocks and drips", 11900, 0, "turn-built"},
@@ -139,7 +139,7 @@ var others = []struct {
 }
 
 // whys are the complaints of those plans that list them.
-var whys = map[string]string{"CW-310": "leak", "FK-401": "leak", "HT-501": "flow", "LS-240": "standing", "HT-520": "rough", "FK-403": "planned", "FK-402": "leak", "LS-230": "leak"}
+var whys = map[string]string{"CW-310": "leak", "FK-401": "leak", "HT-501": "flow", "WW-601": "clogs", "LS-240": "standing", "HT-520": "rough", "FK-403": "planned", "FK-402": "leak", "LS-230": "leak"}
 
 func (h *hand) atSomeStage() {
 	for _, o := range others {
