@@ -3,6 +3,8 @@ package job
 import (
 	"errors"
 	"fmt"
+	"maps"
+	"reflect"
 	"slices"
 	"strings"
 
@@ -19,6 +21,37 @@ type Papers struct {
 	Options map[string]string    `json:"options" doc:"option of the plan → choice"`
 	Values  map[string]Value     `json:"values" doc:"value of the plan → as written, with its source"`
 	Limits  map[string]LimitForm `json:"limits" doc:"limit key → as written, with its source"`
+}
+
+// Asked are the papers that a plan asks for. What an earlier version of it asked stays on
+// the pump and is no hindrance to a job.
+func (papers Papers) Asked(p *plan.Plan) Papers { return papers.without(p, papers) }
+
+// without leaves out what the plan does not ask for and stood there before as it does now.
+func (papers Papers) without(p *plan.Plan, before Papers) Papers {
+	out := Papers{maps.Clone(papers.Options), maps.Clone(papers.Values), maps.Clone(papers.Limits)}
+	maps.DeleteFunc(out.Options, func(key, choice string) bool {
+		known := slices.ContainsFunc(p.Options, func(o plan.Choice) bool {
+			return o.Key == key && slices.ContainsFunc(o.Choices, func(c plan.Option) bool { return c.Key == choice })
+		})
+		return !known && before.Options[key] == choice
+	})
+	maps.DeleteFunc(out.Values, func(key string, v Value) bool {
+		known := slices.ContainsFunc(p.Values, func(a plan.Ask) bool { return a.Key == key })
+		return !known && before.Values[key] == v
+	})
+	limits := slices.Concat(p.LimitKeys(), p.RateKeys())
+	maps.DeleteFunc(out.Limits, func(key string, l LimitForm) bool {
+		was, stood := before.Limits[key]
+		return !slices.Contains(limits, key) && stood && reflect.DeepEqual(was, l)
+	})
+	return out
+}
+
+// CheckChanged is CheckPapers for a pump that is kept already: what its plan does not ask
+// for, and stood there before, is let be.
+func CheckChanged(p *plan.Plan, papers, before Papers) error {
+	return CheckPapers(p, papers.without(p, before))
 }
 
 // LimitForm is a limit as it was typed, with its unit.

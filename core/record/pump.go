@@ -52,8 +52,9 @@ func (p *Pump) Whole() {
 	}
 }
 
-// Check says what is wrong with a pump's page, field by field.
-func (p Pump) Check(plans map[string]*plan.Plan) error {
+// Check says what is wrong with a pump's page, field by field. Papers that its plan asks for
+// no more may stay as they were before.
+func (p Pump) Check(plans map[string]*plan.Plan, before job.Papers) error {
 	var errs field.Errors
 	if p.Tag == "" || len(p.Tag) > 40 || strings.ContainsAny(p.Tag, "/?#%\\") {
 		errs.Add("tag", errors.New("must be 1 to 40 letters without / ? # %: the tag on the pump, such as LS-204"))
@@ -85,7 +86,7 @@ func (p Pump) Check(plans map[string]*plan.Plan) error {
 		errs.Add("plan", fmt.Errorf("%q is not a plan here: choose a shipped one or take your own in first", p.Plan))
 		return errs.Err()
 	}
-	errs.Add("", job.CheckPapers(pl, p.Papers))
+	errs.Add("", job.CheckChanged(pl, p.Papers, before))
 	return errs.Err()
 }
 

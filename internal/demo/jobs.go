@@ -135,11 +135,11 @@ var others = []struct {
 	{"2026-11-13 07:35", "LS-230", "inboard, a thread of water", 38400, 1, "cool@outboard"},
 	{"2026-11-16 10:00", "HT-520", "Knocks and drips", 11900, 0, "turn-built"},
 	{"2026-11-17 07:55", "LS-240", "Leaks acid at standstill", 5200, 1, "travel-built"},
-	{"2026-11-18 08:20", "HT-530", "Packing will not hold", 7700, 0, "back-off"},
+	{"2026-11-18 08:20", "HT-530", "slow to fill the day tank", 7700, 0, "back-off"},
 }
 
 // whys are the complaints of those plans that list them.
-var whys = map[string]string{"CW-310": "leak", "FK-401": "leak", "HT-501": "flow", "WW-601": "clogs", "LS-240": "standing", "HT-520": "rough", "FK-403": "planned", "FK-402": "leak", "LS-230": "leak"}
+var whys = map[string]string{"CW-310": "leak", "FK-401": "leak", "HT-501": "flow", "HT-530": "flow", "WW-601": "clogs", "LS-240": "standing", "HT-520": "rough", "FK-403": "planned", "FK-402": "leak", "LS-230": "leak"}
 
 func (h *hand) atSomeStage() {
 	for _, o := range others {

@@ -225,9 +225,13 @@ var pumps = []record.Pump{
 		Plan: "internal-gear", Maker: "Grindale", Model: "IG 2", Serial: "2290", Duty: "15 gpm at 50 psi", Speed: "780 rpm",
 		Motor: "2 hp", Liquid: "Fuel oil", Elastomer: "EPDM",
 		Papers: job.Papers{
-			Values: values("rings", "5", "sleeve-pitch", "12", "sleeve-notches", "12", "head-bolts", "8", "head-torque",
-				"30 lbf·ft", "speed", "780", "test-pressure", "60 psi"),
+			Values: values("back-screws", "8", "back-torque", "30 lbf·ft", "foot-screws", "4", "foot-torque", "25 lbf·ft",
+				"head-bolts", "8", "head-torque", "30 lbf·ft", "screw-thread", "light oil", "rings", "5", "sleeve-pitch", "12",
+				"sleeve-notches", "12", "end-aim", "4 thou", "set-screws", "2", "set-torque", "firm", "nut-torque", "60 lbf·ft",
+				"fit-class", "thumb fit", "rotation", "clockwise from the coupling", "speed", "780", "relief",
+				"to the suction side, 70 psi", "test-pressure", "60 psi", "along-hub", "2 in", "along-bearing", "5 in",
+				"along-packing", "8 in", "along-bushing", "12 in"),
 			Limits: map[string]job.LimitForm{"end-clearance": limit("2 thou", "5 thou", "Maker's manual, page 15"),
-				"bushing-clearance": limit("", "8 thou", "Maker's manual, page 15"), "idler-depth": limit("1/32 in", "1/16 in",
-					"Maker's manual, page 15")}}},
+				"bushing-clearance": limit("", "8 thou", "Maker's manual, page 15"), "fill-depth": limit("0.30 in", "0.40 in",
+					"Maker's manual, page 14"), "idler-depth": limit("1/32 in", "1/16 in", "Maker's manual, page 15")}}},
 }

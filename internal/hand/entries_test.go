@@ -28,6 +28,7 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 	}
 	for _, bench := range []struct {
 		plan, step string
+		scope      string
 		options    map[string]string
 		values     map[string]job.Value
 		limits     map[string]job.LimitForm
@@ -51,7 +52,7 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 			{"over the cap: pressed instead", `{"heat":{"input":{"interference":"90 um","cap_c":110}}}`, "", "out"},
 			{"pressed cold", `{"heat":{"input":{},"cold":true}}`, "", "pressed on cold"},
 		}},
-		{plan: "internal-gear", step: "housing-hot", options: map[string]string{"service": "hot"}, entries: []entry{
+		{plan: "internal-gear", step: "idler-hot", options: map[string]string{"bushings": "hot"}, scope: "new", entries: []entry{
 			{"not seated", `{"heat":{` + bushing + `,` + left + `,` + home + `,"cool":30}}`, "body.heat.seated", "shoulder"},
 			{"tightened at no temperature", `{"heat":{` + bushing + `,` + left + `,` + home + `,"seated":true}}`,
 				"body.heat.cool", "below 40 °C"},
@@ -59,7 +60,7 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 				"wait until it is below 40 °C"},
 			{"pressed cold, not seated", `{"heat":{"input":{},"cold":true}}`, "body.heat.seated", "shoulder"},
 		}},
-		{plan: "internal-gear", step: "warm", options: map[string]string{"arrives": "in-line", "jacket": "steam"},
+		{plan: "internal-gear", step: "warm", options: map[string]string{"jacket": "steam"},
 			entries: []entry{
 				{"no clock", `{}`, "body.wait.began", "start the clock"},
 				{"not ended", `{"wait":{` + began + `}}`, "body.wait.ended", "stop the clock"},
@@ -106,7 +107,7 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 				{"a leaf is its own uncertainty", `{"unit":"mm","direct":{"value":"2.005","leaf":true}}`, "", "within 2.005 mm"},
 				{"too wide", `{"unit":"mm","direct":{"value":"1/4 in","graduation":"0.02"}}`, "", "out 6.350 mm"},
 			}},
-		{plan: "internal-gear", step: "drip-built", options: map[string]string{"arrives": "in-line"}, entries: []entry{
+		{plan: "internal-gear", step: "drip-built", entries: []entry{
 			{"nothing", `{}`, "body.tool", "missing"},
 			{"two taps", `{"tool":{"taps_s":[0,2]}}`, "body.tool.taps_s", "at least three"},
 			{"taps that go back", `{"tool":{"taps_s":[0,2,1]}}`, "body.tool.taps_s[2]", "later"},
@@ -119,7 +120,7 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 			{"kept elsewhere", `{"photo":{"words":"job folder"}}`, "", "kept elsewhere: job folder"},
 		}},
 	} {
-		b := opened(t, plan.Library()[bench.plan], job.Papers{Options: bench.options, Values: bench.values,
+		b := opened(t, plan.Library()[bench.plan], bench.scope, job.Papers{Options: bench.options, Values: bench.values,
 			Limits: bench.limits})
 		b.to(bench.step)
 		if at := job.Derive(b.job).Next; at != bench.step {
@@ -163,9 +164,9 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 }
 
 // opened is a job on a pump with these papers, under the rules of any shop.
-func opened(t *testing.T, p *plan.Plan, papers job.Papers) *bench {
+func opened(t *testing.T, p *plan.Plan, scope string, papers job.Papers) *bench {
 	t.Helper()
-	opening, err := job.NewOpening(p, "T-1", papers, job.Rules{}, job.Asked{Complaint: "leaks"})
+	opening, err := job.NewOpening(p, "T-1", papers, job.Rules{}, job.Asked{Complaint: "leaks", Scope: scope})
 	if err != nil {
 		t.Fatal(err)
 	}

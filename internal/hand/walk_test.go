@@ -512,17 +512,17 @@ func TestGuardBands(t *testing.T) {
 	}
 }
 
-// A bearing that is replaced takes its lock washer along.
+// Carbon bushings that are replaced take the plug along.
 func TestAPartDragsAnother(t *testing.T) {
-	b := open(t, plan.Library()["internal-gear"], nil)
-	b.to("inspect-bearing")
-	s := job.Derive(b.job).Step("inspect-bearing")
-	b.keep(s, job.Body{Inspect: &job.InspectForm{Found: []string{"thumb"}}})
-	s = job.Derive(b.job).Step("inspect-sleeve")
+	b := open(t, plan.Library()["governor-acid"], nil)
+	b.to("inspect-bushings")
+	s := job.Derive(b.job).Step("inspect-bushings")
+	b.keep(s, job.Body{Inspect: &job.InspectForm{Found: []string{"crack"}}})
+	s = job.Derive(b.job).Step("inspect-plug")
 	b.keep(s, job.Body{Inspect: &job.InspectForm{Found: []string{}}})
-	if r := job.Derive(b.job).Step("inspect-sleeve").Reading; r.Outcome != judge.Replace ||
-		r.Rule != "replaced with the bearing of the adjusting sleeve" {
-		t.Errorf("the sleeve: %s, %s", r.Outcome, r.Rule)
+	if r := job.Derive(b.job).Step("inspect-plug").Reading; r.Outcome != judge.Replace ||
+		r.Rule != "replaced with the carbon spacer bushings" {
+		t.Errorf("the plug: %s, %s", r.Outcome, r.Rule)
 	}
 }
 

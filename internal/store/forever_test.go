@@ -466,3 +466,35 @@ func TestAKeptSheetIsVerified(t *testing.T) {
 		t.Errorf("found: %v, %v", broken, err)
 	}
 }
+
+// What the papers of a pump say that its plan asks for no more hinders neither a new job
+// nor its page; what nobody asked for is still refused.
+func TestPumpsOfAnOlderShopGoOn(t *testing.T) {
+	for _, shop := range []string{"shop-1", "shop-2"} {
+		s := open(t, olderShop(t, shop))
+		pumps, err := s.Pumps(ctx, PumpQuery{Sort: "tag"})
+		if err != nil || len(pumps) == 0 {
+			t.Fatalf("%d pumps, %v", len(pumps), err)
+		}
+		unasked := 0
+		for _, row := range pumps {
+			if _, err := s.Unopened(ctx, row.Tag, job.Asked{Complaint: "again"}); err != nil {
+				t.Errorf("%s, a job on %s: %v", shop, row.Tag, err)
+			}
+			p := row.Pump
+			if asked := p.Papers.Asked(plan.Library()[p.Plan]); len(asked.Values) < len(p.Papers.Values) {
+				unasked++
+			}
+			if err := s.SavePump(ctx, p, false); err != nil {
+				t.Errorf("%s, %s as it was: %v", shop, row.Tag, err)
+			}
+			p.Papers.Values["wish"] = job.Value{Text: "1"}
+			if err := s.SavePump(ctx, p, false); err == nil || !strings.Contains(err.Error(), "nothing this construction asks for") {
+				t.Errorf("%s, %s with what nobody asked for: %v", shop, row.Tag, err)
+			}
+		}
+		if shop == "shop-1" && unasked == 0 {
+			t.Error("no pump has anything that is asked no more")
+		}
+	}
+}

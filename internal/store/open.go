@@ -74,7 +74,7 @@ func (s *Store) toOpen(ctx context.Context, ask ToOpen) (o opening, err error) {
 		return o, field.Errorf("pump", "%s is repaired by plan %s, which cannot be read: the shop's page says why, choose "+
 			"another plan on the pump's page", o.pump.Tag, o.pump.Plan)
 	}
-	first, err := job.NewOpening(o.plan, o.pump.Tag, o.pump.Papers, shop.Rules, ask.Asked)
+	first, err := job.NewOpening(o.plan, o.pump.Tag, o.pump.Papers.Asked(o.plan), shop.Rules, ask.Asked)
 	if err != nil {
 		return o, err
 	}

@@ -91,7 +91,13 @@ func (s *Store) SavePump(ctx context.Context, p record.Pump, fresh bool) error {
 	if err != nil {
 		return err
 	}
-	if err := p.Check(plans); err != nil {
+	var before record.Pump
+	if !fresh {
+		if before, _, err = s.pump(ctx, p.Tag); err != nil {
+			return err
+		}
+	}
+	if err := p.Check(plans, before.Papers); err != nil {
 		return err
 	}
 	record, err := json.Marshal(p)
@@ -128,7 +134,11 @@ func (s *Store) PutPumps(ctx context.Context, pumps []record.Pump, rules *job.Ru
 		return err
 	}
 	for _, p := range pumps {
-		if err := p.Check(plans); err != nil {
+		before, _, err := s.pump(ctx, p.Tag)
+		if missing := (*NotFound)(nil); err != nil && !errors.As(err, &missing) {
+			return err
+		}
+		if err := p.Check(plans, before.Papers); err != nil {
 			return fmt.Errorf("pump %s: %w", p.Tag, err)
 		}
 	}
