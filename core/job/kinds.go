@@ -166,6 +166,7 @@ func instruments() map[string]*kind {
 		plan.Direct: {panel: plan.Direct, group: "direct", typed: true, weigh: direct, boxes: directBoxes,
 			title: "Measured", divisions: calipers, usual: usualCaliper},
 		plan.Travel: {panel: plan.Travel, group: "travel", typed: true, weigh: travel, boxes: travelBoxes,
+			show:  func(t *terms, step *plan.Step, p *Panel) { p.Deeper = t.check(step).Deeper },
 			title: "Travel", divisions: rules, usual: usualRule},
 		plan.Depth: {panel: plan.Depth, group: "places", typed: true, weigh: depth, show: placesPanel, boxes: depthBoxes,
 			title: "Depth, mean", divisions: []string{"1 thou", "0.1 thou", "0.01 mm", "0.001 mm"},

@@ -307,7 +307,12 @@ func travel(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	if !okDown || !okUp || !ok {
 		return nil
 	}
-	limit, length := s.limitOf(step), (down - up).Abs()
+	if (check.Deeper == "up") != (up > down) && check.Deeper != "" && up != down {
+		r.Errors.Add("travel.up", fmt.Errorf("is on the wrong side of the depth right down: here the shaft right %s is the "+
+			"deeper, the two are changed over", check.Deeper))
+		return nil
+	}
+	limit, length := s.travelLimit(step), (down - up).Abs()
 	reading := judged(&Reading{Figure: figure(length)}, judge.Length(length, gauge.DifferenceUncertainty(graduation, 0),
 		limit.Bounds), limit)
 	for _, end := range []struct {
@@ -326,6 +331,21 @@ func travel(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		}
 	}
 	return reading
+}
+
+// travelLimit is the window of a travel. Where nobody gives one it follows from those of the
+// two depths: the least is from the nearer end of one to the farther of the other.
+func (s *scale) travelLimit(step *plan.Step) *judge.Limit {
+	limit, check := s.limitOf(step), s.check(step)
+	near, far := s.opening.Limits[check.Down], s.opening.Limits[check.Up]
+	if !limit.Open() || s.plan.Format < 2 || near.Min == nil || near.Max == nil || far.Min == nil || far.Max == nil {
+		return limit
+	}
+	if *near.Min > *far.Min {
+		near, far = far, near
+	}
+	least, most := max(*far.Min-*near.Max, 0), *far.Max-*near.Min
+	return &judge.Limit{Bounds: judge.Bounds{Min: &least, Max: &most}, Source: ofBothDepths}
 }
 
 func travelBoxes(b *Body) []box {

@@ -23,6 +23,7 @@ const (
 	nothingToHold     = "nothing is known to hold it against: look it up and enter it on the pump"
 	thinnestPack      = "the thinnest pack with which it turns free"
 	couplingTolerance = "the coupling maker's tolerance, or the general table by speed"
+	ofBothDepths      = "worked out of the windows of the two depths"
 	nobodyCounted     = "nobody counted them when they came off"
 	noSetting         = "no setting dimension known: look it up on the seal's drawing and enter it on the pump"
 	noPressure        = "no test pressure known: look it up in the maker's manual and enter it on the pump"

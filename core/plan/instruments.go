@@ -131,6 +131,9 @@ func (c *checker) travel(key string, x *Check) {
 	if x.Down == "" || x.Up == "" {
 		c.fault(x.line, "", "check %s: down and up are missing: the limit keys of the two depths", key)
 	}
+	if x.Deeper != "" && x.Deeper != "down" && x.Deeper != "up" {
+		c.fault(x.line, "", "check %s: deeper is %q: write down or up", key, x.Deeper)
+	}
 }
 
 func (c *checker) fit(key string, x *Check) {

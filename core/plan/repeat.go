@@ -185,7 +185,7 @@ func (f fold) when(list Conditions, repeat string, m *Member) (Conditions, bool)
 	for _, c := range list {
 		c = c.forMember(repeat, m)
 		if repeat != "" && c.Key == repeat {
-			if slices.Contains(c.Values, m.Key) != (c.Op == opEqual) {
+			if slices.ContainsFunc(c.Values, f.means(repeat, m)) != (c.Op == opEqual) {
 				return nil, false
 			}
 			continue
@@ -193,6 +193,14 @@ func (f fold) when(list Conditions, repeat string, m *Member) (Conditions, bool)
 		when = append(when, c)
 	}
 	return when, true
+}
+
+// means says whether a word in a condition is meant for a member: its key, first or last.
+func (f fold) means(repeat string, m *Member) func(word string) bool {
+	all := f.members[repeat]
+	return func(word string) bool {
+		return word == m.Key || word == "first" && m.Key == all[0].Key || word == "last" && m.Key == all[len(all)-1].Key
+	}
 }
 
 // sort puts the stations in their order from the driver end: those of the two

@@ -139,7 +139,7 @@ var others = []struct {
 }
 
 // whys are the complaints of those plans that list them.
-var whys = map[string]string{"CW-310": "leak", "FK-401": "leak", "HT-501": "flow", "HT-530": "flow", "WW-601": "clogs", "LS-240": "standing", "HT-520": "rough", "FK-403": "planned", "FK-402": "leak", "LS-230": "leak"}
+var whys = map[string]string{"CW-310": "leak", "FK-401": "leak", "HT-501": "flow", "IN-110": "sand", "HT-530": "flow", "WW-601": "clogs", "LS-240": "standing", "HT-520": "rough", "FK-403": "planned", "FK-402": "leak", "LS-230": "leak"}
 
 func (h *hand) atSomeStage() {
 	for _, o := range others {

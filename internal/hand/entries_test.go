@@ -88,12 +88,21 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 			limits: map[string]job.LimitForm{"shaft-travel": {Min: quantity.Type("5 mm"), Max: quantity.Type("8 mm"),
 				Source: "manual"}}, entries: []entry{
 				{"nothing", `{"unit":"mm"}`, "body.travel", "right down and right up"},
-				{"one end", `{"unit":"mm","travel":{"down":"14","graduation":"0.05"}}`, "body.travel.up", "missing"},
-				{"no division", `{"unit":"mm","travel":{"down":"14","up":"8"}}`, "body.travel.graduation", "missing"},
-				{"a division of nothing", `{"unit":"mm","travel":{"down":"14","up":"8","graduation":"0"}}`,
+				{"one end", `{"unit":"mm","travel":{"down":"8","graduation":"0.05"}}`, "body.travel.up", "missing"},
+				{"no division", `{"unit":"mm","travel":{"down":"8","up":"14"}}`, "body.travel.graduation", "missing"},
+				{"a division of nothing", `{"unit":"mm","travel":{"down":"8","up":"14","graduation":"0"}}`,
 					"body.travel.graduation", "greater than zero"},
-				{"both ends", `{"unit":"mm","travel":{"down":"14","up":"8","graduation":"0.05"}}`, "", "6.000 mm"},
+				{"changed over", `{"unit":"mm","travel":{"down":"14","up":"8","graduation":"0.05"}}`, "body.travel.up",
+					"changed over"},
+				{"both ends", `{"unit":"mm","travel":{"down":"8","up":"14","graduation":"0.05"}}`, "", "6.000 mm"},
 			}},
+		// From 12 to 16 less 6 to 10 the travel may be 2 to 10 mm.
+		{plan: "submersible-stacked", step: "travel-built", limits: map[string]job.LimitForm{
+			"depth-down": {Min: quantity.Type("6 mm"), Max: quantity.Type("10 mm"), Source: "manual"},
+			"depth-up":   {Min: quantity.Type("12 mm"), Max: quantity.Type("16 mm"), Source: "manual"}}, entries: []entry{
+			{"both in their windows", `{"unit":"mm","travel":{"down":"8","up":"14","graduation":"0.05"}}`, "", "within 6.000 mm"},
+			{"one out, the travel in", `{"unit":"mm","travel":{"down":"11","up":"14","graduation":"0.05"}}`, "", "out 3.000 mm"},
+		}},
 		{plan: "back-plate-hygienic", step: "nose-found",
 			limits: map[string]job.LimitForm{"seal-nose": {Min: quantity.Type("2 mm"), Max: quantity.Type("3 mm"),
 				Source: "manual"}}, entries: []entry{

@@ -125,8 +125,12 @@ func (h hand) set() job.Body {
 }
 
 func (h hand) travel() job.Body {
-	return job.Body{Unit: quantity.UnitMillimetre, Travel: &job.TravelForm{Down: quantity.Type("14"),
-		Up: quantity.Type(pick(h.good, "8", "900")), Graduation: quantity.Type("0.05")}}
+	down, up := "14", pick(h.good, "8", "0.1")
+	if h.Panel.Deeper == "up" {
+		down, up = "8", pick(h.good, "14", "900")
+	}
+	return job.Body{Unit: quantity.UnitMillimetre, Travel: &job.TravelForm{Down: quantity.Type(down),
+		Up: quantity.Type(up), Graduation: quantity.Type("0.05")}}
 }
 
 func (h hand) heat() job.Body {

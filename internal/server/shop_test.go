@@ -41,7 +41,7 @@ func TestAPlanOfOnesOwn(t *testing.T) {
 	}
 	ours := strings.NewReplacer("key: internal-gear", "key: gear-ours", "title: Internal gear with packing",
 		"title: Internal gear, our way",
-		"title: Idler off its pin", "title: Idler off its pin, by hand").Replace(shipped)
+		"title: Idler off its pin", "title: Idler drawn off its pin by hand").Replace(shipped)
 	asText := func(text string) string {
 		b, err := json.Marshal(map[string]string{"text": text, "by": "p1"})
 		if err != nil {
@@ -61,7 +61,7 @@ func TestAPlanOfOnesOwn(t *testing.T) {
 		t.Errorf("%+v", got)
 	}
 	if !slices.ContainsFunc(got.Changes, func(c plan.Change) bool {
-		return strings.Contains(fmt.Sprint(c), "Idler off its pin, by hand")
+		return strings.Contains(fmt.Sprint(c), "Idler drawn off its pin by hand")
 	}) {
 		t.Errorf("the change is not among %+v", got.Changes)
 	}
