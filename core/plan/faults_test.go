@@ -132,7 +132,7 @@ func TestOneSlip(t *testing.T) {
 		{"adding: opens", "adding: closer", `adding is "closer": write opens or closes`},
 		{"hand: right", "hand: upper", `hand is "upper": write right or left`},
 		{"method: leaf, window: impeller-clearance", "method: leaf", "window is missing"},
-		{"method: adjuster", "method: hammer", `method is "hammer": write shims, trial, adjuster or leaf`},
+		{"method: adjuster", "method: hammer", `method is "hammer": write shims, trial, adjuster, leaf or stretch`},
 		{"least: 20, most: 60", "least: 60, most: 20", "least and most are drops a minute"},
 		{"minutes: 10, drops: 0, ", "", "minutes is missing: how long the pressure"},
 		{"kind: sign,", "kind: sign, follows: true,", "the signature cannot follow itself"},

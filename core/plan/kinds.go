@@ -37,6 +37,7 @@ const (
 	ByTrial    = "trial"    // the thinnest pack that turns free
 	ByAdjuster = "adjuster" // a screwed one
 	ByLeaf     = "leaf"     // a leaf or gapping shim held while something is clamped
+	ByStretch  = "stretch"  // a line shaft, raised by what it stretches and what is to be left
 )
 
 // A kind is a kind of step, or a method of one that sets, with what the plan check
@@ -57,6 +58,7 @@ var kinds = []kind{
 
 var methods = []kind{
 	{ByShims, (*checker).shims}, {ByTrial, nil}, {ByAdjuster, (*checker).adjuster}, {ByLeaf, (*checker).leaf},
+	{ByStretch, nil},
 }
 
 // Kinds and Methods are the words that a plan may write.

@@ -129,7 +129,7 @@ var others = []struct {
 	{"2026-11-05 07:50", "FK-402", "weep hole wet since the weekend", 6050, 1, "retainer-locked"},
 	{"2026-11-06 09:00", "FK-403", "Noise, planned", 3900, 0, "shims-work-front"},
 	{"2026-11-09 07:40", "HT-501", "Pressure is down", 15600, 1, "trial"},
-	{"2026-11-10 08:00", "IN-103", "Vibration at the head, drips too much", 22800, 0, "lateral-plain"},
+	{"2026-11-10 08:00", "IN-103", "Vibration at the head, drips too much", 22800, 0, "lateral-built"},
 	{"2026-11-11 07:45", "WW-601", "since the storm", 9100, 1, "pack-first"},
 	{"2026-11-12 08:30", "IN-110", "Earth fault cleared, worn by sand", 17500, 0, "stage-nut@5"},
 	{"2026-11-13 07:35", "LS-230", "inboard, a thread of water", 38400, 1, "cool@outboard"},
@@ -139,7 +139,7 @@ var others = []struct {
 }
 
 // whys are the complaints of those plans that list them.
-var whys = map[string]string{"CW-310": "leak", "FK-401": "leak", "HT-501": "flow", "IN-110": "sand", "HT-530": "flow", "WW-601": "clogs", "LS-240": "standing", "HT-520": "rough", "FK-403": "planned", "FK-402": "leak", "LS-230": "leak"}
+var whys = map[string]string{"CW-310": "leak", "FK-401": "leak", "HT-501": "flow", "IN-103": "vibration", "IN-110": "sand", "HT-530": "flow", "WW-601": "clogs", "LS-240": "standing", "HT-520": "rough", "FK-403": "planned", "FK-402": "leak", "LS-230": "leak"}
 
 func (h *hand) atSomeStage() {
 	for _, o := range others {

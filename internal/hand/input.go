@@ -51,6 +51,9 @@ var inputs = map[string]func(a asking){
 			a.ask("pitch", "2 mm")
 		}
 	},
+	"stretch": func(a asking) {
+		a.in["thrust_n"], a.in["length"], a.in["diameter"], a.in["running"] = 8000.0, "30000 mm", "38 mm", "2 mm"
+	},
 	"heat": func(a asking) {
 		a.ask("bore", "50 mm")
 		a.ask("cap_c", 120.0)
