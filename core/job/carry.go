@@ -27,7 +27,8 @@ func (s *scale) carried(step *plan.Step) map[string]Carry {
 	out := map[string]Carry{}
 	for path, sources := range step.From {
 		for _, o := range sources {
-			if c := s.carry(o); c.Text != "" {
+			// With another to go by, a difference below nothing does not stand: it is that one's.
+			if c := s.carry(o); c.Text != "" && (len(sources) == 1 || !strings.HasPrefix(c.Text, "-")) {
 				out[s.kind(step).path(path)] = c
 				break
 			}
@@ -44,8 +45,42 @@ func (k *kind) path(field string) string {
 	return k.group + "." + field
 }
 
-// carry is what stands at an origin now; its text is blank where nothing does.
+// carry is what stands at an origin now; its text is blank where nothing does. Of several
+// lengths it is what they come to together, told by the first.
 func (s *scale) carry(o plan.Origin) Carry {
+	c := s.carryOne(o)
+	if len(o.Then) == 0 || c.Text == "" {
+		return c
+	}
+	sum, err := quantity.Parse(c.Text, "")
+	if err != nil {
+		return Carry{}
+	}
+	for _, t := range o.Then {
+		next := s.carryOne(t.Of)
+		l, err := quantity.Parse(next.Text, "")
+		if err != nil {
+			return Carry{}
+		}
+		if t.Less {
+			l = -l
+		}
+		sum += l
+		c.From = together(c.From, t.Less, next.From)
+	}
+	c.Text, c.Value = exactly(sum, unitOf(c.Text)), ""
+	return c
+}
+
+// unitOf is the unit of a length that is carried: thou, or what holds every nanometre.
+func unitOf(text string) quantity.Unit {
+	if strings.HasSuffix(text, "thou") || strings.HasSuffix(text, "in") {
+		return quantity.UnitThou
+	}
+	return quantity.UnitMillimetre
+}
+
+func (s *scale) carryOne(o plan.Origin) Carry {
 	switch o.Source {
 	case plan.FromValue:
 		for _, v := range s.plan.Values {

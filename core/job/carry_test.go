@@ -85,3 +85,25 @@ func TestFiguresAreCarried(t *testing.T) {
 		t.Errorf("kept with a word it is %s, carried from %v", s.State, b.Log[len(b.Log)-1].From)
 	}
 }
+
+// A figure made of several is carried with all that it comes from: 0.9 mm found, less the
+// aim of 0.5 mm, plus 42 thou (1.0668 mm) of shims, is 1.4668 mm. Where one of them is not
+// there, nothing is carried.
+func TestFiguresAreTakenTogether(t *testing.T) {
+	b := openPlan(t, strings.Replace(strings.Replace(carryPlan, "{measured: gap as found,",
+		"{measured: gap as found less value aim plus count shims-out pack,", 1), "\"target.aim\": value aim",
+		"\"target.aim\": [value aim less gap as found, gap as found less value aim]", 1))
+	b.keep("gap-found", directBody("0.9 mm"))
+	if c, there := b.sheet().Step("set").Panel.Carried["tool.measured"]; there {
+		t.Errorf("without the shims it carries %+v", c)
+	}
+	b.keep("shims-out", Body{Unit: quantity.UnitThou, Count: &CountForm{Count: quantity.Count("3"),
+		Pack: quantity.Type("42")}})
+	c := b.sheet().Step("set").Panel.Carried["tool.measured"]
+	if got := b.sheet().Step("set").Panel.Carried["tool.target.aim"].Text; got != "0.4 mm" {
+		t.Errorf("the other way round stands %q", got)
+	}
+	if c.Text != "1.4668 mm" || c.From != "Gap, as found, less aim of the gap, from the papers, and shims out" {
+		t.Errorf("it carries %+v", c)
+	}
+}

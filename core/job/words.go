@@ -89,6 +89,14 @@ func reach(step *plan.Step) string {
 func heldAgainst(n *big.Rat, where string) string { return quantity.ShowNumber(n) + " by " + where }
 func alikeWithin(alike string) string             { return "alike within " + alike }
 
+// together is where a figure comes from that is made of two.
+func together(first string, less bool, next string) string {
+	if less {
+		return first + ", less " + words.Lower(next)
+	}
+	return first + ", and " + words.Lower(next)
+}
+
 func cameOff(n *big.Rat) string { return quantity.ShowNumber(n) + " came off" }
 func capOf(c int) string        { return fmt.Sprintf("cap of the weakest part, %d °C", c) }
 

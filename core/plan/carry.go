@@ -24,32 +24,58 @@ type Origin struct {
 	Source string
 	Of     string // key of the check or value, id of the step
 	Part   string // found, built; pack; least, most; path in the answer
+	Then   []Term // added to it or taken off, one after the other
+}
+
+// Term is what is added to a figure or taken off.
+type Term struct {
+	Less bool
+	Of   Origin
 }
 
 // Origins are where the figures of a step come from, by their field.
 type Origins map[string]Sources
 
 const originWords = `"clearance as found", "count shims-out", "count shims-out pack", "fit journal most", ` +
-	`"value aim", "limit gap most" or "answer shims-set answers[0].total_um"`
+	`"value aim", "limit gap most" or "answer shims-set answers[0].total_um", or several with less and plus between them`
 
 // UnmarshalYAML reads an origin from its words.
 func (o *Origin) UnmarshalYAML(n *yaml.Node) error {
 	w := strings.Fields(n.Value)
+	var then []Term
+	for i := len(w) - 1; i > 0; i-- {
+		if w[i] == "less" || w[i] == "plus" {
+			t := Term{Less: w[i] == "less"}
+			if err := t.Of.one(n, w[i+1:]); err != nil {
+				return err
+			}
+			then, w = append([]Term{t}, then...), w[:i]
+		}
+	}
+	if err := o.one(n, w); err != nil {
+		return err
+	}
+	o.Then = then
+	return nil
+}
+
+// one reads a single origin.
+func (o *Origin) one(n *yaml.Node, w []string) error {
 	switch {
 	case len(w) == 3 && w[1] == "as" && (w[2] == Found || w[2] == Built):
-		*o = Origin{FromCheck, w[0], w[2]}
+		*o = Origin{Source: FromCheck, Of: w[0], Part: w[2]}
 	case len(w) == 2 && w[0] == FromCount:
-		*o = Origin{FromCount, w[1], ""}
+		*o = Origin{Source: FromCount, Of: w[1]}
 	case len(w) == 3 && w[0] == FromCount && w[2] == "pack":
-		*o = Origin{FromCount, w[1], w[2]}
+		*o = Origin{Source: FromCount, Of: w[1], Part: w[2]}
 	case len(w) == 3 && w[0] == FromFit && (w[2] == "least" || w[2] == "most"):
-		*o = Origin{FromFit, w[1], w[2]}
+		*o = Origin{Source: FromFit, Of: w[1], Part: w[2]}
 	case len(w) == 2 && w[0] == FromValue:
-		*o = Origin{FromValue, w[1], ""}
+		*o = Origin{Source: FromValue, Of: w[1]}
 	case len(w) == 3 && w[0] == FromLimit && (w[2] == "least" || w[2] == "most"):
-		*o = Origin{FromLimit, w[1], w[2]}
+		*o = Origin{Source: FromLimit, Of: w[1], Part: w[2]}
 	case len(w) == 3 && w[0] == FromAnswer:
-		*o = Origin{FromAnswer, w[1], w[2]}
+		*o = Origin{Source: FromAnswer, Of: w[1], Part: w[2]}
 	default:
 		return at(n.Line, fmt.Sprintf("origin %q is not understood: write %s", n.Value, originWords))
 	}
@@ -67,6 +93,9 @@ func (c *checker) carried(s *Step) {
 
 // origin checks that what a figure comes from is there, and of the right kind.
 func (c *checker) origin(s *Step, what string, o Origin) {
+	for _, t := range o.Then {
+		c.origin(s, what, t.Of)
+	}
 	step := c.p.steps[o.Of]
 	switch o.Source {
 	case FromCheck:
@@ -144,6 +173,10 @@ func (f fold) sources(list Sources, s Step, m *Member) Sources {
 
 // origin writes an origin out for one member of a repeat.
 func (f fold) origin(o Origin, s Step, m *Member) Origin {
+	o.Then = slices.Clone(o.Then)
+	for i := range o.Then {
+		o.Then[i].Of = f.origin(o.Then[i].Of, s, m)
+	}
 	switch o.Source {
 	case FromCheck, FromFit:
 		if x := f.from.Checks[o.Of]; x != nil && x.For != "" && x.For == s.For {

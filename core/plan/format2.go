@@ -49,9 +49,13 @@ func (f *refused) unused() {
 			named[key] = true
 		}
 	}
-	from := func(o Origin) {
+	var from func(o Origin)
+	from = func(o Origin) {
 		if o.Source == FromValue {
 			name(o.Of)
+		}
+		for _, t := range o.Then {
+			from(t.Of)
 		}
 	}
 	p := f.p
