@@ -42,9 +42,7 @@ func Fill(ctx context.Context, path string) (err error) {
 			return fmt.Errorf("pump %s: %w", p.Tag, err)
 		}
 	}
-	for _, r := range past {
-		h.rebuild(r)
-	}
+	h.earlier()
 	h.halfWay()
 	h.received()
 	h.atSomeStage()
@@ -63,10 +61,6 @@ type hand struct {
 	sheet  *job.Sheet // of the job as it stands
 	n      int
 	err    error
-}
-
-func (h *hand) open(date, tag, complaint string, hours float64, by int) {
-	h.openAs(date, tag, job.Asked{Complaint: complaint}, hours, by)
 }
 
 // openAs opens a job with what is asked for it.
@@ -179,23 +173,9 @@ func play(a, b, c string) job.Body {
 	return job.Body{Unit: quantity.UnitThou, Float: f}
 }
 
-// leaves is the leaf that goes at each place; the next that does not is a thou
-// thicker.
-func leaves(name string, goes ...int) job.Body {
-	f := &gauge.GapForm{}
-	for i, thou := range goes {
-		f.Positions = append(f.Positions, gauge.PositionForm{At: fmt.Sprintf("%s %d", name, i+1),
-			Go: quantity.Type(fmt.Sprint(thou)), NoGo: quantity.Type(fmt.Sprint(thou + 1))})
-	}
-	return job.Body{Unit: quantity.UnitThou, Feeler: f}
-}
-
-func gland(r12, r3, r6, r9 string) job.Body {
-	f := &gauge.GapForm{Graduation: quantity.Type("1 thou")}
-	for i, v := range []string{r12, r3, r6, r9} {
-		f.Positions = append(f.Positions, gauge.PositionForm{At: []string{"12", "3", "6", "9"}[i], Value: quantity.Type(v)})
-	}
-	return job.Body{Unit: quantity.UnitThou, Feeler: f}
+func direct(value string) job.Body {
+	return job.Body{Unit: quantity.UnitThou, Direct: &job.DirectForm{Value: quantity.Type(value),
+		Graduation: quantity.Type("0.5 thou")}}
 }
 
 func count(n int, pack string) job.Body {

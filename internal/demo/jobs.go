@@ -1,108 +1,78 @@
 package demo
 
 import (
+	"compress/gzip"
+	"embed"
 	"fmt"
+	"io"
+	"io/fs"
 	"time"
 
 	"settle/core/gauge"
 	"settle/core/job"
-	"settle/core/quantity"
 	"settle/core/record"
 	typist "settle/internal/hand"
+	"settle/internal/report"
 )
 
-// rebuild is an earlier job on one of the two filter feed pumps: what it found
-// and what it set, in thou.
-type rebuild struct {
-	date, tag, complaint string
-	hours                float64
-	by                   int
-	turn                 gauge.Turn
-	endPlay, built       [3]string
-	runout, runoutBuilt  [5]string
-	found, set           []int
-	sleeve, seal         []string
-	remark               string
-}
+// kept are the earlier rebuilds of the two filter feed pumps, as they were signed under the
+// plan of their day.
+//
+//go:embed kept/*.json.gz
+var kept embed.FS
 
-var past = []rebuild{
-	{date: "2021-09-14 07:40", tag: "LS-201", complaint: "Seal leaks at the gland", hours: 9800, by: 0, turn: gauge.Drags,
-		endPlay: [3]string{"4.5", "5", "4.5"}, built: [3]string{"1.5", "1", "1.5"},
-		runout: [5]string{"0", "1", "2.5", "1.5", "0"}, runoutBuilt: [5]string{"0", "0.5", "1", "0.5", "0"},
-		found: []int{29, 28, 29, 30, 29}, set: []int{14, 14, 15, 14,
-			14}, sleeve: []string{"groove"}, seal: []string{"groove"},
-		remark: "Sleeve was grooved under the seal."},
-	{date: "2022-03-22 08:05", tag: "LS-204", complaint: "Low flow on the filter, planned overhaul", hours: 12400, by: 1,
-		turn:    gauge.Free,
-		endPlay: [3]string{"3.5", "3.5", "4"}, built: [3]string{"1", "1.5", "1.5"},
-		runout: [5]string{"0", "-1", "-2", "-1", "0"}, runoutBuilt: [5]string{"0", "-0.5", "-1", "-0.5", "0"},
-		found: []int{31, 30, 31, 31, 30}, set: []int{15, 14, 15, 15, 14}, sleeve: []string{"marks"}, seal: []string{"heat"},
-		remark: "Faces showed heat, flush line was half blocked."},
-	{date: "2023-11-07 07:30", tag: "LS-201", complaint: "Noise at the coupling end", hours: 27300, by: 0,
-		turn:    gauge.Rough,
-		endPlay: [3]string{"6", "6.5", "6"}, built: [3]string{"2", "2", "1.5"},
-		runout: [5]string{"0", "1.5", "3", "1.5", "0"}, runoutBuilt: [5]string{"0", "0.5", "1.5", "1", "0"},
-		found: []int{26, 25, 26, 26, 27}, set: []int{15, 15, 15, 14, 15}, sleeve: []string{}, seal: []string{"chip"},
-		remark: "Thrust bearing was worn, lock nut had come loose."},
-	{date: "2024-05-16 07:55", tag: "LS-204", complaint: "Seal leaks, found dry-run on the strainer alarm", hours: 27900,
-		by: 1, turn: gauge.Free,
-		endPlay: [3]string{"3", "3", "3.5"}, built: [3]string{"1.5", "1.5", "1.5"},
-		runout: [5]string{"0", "-1", "-2.5", "-1.5", "0"}, runoutBuilt: [5]string{"0", "-0.5", "-1.5", "-1", "0"},
-		found: []int{27, 26, 27, 27, 26}, set: []int{15, 15, 15, 14, 15}, sleeve: []string{"groove"}, seal: []string{"heat",
-			"crack"},
-		remark: "New wear plate."},
-}
-
-// rebuild works a whole job: what is written here as it was measured, the rest
-// as a steady hand enters it.
-func (h *hand) rebuild(r rebuild) {
-	h.open(r.date, r.tag, r.complaint, r.hours, r.by)
-	with := r.found1()
-	for step, keys := range map[string][]string{"inspect-sleeve": r.sleeve, "inspect-seal": r.seal,
-		"inspect-bearings": {"rough"}, "inspect-impeller": {"scored"}} {
-		with[step] = found("", keys...)
+// earlier takes the kept jobs in, as a shop takes in a job that was saved as a file.
+func (h *hand) earlier() {
+	names, err := fs.Glob(kept, "kept/*.json.gz")
+	if err != nil {
+		h.err = err
 	}
-	with["end-play-built"] = play(r.built[0], r.built[1], r.built[2])
-	with["runout-seal-built"] = dial(r.runoutBuilt[0], r.runoutBuilt[1], r.runoutBuilt[2], r.runoutBuilt[3],
-		r.runoutBuilt[4])
-	with["clearance-built"] = leaves("vane", r.set...)
-	with["sign"] = job.Body{Sign: &job.SignForm{Remark: r.remark}}
-	h.work(with, "")
+	for _, name := range names {
+		if h.err != nil {
+			return
+		}
+		h.err = h.takeIn(name)
+	}
 }
 
-// found1 is what a pump of the filter feed showed as it came in, and what is
-// alike in all its rebuilds.
-func (r rebuild) found1() map[string]job.Body {
-	return map[string]job.Body{
-		"turn-found":            turns(r.turn, ""),
-		"end-play-found":        play(r.endPlay[0], r.endPlay[1], r.endPlay[2]),
-		"radial-play-found":     play("2.5", "3", "2.5"),
-		"runout-seal-found":     dial(r.runout[0], r.runout[1], r.runout[2], r.runout[3], r.runout[4]),
-		"clearance-found":       leaves("vane", r.found...),
-		"identify":              {Marks: []string{"41877", "1998, clockwise"}},
-		"leak-path":             {Marks: []string{"from the gland, down the adapter"}},
-		"marks":                 {Marks: []string{"two dots at 12", "one dot at 3"}},
-		"shims-out":             count(6, "42"),
-		"runout-coupling-built": dial("0", "0.5", "1", "0.5", "0"),
-		"adapter-rim-built":     dial("0", "1", "1.5", "0.5", "0"),
-		"adapter-face-built":    dial("0", "-0.5", "-1", "-0.5", "0"),
-		"chamber-face-built":    dial("0", "1", "1.5", "0.5", "0"),
-		"chamber-bore-built":    dial("0", "1.5", "3", "1.5", "0"),
-		"radial-play-built":     play("1.5", "1.5", "2"),
-		"setting-built": {Unit: quantity.UnitInch, Setting: &job.SettingForm{Measured: quantity.Type("1.534"),
-			Graduation: quantity.Type("1/64 in")}},
-		"gland-gap-built": gland("124", "125", "126", "125"),
-		"shims-back":      count(6, "42"),
+func (h *hand) takeIn(name string) error {
+	file, err := kept.Open(name)
+	if err != nil {
+		return err
 	}
+	defer file.Close()
+	unpacked, err := gzip.NewReader(file)
+	if err != nil {
+		return err
+	}
+	text, err := io.ReadAll(unpacked)
+	if err != nil {
+		return err
+	}
+	r, photos, err := report.Read(text)
+	if err != nil {
+		return err
+	}
+	_, err = h.store.ImportJob(h.ctx, r, photos)
+	return err
 }
 
 // halfWay is the job on the bench now: the power end is being built up.
 func (h *hand) halfWay() {
-	h.open("2026-11-19 07:35", "LS-204", "Seal drips on the floor, flow is down", 46000, 0)
-	with := rebuild{turn: gauge.Drags, endPlay: [3]string{"5.5", "5.5", "5"}, runout: [5]string{"0", "-1.5", "-3.5",
-		"-2", "0"}, found: []int{38, 37, 38, 38, 37}}.found1()
-	with["inspect-sleeve"], with["inspect-seal"] = found("", "marks"), found("", "crack", "heat")
-	with["inspect-bearings"], with["inspect-impeller"] = found("", "rough"), found("", "scored", "edges")
+	h.openAs("2026-11-19 07:35", "LS-204", job.Asked{Complaint: "Seal drips on the floor, flow is down", Why: "leak",
+		Scope: "overhaul"}, 46000, 0)
+	with := map[string]job.Body{
+		"turn-found":            turns(gauge.Drags, ""),
+		"end-play-found":        play("5.5", "5.5", "5"),
+		"radial-play-found":     play("2.5", "3", "2.5"),
+		"runout-seal-found":     dial("0", "-1.5", "-3.5", "-2", "0"),
+		"runout-coupling-found": dial("0", "0.5", "1", "0.5", "0"),
+		"clearance-found":       direct("38 thou"),
+		"identify":              {Marks: []string{"41877", "1998, clockwise"}},
+		"shims-out":             count(6, "42"),
+		"inspect-sleeve":        found("", "marks"), "inspect-seal": found("", "crack", "heat"),
+		"inspect-bearings": found("", "rough"), "inspect-impeller": found("", "scored", "edges"),
+	}
 	with["inspect-seal"].Inspect.At = map[string]string{"crack": "4h"}
 	with["inspect-impeller"].Inspect.At = map[string]string{"edges": "v3"}
 	h.work(with, "end-play-built")
@@ -113,7 +83,7 @@ func (h *hand) halfWay() {
 
 // received is a pump that has just come in.
 func (h *hand) received() {
-	h.open("2026-11-23 14:10", "IN-101", "Planned overhaul before the winter storms", 31200, 1)
+	h.openAs("2026-11-23 14:10", "IN-101", job.Asked{Complaint: "Before the winter storms", Why: "planned"}, 31200, 1)
 }
 
 // others are the jobs on the pumps of other constructions, each at some stage:

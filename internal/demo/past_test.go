@@ -154,11 +154,10 @@ func often(ctx context.Context, path string, times int) (err error) {
 			h.err = h.store.SavePump(ctx, p, true)
 		}
 	}
-	r := past[1]
-	r.by = 0
 	for i := range times {
-		r.date, r.hours = fmt.Sprintf("%d-03-22 08:05", 1980+i), float64(4000*(i+1))
-		h.rebuild(r)
+		h.openAs(fmt.Sprintf("%d-03-22 08:05", 1980+i), "LS-204", job.Asked{Complaint: "Planned", Scope: "overhaul"},
+			float64(4000*(i+1)), 0)
+		h.work(nil, "")
 	}
 	if err := h.store.Close(); h.err == nil {
 		h.err = err

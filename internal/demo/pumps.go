@@ -25,31 +25,29 @@ var people = []struct{ name, role string }{
 const backPullOut = "end-suction-back-pull-out"
 
 // papers returns what the manual of a back pull-out pump of this shop says.
-func papers(bearing, setting, bore, torque string, vanes, bolts string) job.Papers {
+func papers(setting, bore, torque string) job.Papers {
+	v := values("rotation", "clockwise from the coupling", "elastomers", "light oil on the O-ring, foil dry", "nut-rule",
+		"hand tight, then an eighth of a turn", "seal-type", "balanced, 1 7/8 in", "gland-bolts", "4", "gland-torque",
+		"15 lbf·ft", "set-screws", "3", "clamp-screws", "4", "spacers", "4", "adapter-bolts", "4", "adapter-torque",
+		"30 lbf·ft", "chamber-bolts", "4", "chamber-torque", "30 lbf·ft", "casing-bolts", "8", "casing-bolt-torque", torque,
+		"foot-bolts", "2", "foot-torque", "40 lbf·ft", "carrier-screws", "3", "carrier-torque", "20 lbf·ft", "driver-bolts",
+		"4", "driver-torque", "60 lbf·ft", "screw-torque", "90 lbf·ft", "thread", "oiled", "aim", "15 thou", "vanes", "5",
+		"bore", "45 mm", "outside", "100 mm", "width", "25 mm", "journal", "45 mm", "housing-bore", "100 mm", "radial-bore",
+		"50 mm", "radial-journal", "50 mm", "radial-housing", "90 mm", "heat-cap", "110", "oil", "turbine oil, 0.6 l",
+		"coupling-grease", "grid coupling grease", "hub-gap", "1/8 in", "hot-growth", "2 thou", "speed", "1760",
+		"test-pressure", "60 psi, 10 min", "along-hub", "3 in", "along-thrust", "6 in", "along-radial", "16 in",
+		"along-seal", "21 in")
+	v["seal-setting"] = job.Value{Text: setting, Source: "Seal drawing"}
+	v["seal-chamber-bore"] = job.Value{Text: bore, Source: "Maker's manual, table 2"}
 	return job.Papers{
-		Options: map[string]string{"thrust-bearing": bearing, "casing-joint": "gasket"},
-		Values: map[string]job.Value{
-			"vanes":              {Text: vanes, Source: "Counted"},
-			"casing-bolts":       {Text: bolts, Source: "Counted"},
-			"casing-bolt-torque": {Text: torque, Source: "Maker's manual, table 9"},
-			"seal-setting":       {Text: setting, Source: "Seal drawing"},
-			"seal-chamber-bore":  {Text: bore, Source: "Maker's manual, table 2"},
-			"bore":               {Text: "45 mm", Source: "Bearing"},
-			"outside":            {Text: "100 mm", Source: "Bearing"},
-			"width":              {Text: "25 mm", Source: "Bearing"},
-			"journal":            {Text: "45 mm", Source: "Maker's drawing, sheet 2"},
-			"housing-bore":       {Text: "100 mm", Source: "Maker's drawing, sheet 2"},
-			"adapter-bolts":      {Text: "4", Source: "Counted"},
-			"adapter-torque":     {Text: "30 lbf·ft", Source: "Maker's manual, table 9"},
-			"speed":              {Text: "1760", Source: "Nameplate"},
-			"test-pressure":      {Text: "60 psi", Source: "Shop rule 3"},
-		},
+		Options: map[string]string{"thrust-bearing": "paired", "casing-joint": "gasket"}, Values: v,
 		Limits: map[string]job.LimitForm{
 			"shaft-runout-seal":     limit("", "2 thou", "Maker's manual, table 4"),
 			"shaft-runout-coupling": limit("", "2 thou", "Maker's manual, table 4"),
 			"end-play-paired":       limit("0.5 thou", "3 thou", "Maker's manual, table 3"),
 			"impeller-clearance":    limit("12 thou", "18 thou", "Maker's manual, table 6"),
 			"gland-gap":             limit("3/32 in", "5/32 in", "Seal drawing"),
+			"plate-groove":          limit("", "30 thou", "Maker's manual, table 6"),
 
 			"impeller-clearance-worn": limit("", "40 thou", "Maker's manual, table 6"),
 		},
@@ -79,13 +77,13 @@ var pumps = []record.Pump{
 		Maker: "Corran & Pike", Model: "CP 4x3-8", Serial: "41877-B", Duty: "480 gpm at 92 ft", Speed: "1,760 rpm",
 		Impeller: "8.06 in, open", Shaft: "1 7/8 in", Motor: "20 hp", Liquid: "Filtered seawater", Elastomer: "EPDM",
 		PlannedHours: new(2000.0), PlannedStop: "2027-03-01", Service: "continuous",
-		Papers: papers("paired", "1.530 in", "3.250 in", "45 lbf·ft", "5", "8")},
+		Papers: papers("1.530 in", "3.250 in", "45 lbf·ft")},
 	{Tag: "LS-201", Name: "Sand filter feed A", Place: "Life support, filter gallery", Construction: "A",
 		Kind: "End suction, back pull-out", Plan: backPullOut,
 		Maker: "Corran & Pike", Model: "CP 4x3-8", Serial: "41877-A", Duty: "480 gpm at 92 ft", Speed: "1,760 rpm",
 		Impeller: "8.06 in, open", Shaft: "1 7/8 in", Motor: "20 hp", Liquid: "Filtered seawater", Elastomer: "EPDM",
 		PlannedHours: new(2000.0), PlannedStop: "2027-03-01", Service: "continuous",
-		Papers: papers("paired", "1.530 in", "3.250 in", "45 lbf·ft", "5", "8")},
+		Papers: papers("1.530 in", "3.250 in", "45 lbf·ft")},
 	{Tag: "IN-101", Name: "Seawater intake 1", Place: "Intake pit", Construction: "A",
 		Kind: "End suction, back pull-out", Plan: backPullOut,
 		Maker: "Hallvarden", Model: "HV 150-315", Serial: "2207-118", Duty: "210 m³/h at 24 m", Speed: "1,480 rpm",

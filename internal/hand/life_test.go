@@ -8,7 +8,6 @@ import (
 	"settle/core/gauge"
 	"settle/core/job"
 	"settle/core/judge"
-	"settle/core/plan"
 	"settle/core/quantity"
 )
 
@@ -25,7 +24,7 @@ func rebuilt(t *testing.T, number string, hours, found, built float64) job.Past 
 
 func rebuild(t *testing.T, hours, found, built float64) job.Job {
 	t.Helper()
-	p := plan.Library()["end-suction-back-pull-out"]
+	p := first(t)
 	papers := job.Papers{Limits: map[string]job.LimitForm{
 		"impeller-clearance":      {Min: quantity.Type("0.3 mm"), Max: quantity.Type("0.5 mm"), Source: "manual"},
 		"impeller-clearance-worn": {Max: quantity.Type("1 mm"), Source: "manual, table 6"},

@@ -7,7 +7,6 @@ import (
 	"testing"
 
 	"settle/core/job"
-	"settle/core/plan"
 	"settle/core/quantity"
 )
 
@@ -54,7 +53,7 @@ func TestWhatTheBenchTells(t *testing.T) {
 		}
 		return `{"unit":"thou","feeler":{"positions":[` + strings.Join(at, ",") + `]}}`
 	}
-	b := opened(t, plan.Library()["end-suction-back-pull-out"], "", pump)
+	b := opened(t, first(t), "", pump)
 	b.to("clearance-built")
 	for _, tt := range []struct {
 		name, step, body string
@@ -150,7 +149,7 @@ func TestWhatTheBenchTells(t *testing.T) {
 // What was understood of each box is told beside it, in the other unit, and what
 // is hardly meant is asked about.
 func TestWhatWasUnderstood(t *testing.T) {
-	b := opened(t, plan.Library()["end-suction-back-pull-out"], "", job.Papers{})
+	b := opened(t, first(t), "", job.Papers{})
 	b.to("clearance-built")
 	for _, tt := range []struct {
 		step, body string

@@ -3,6 +3,7 @@ package hand
 import (
 	"encoding/json"
 	"fmt"
+	"os"
 	"slices"
 	"testing"
 	"time"
@@ -25,6 +26,20 @@ type bench struct {
 func open(t *testing.T, p *plan.Plan, options map[string]string) *bench {
 	t.Helper()
 	return openAs(t, p, options, "")
+}
+
+// first is a plan of format 1, as jobs were opened with before there were scopes.
+func first(t *testing.T) *plan.Plan {
+	t.Helper()
+	text, err := os.ReadFile("testdata/end-suction-5.yaml")
+	if err != nil {
+		t.Fatal(err)
+	}
+	p, err := plan.ReadKept("end-suction-5.yaml", text)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return p
 }
 
 // openAs opens a job with a scope; blank is what the plan proposes.
@@ -444,7 +459,7 @@ func (b *bench) keep(s *job.StepSheet, body job.Body) {
 // A rub at close-up sends the work back to the clearance; what was measured is
 // kept, and stands beside the second round.
 func TestARubReopensTheClearance(t *testing.T) {
-	b := open(t, plan.Library()["end-suction-back-pull-out"], nil)
+	b := open(t, first(t), nil)
 	b.to("turn-built")
 	sheet := job.Derive(b.job)
 	if s := sheet.Step("clearance-built"); s.State != job.Done || s.Again != "" {
@@ -490,7 +505,7 @@ func TestARubReopensTheClearance(t *testing.T) {
 
 // With guard bands a close reading waits for a person.
 func TestGuardBands(t *testing.T) {
-	p := plan.Library()["end-suction-back-pull-out"]
+	p := first(t)
 	for school, want := range map[string]job.StepState{"within": job.Done, "guard-band": job.Decide} {
 		opening, err := job.NewOpening(p, "T-1", job.Papers{},
 			job.Rules{Schools: map[string]string{"on-the-limit": school}}, job.Asked{Complaint: "to be walked"})
@@ -528,7 +543,7 @@ func TestAPartDragsAnother(t *testing.T) {
 
 // What comes after the hand-back can be entered when the job is signed.
 func TestWhatFollows(t *testing.T) {
-	b := open(t, plan.Library()["end-suction-back-pull-out"], nil)
+	b := open(t, first(t), nil)
 	b.to("hot-alignment")
 	sheet := job.Derive(b.job)
 	if sheet.State != job.Signed || sheet.Tally.ToFollow != 1 || sheet.Next != "hot-alignment" {
@@ -549,7 +564,7 @@ func TestWhatFollows(t *testing.T) {
 // A reading past its limit decides on a part like a finding; when the reading is
 // corrected the decision follows, and says what it was.
 func TestReadingsDecideOnParts(t *testing.T) {
-	b := open(t, plan.Library()["end-suction-back-pull-out"], nil)
+	b := open(t, first(t), nil)
 	b.to("runout-seal-found")
 	s := job.Derive(b.job).Step("runout-seal-found")
 	b.keep(s, Entry(s, false, b.now))

@@ -215,7 +215,7 @@ func TestLimitsTakenIn(t *testing.T) {
 	}
 	p, err := s.Pump(t.Context(), "LS-204")
 	if err != nil || p.Limits["impeller-clearance"].Max.String() != "0,45 mm" || p.Limits["gland-gap"].Source != "" ||
-		len(p.Limits) != 5 {
+		len(p.Limits) != 6 {
 		t.Errorf("%+v %v", p.Limits, err)
 	}
 	if r := rules(t, s); r.Limits["chamber-face"].Source != "Shop rule 8" ||

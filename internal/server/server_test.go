@@ -113,7 +113,7 @@ func TestDemoShop(t *testing.T) {
 		t.Errorf("the jobs are %v; want four signed, thirteen in work, one received", states)
 	}
 	p := get[PumpView](t, srv, "/api/v1/pumps/LS-204")
-	if len(p.Past) != 2 || len(p.Limits) != 12 || p.Jobs[0].Number != "J-0005" {
+	if len(p.Past) != 2 || len(p.Limits) != 17 || p.Jobs[0].Number != "J-0005" {
 		t.Errorf("LS-204 has %d past jobs, %d limits, last job %s", len(p.Past), len(p.Limits), p.Jobs[0].Number)
 	}
 	for _, l := range p.Limits {

@@ -2,6 +2,7 @@ package store
 
 import (
 	"bufio"
+	"bytes"
 	"context"
 	"crypto/sha256"
 	"encoding/hex"
@@ -17,6 +18,7 @@ import (
 	"settle/core/field"
 	"settle/core/gauge"
 	"settle/core/job"
+	"settle/core/plan"
 	"settle/core/quantity"
 	"settle/core/record"
 	"settle/internal/drill"
@@ -56,8 +58,11 @@ func furnish(t testing.TB, s *Store) (job.Person, string) {
 	if err != nil {
 		t.Fatal(err)
 	}
+	if err := s.ImportPlan(ctx, firstFormat(t), by.ID); err != nil {
+		t.Fatal(err)
+	}
 	if err := s.SavePump(ctx, record.Pump{Tag: "LS-1", Name: "Filter feed", Construction: "A",
-		Plan: "end-suction-back-pull-out", Maker: "Corran & Pike"}, true); err != nil {
+		Plan: "first", Maker: "Corran & Pike"}, true); err != nil {
 		t.Fatal(err)
 	}
 	number, err := s.OpenJob(ctx, ToOpen{ID: "open-1", Tag: "LS-1", Asked: job.Asked{Complaint: "seal leaks"}, By: by})
@@ -65,6 +70,20 @@ func furnish(t testing.TB, s *Store) (job.Person, string) {
 		t.Fatal(err)
 	}
 	return by, number
+}
+
+// firstFormat is a plan of a shop's own, of the first format.
+func firstFormat(t testing.TB) *plan.Plan {
+	t.Helper()
+	text, err := os.ReadFile("../hand/testdata/end-suction-5.yaml")
+	if err != nil {
+		t.Fatal(err)
+	}
+	p, err := plan.Read("first.yaml", bytes.Replace(text, []byte("key: end-suction-back-pull-out"), []byte("key: first"), 1))
+	if err != nil {
+		t.Fatal(err)
+	}
+	return p
 }
 
 func done(id, step string, by job.Person) job.Entry {
