@@ -1652,6 +1652,11 @@ export interface components {
             choices?: components["schemas"]["ChoiceShown"][];
             /** @description clock positions at each of them */
             clock?: string[];
+            /**
+             * @description of a travel: which of the depths is the greater
+             * @enum {string}
+             */
+            deeper?: "down" | "up";
             /** @description of the gauge, as typed */
             divisions?: string[];
             /** Format: int64 */
