@@ -166,6 +166,7 @@ func TestAWholeJobByKeyboard(t *testing.T) {
 	t.Parallel()
 	p := tab(t, "/")
 	p.until(`document.querySelector('[data-job]')`)
+	p.goesBy("LS-201", "../internal/hand/testdata/end-suction-5.yaml")
 	p.keys("n") // shown on its button, and nothing is in its way
 	p.until(`document.querySelector('[data-pump]')`)
 	p.keys("LS-201\n")
@@ -269,6 +270,21 @@ func TestAWholeJobByKeyboard(t *testing.T) {
 	}
 	if bad := job.Verify(r.Log); bad != 0 {
 		t.Errorf("the chain breaks at entry %d", bad)
+	}
+}
+
+// goesBy takes in a plan as the shop's own and gives it to a pump.
+func (p *page) goesBy(tag, file string) {
+	p.t.Helper()
+	text, err := os.ReadFile(file)
+	if err != nil {
+		p.t.Fatal(err)
+	}
+	p.takeIn(strings.Replace(string(text), "key: ", "key: own-", 1), "own-end-suction-back-pull-out", "OW-1")
+	if got := p.text(fmt.Sprintf(`fetch('/api/v1/pumps/%[1]s').then(r => r.json()).then(v => fetch('/api/v1/pumps/%[1]s', `+
+		`{ method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ ...v.pump, `+
+		`plan: 'own-end-suction-back-pull-out' }) })).then(r => r.ok ? 'ok' : r.text())`, tag)); got != "ok" {
+		p.t.Fatal(got)
 	}
 }
 
@@ -434,8 +450,8 @@ func TestUnitsSwitchWhileTyping(t *testing.T) {
 
 func TestBadInputIsNamedAndStays(t *testing.T) {
 	t.Parallel()
-	p := tab(t, "/jobs/J-0005?step=adapter-on")
-	p.at("adapter-on")
+	p := tab(t, "/jobs/J-0005")
+	p.unblock("/jobs/J-0005?step=radial-play-built")
 	p.do(chromedp.Navigate(p.shop.URL + "/jobs/J-0005?step=radial-play-built"))
 	p.at("radial-play-built")
 	p.keys("0\ntwo\n0\n2\n0\n\n")
@@ -498,7 +514,9 @@ func TestAStaleWindowShowsBoth(t *testing.T) {
 
 func TestOutOfLimitNeedsADecision(t *testing.T) {
 	t.Parallel()
-	p := tab(t, "/jobs/J-0005?step=radial-play-built")
+	p := tab(t, "/jobs/J-0005")
+	p.unblock("/jobs/J-0005?step=radial-play-built")
+	p.do(chromedp.Navigate(p.shop.URL + "/jobs/J-0005?step=radial-play-built"))
 	p.at("radial-play-built")
 	p.text(`String([...document.querySelectorAll('button')].find(b => b.textContent === 'Clear')?.click())`)
 	p.until(`document.activeElement.hasAttribute('data-entry') && document.activeElement.value === ''`)
@@ -735,22 +753,21 @@ func TestStackedStages(t *testing.T) {
 	if n := p.text(`String(document.querySelectorAll('[data-step^="stage-nut@"]').length)`); n != "11" {
 		t.Errorf("%s stages are listed, want 11", n)
 	}
-	p.bolts("stage-nut@5", 2)
-	p.done("diffuser-in@5", "impeller-in@6")
+	p.done("stage-nut@5", "diffuser-in@5", "impeller-on@6")
 	p.at("stage-nut@6")
 }
 
 // A pump that stands is laid along the line, with up marked; its adjuster is worked out in flats.
 func TestVerticalPump(t *testing.T) {
 	t.Parallel()
-	p := tab(t, "/jobs/J-0012?step=lateral-plain")
-	p.at("lateral-plain")
+	p := tab(t, "/jobs/J-0012?step=lateral-built")
+	p.at("lateral-built")
 	p.until(`document.querySelector('[aria-label="Shaft line"]').innerText.includes('up')`)
-	p.keys("5/32 in\n")
+	p.keys("156\n156\n157\n156\n") // 5/32 in are 156.25 thou
 	p.kept()
 	if got := p.text(
 		`['figure', 'verdict'].map((x) => document.querySelector('[data-' + x + ']').textContent).join(' ')`,
-	); got != "0.0 Within" {
+	); got != "156.3 Within" {
 		t.Errorf("on its lateral it shows %q", got)
 	}
 }
@@ -780,7 +797,7 @@ func TestAPlanIsTakenIn(t *testing.T) {
 			`'title: Our circulator').replace('title: Flat gasket', 'title: Paper gasket')`)
 	p.until(
 		`document.querySelector('[data-changes]')?.innerText.includes('Against Small in-line circulator') && ` +
-			`document.querySelector('[data-changes]').innerText.includes('option flange')`)
+			`document.querySelector('[data-changes]').innerText.includes('option joint')`)
 	p.text(`String([...document.querySelectorAll('button')].find(b => b.textContent === 'Take it in').click())`)
 	p.until(`document.querySelector('[data-taken]') && document.querySelector('[data-plan=our-circulator]')`)
 	if got := p.text(
@@ -791,7 +808,7 @@ func TestAPlanIsTakenIn(t *testing.T) {
 	}
 	// The job that is open keeps the plan it was started with.
 	if got := p.text(
-		`fetch('/api/v1/jobs/J-0016').then(r => r.json()).then(j => j.plan)`); got != "Small in-line circulator, version 3" {
+		`fetch('/api/v1/jobs/J-0016').then(r => r.json()).then(j => j.plan)`); got != "Small in-line circulator, version 5" {
 		t.Errorf("the open job has the plan %q", got)
 	}
 	if got := p.text(

@@ -21,36 +21,36 @@ func (p *page) figure(text string) {
 	p.until(fmt.Sprintf(`document.querySelector('[data-figure]')?.textContent.trim() === %q`, text))
 }
 
-// By hand: 20 thou with a shim of 10 behind the impeller, where one more opens it.
-// The window is 11.8 to 19.7, its middle 15.75. Of four fives a single one comes
-// nearest: 20 − 10 + 5 = 15.
+// By hand: 565 thou with a shim of 10 behind the impeller, where one more makes it smaller.
+// The table says 14.5 mm, 570.9 thou. Of four fives a single one comes nearest:
+// 565 + 10 − 5 = 570, 14.478 mm.
 func TestShimsAreWorkedOutOnTheBench(t *testing.T) {
 	t.Parallel()
-	p := tab(t, "/jobs/J-0010?step=shims-work")
-	p.at("shims-work")
-	p.box("measured", "20")
+	p := tab(t, "/jobs/J-0010?step=shims-work-front")
+	p.at("shims-work-front")
+	p.box("measured", "565")
 	p.box("in_place[0]", "10")
 	p.box("kit[0].thickness", "5")
 	p.box("kit[0].count", "4")
-	p.figure("15.0 thou")
+	p.figure("570.0 thou")
 	p.says("Take off")
 	p.says("Stack then")
 	// The same in millimetres: what was typed keeps its unit, the answer follows.
 	p.keys("\x1bu")
-	p.figure("0.381 mm")
+	p.figure("14.478 mm")
 	p.keys("u")
-	p.figure("15.0 thou")
+	p.figure("570.0 thou")
 	// A count that is none is named, and stays.
 	p.box("kit[0].count", "four")
-	p.box("measured", "20") // while it is typed nobody interrupts
+	p.box("measured", "565") // while it is typed nobody interrupts
 	p.until(`document.querySelector('[data-field="kit[0].count"]').getAttribute('aria-invalid') === 'true'`)
 	p.box("kit[0].count", "4")
-	p.figure("15.0 thou")
+	p.figure("570.0 thou")
 	p.keys("\x1b\n")
 	p.kept()
 	if got := p.text(
 		`fetch('/api/v1/jobs/J-0010').then(r => r.json()).then(j => j.log.at(-1).body.tool.measured + ' ' + ` +
-			`j.log.at(-1).body.unit)`); got != "20 thou" {
+			`j.log.at(-1).body.unit)`); got != "565 thou" {
 		t.Errorf("kept as %q", got)
 	}
 }

@@ -184,8 +184,8 @@ func TestNumbersStayAsTyped(t *testing.T) {
 		{"/jobs/J-0006?step=leak-test", "body.test.minutes", "7.5", "7.5 min"},
 		{"/jobs/J-0006?step=leak-test", "body.test.drops", "3", "3 drops"},
 		{"/jobs/J-0006?step=shims-out", "body.count.count", "1 1/2", "whole number"},
-		{"/jobs/J-0017?step=screws-back", "body.count.count", "1 1/2", "1.5"},
-		{"/jobs/J-0017?step=screws-back", "body.count.count", "0,25", "0.25"},
+		{"/jobs/J-0018?step=backed-off", "body.count.count", "1 1/2", "1.5"},
+		{"/jobs/J-0018?step=backed-off", "body.count.count", "0,25", "0.25"},
 	} {
 		p.do(chromedp.Navigate(p.shop.URL + tt.path))
 		p.until(box(tt.field))
@@ -262,26 +262,28 @@ func entered(sheet *job.Sheet, people []job.Person, id string) job.Entry {
 
 func TestTheWrenchIsSetForThePass(t *testing.T) {
 	t.Parallel()
-	p := tab(t, "/jobs/J-0016?step=casing-bolts")
-	p.kept()
-	p.press("Enter again")
+	p := tab(t, "/jobs/J-0005")
+	p.unblock("/jobs/J-0005?step=casing-bolts")
+	p.do(chromedp.Navigate(p.shop.URL + "/jobs/J-0005?step=casing-bolts"))
+	p.at("casing-bolts")
 	set := `document.querySelector('[data-set]')?.textContent`
-	p.until(set + ` === '2.4 lbf·ft'`)
-	p.until(`document.querySelector('[data-wrench]').innerText.includes('Final torque 8.0 lbf·ft')`)
+	p.until(set + ` === '13.5 lbf·ft'`)
+	p.until(`document.querySelector('[data-wrench]').innerText.includes('Final torque 45.0 lbf·ft')`)
+	p.do(chromedp.Sleep(300 * time.Millisecond)) // what others entered just now has been drawn
 	p.text(`String(document.querySelector('[data-extension]').click())`)
 	p.until(`document.querySelector('[data-field="body.torque.extension"]')`)
 	p.text(`(document.querySelector('[data-field="body.torque.wrench"]').focus(), '')`)
 	p.keys("400 mm\n75 mm")
-	p.until(set + ` === '2.0 lbf·ft'`) // 2.4 · 400 / 475
-	p.until(`document.querySelector('[data-wrench]').innerText.includes('At the bolt 2.4 lbf·ft')`)
+	p.until(set + ` === '11.4 lbf·ft'`) // 13.5 · 400 / 475
+	p.until(`document.querySelector('[data-wrench]').innerText.includes('At the bolt 13.5 lbf·ft')`)
 	p.text(`(document.querySelector('[data-tick]').focus(), '')`)
-	p.keys("\n\n\n\n")
-	p.until(`document.querySelector('[data-wrench]').innerText.includes('70 %')`)
-	p.until(set + ` === '4.7 lbf·ft'`)
 	p.keys(strings.Repeat("\n", 8))
+	p.until(`document.querySelector('[data-wrench]').innerText.includes('70 %')`)
+	p.until(set + ` === '26.5 lbf·ft'`)
+	p.keys(strings.Repeat("\n", 16))
 	p.until(`document.querySelector('[data-wrench]').innerText.includes('check')`)
-	p.until(set + ` === '6.7 lbf·ft'`)
-	p.keys("\n\n\n\n")
+	p.until(set + ` === '37.9 lbf·ft'`)
+	p.keys(strings.Repeat("\n", 8))
 	p.until(`document.querySelector('[data-verdict]')?.textContent === 'Within'`)
 }
 

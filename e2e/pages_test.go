@@ -50,7 +50,8 @@ func TestEveryPageOpens(t *testing.T) {
 	for _, path := range paths {
 		p.open(path)
 		if got := p.text(
-			`['That did not work', 'Not found', 'Not here'].filter(x => document.body.innerText.includes(x)).join()`,
+			`['That did not work', 'Not found', 'Not here'].filter(x => [...document.querySelectorAll('[role=status]')]
+				.some(e => e.innerText.includes(x))).join()`,
 		); got != "" {
 			t.Errorf("%s says %s", path, got)
 		}

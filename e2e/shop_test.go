@@ -63,7 +63,7 @@ func TestAShopBegins(t *testing.T) {
 	p.press("New job")
 	p.says("A job is about a pump")
 	p.press("Add a pump")
-	p.choose("Construction", "E Close-coupled, bearing on shaft, shims behind the impeller")
+	p.choose("Construction", "E Close-coupled, bearing on the shaft, shims behind the impeller")
 	p.press("Add the pump")
 	p.until(labelled("Tag") + `?.getAttribute('aria-invalid') === 'true'`)
 	p.fill("Tag", "WP-1")
@@ -73,13 +73,13 @@ func TestAShopBegins(t *testing.T) {
 	p.press("Add the pump") // the browser does not send what is no number
 	p.until(labelled("Hours to the planned stop") + `.matches(':invalid')`)
 	p.fill("Hours to the planned stop", "8000")
-	p.fill("Impeller vanes", "six")
+	p.fill("Screws of the casing", "six")
 	p.press("Add the pump")
-	p.until(labelled("Impeller vanes") + `?.getAttribute('aria-invalid') === 'true'`)
+	p.until(labelled("Screws of the casing") + `?.getAttribute('aria-invalid') === 'true'`)
 	if got := p.text(labelled("Tag") + `.value`); got != "WP-1" {
 		t.Errorf("what was typed is gone: the tag is %q", got)
 	}
-	p.fill("Impeller vanes", "6")
+	p.fill("Screws of the casing", "6")
 	p.press("Add the pump")
 	p.until(`location.pathname === '/pumps/WP-1' && document.body.innerText.includes('Wash water')`)
 
@@ -97,8 +97,8 @@ func TestAShopBegins(t *testing.T) {
 	p.press("Open the job Enter")
 	p.until(`location.pathname.startsWith('/jobs/J-0001')`)
 	p.at("identify")
-	p.keys("77120\nleft-hand\n")
-	p.kept()
+	p.keys("\n")
+	p.at("photo-received")
 	if got := p.text(
 		`fetch('/api/v1/jobs/J-0001').then(r => r.json()).then(j => j.log.map(e => e.by.name).join())`,
 	); got != "A. Moreau,A. Moreau" {

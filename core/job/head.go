@@ -33,7 +33,7 @@ func HeadOf(j Job, s *Sheet) Head {
 	first, last := &j.Log[0], &j.Log[min(s.Length, len(j.Log))-1]
 	h := Head{Complaint: first.Open.Complaint, Worked: rebuiltBy, Opened: first.At, By: first.By.Name,
 		Hours: first.Open.Hours, Plan: fmt.Sprintf("%s, version %d", j.Plan.Title, j.Plan.Version),
-		Schools: SchoolsOf(first.Open), Entries: last.Seq, Hash: last.Hash}
+		Schools: SchoolsOf(j), Entries: last.Seq, Hash: last.Hash}
 	if s.Scope != nil {
 		h.Scope = scopeInWords(s.Scope)
 		if s.Scope.Checks {
@@ -43,10 +43,13 @@ func HeadOf(j Job, s *Sheet) Head {
 	return h
 }
 
-// SchoolsOf are the schools that a job was opened with.
-func SchoolsOf(o *Opening) []SchoolChosen {
-	out := []SchoolChosen{}
+// SchoolsOf are the schools that a job was opened with, as far as its plan asks for them.
+func SchoolsOf(j Job) []SchoolChosen {
+	out, o := []SchoolChosen{}, j.Log[0].Open
 	for _, s := range plan.Schools {
+		if s.Key != plan.OnTheLimit && !j.Plan.Asks(s.Key) {
+			continue
+		}
 		for _, c := range s.Choices {
 			if c.Key == o.Schools[s.Key] {
 				out = append(out, SchoolChosen{s.Title, c.Title})

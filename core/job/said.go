@@ -100,6 +100,9 @@ func (d *derived) said(e *Entry) Sentence {
 		return plainly(words)
 	}
 	r := d.scale.reading(step, e)
+	if r.Torque != nil && b.Torque == nil { // one tick in all
+		return plainly(r.Torque.NM + " N·m" + after(", ", r.Text))
+	}
 	if r.Torque != nil {
 		return plainly(r.Torque.NM + " N·m, " + several(len(b.Torque.Ticks), "tick") + after(", ", r.Text))
 	}

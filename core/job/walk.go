@@ -189,7 +189,7 @@ func (w *walker) judged(step *plan.Step, e *Entry) *Reading {
 // due reports whether a person has to decide about a reading. What was found worn is
 // the reason for the work, and not a thing to decide.
 func (w *walker) due(r *Reading) bool {
-	return r.Verdict.NeedsDecision() || r.Verdict == judge.Close && w.Choice("on-the-limit") == "guard-band"
+	return r.Verdict.NeedsDecision() || r.Verdict == judge.Close && w.Choice(plan.OnTheLimit) == "guard-band"
 }
 
 // hold blocks a step that is open while something before it is not done.

@@ -34,16 +34,43 @@ func (f *refused) fault(line int, step, format string, args ...any) {
 	f.faults = append(f.faults, &Error{Line: line, Step: step, Message: fmt.Sprintf(format, args...)})
 }
 
-// unused names the options and values that nothing in the plan goes by.
-func (f *refused) unused() {
-	asked, named := map[string]bool{}, map[string]bool{}
-	ask := func(list ...Conditions) {
-		for _, conditions := range list {
-			for _, c := range conditions.Each() {
-				asked[c.Key] = true
-			}
+// Asks says whether a condition of the plan asks an option or a school.
+func (p *Plan) Asks(key string) bool { return p.asked()[key] }
+
+// asked are the keys that the conditions of a plan ask.
+func (p *Plan) asked() map[string]bool {
+	asked := map[string]bool{}
+	ask := func(list Conditions) {
+		for _, c := range list.Each() {
+			asked[c.Key] = true
 		}
 	}
+	for _, w := range p.Widens {
+		ask(w.When)
+	}
+	for _, part := range p.Parts {
+		ask(part.When)
+		for _, a := range part.Always {
+			ask(a.When)
+		}
+	}
+	for _, c := range p.Checks {
+		for _, l := range c.Limit {
+			ask(l.When)
+		}
+	}
+	for i := range p.Stages {
+		ask(p.Stages[i].When)
+		for k := range p.Stages[i].Steps {
+			ask(p.Stages[i].Steps[k].When)
+		}
+	}
+	return asked
+}
+
+// unused names the options and values that nothing in the plan goes by.
+func (f *refused) unused() {
+	asked, named := f.p.asked(), map[string]bool{}
 	name := func(keys ...string) {
 		for _, key := range keys {
 			named[key] = true
@@ -59,21 +86,11 @@ func (f *refused) unused() {
 		}
 	}
 	p := f.p
-	for _, w := range p.Widens {
-		ask(w.When)
-	}
 	for _, part := range p.Parts {
-		ask(part.When)
 		name(part.QuantityOf)
-		for _, a := range part.Always {
-			ask(a.When)
-		}
 	}
 	for _, c := range p.Checks {
 		name(c.Of, c.Class, c.PlacesFrom)
-		for _, l := range c.Limit {
-			ask(l.When)
-		}
 	}
 	for _, b := range p.Limits {
 		name(b.Of)
@@ -88,10 +105,8 @@ func (f *refused) unused() {
 		name(p.forEach(st.Along, p.Checks[st.Check].For)...)
 	}
 	for i := range p.Stages {
-		ask(p.Stages[i].When)
 		for k := range p.Stages[i].Steps {
 			s := &p.Stages[i].Steps[k]
-			ask(s.When)
 			for _, o := range s.Against {
 				from(o)
 			}

@@ -1,5 +1,8 @@
 package plan
 
+// OnTheLimit is the school that no plan has to ask for.
+const OnTheLimit = "on-the-limit"
+
 // Schools are the ways in which good shops differ. They are settings of the
 // shop, for all its plans; a job shows which were in force.
 var Schools = []Choice{
@@ -11,7 +14,7 @@ var Schools = []Choice{
 		{"sealant", "Held by a dab of food-grade sealant"}, {"grease", "Held by a dab of food-grade grease"}}},
 	{Key: "seal-kit", Title: "A mechanical seal", Default: "whole", Choices: []Option{
 		{"whole", "Goes in new, whole"}, {"by-faces", "Judged by its faces"}}},
-	{Key: "on-the-limit", Title: "A reading close to its limit", Default: "within", Choices: []Option{
+	{Key: OnTheLimit, Title: "A reading close to its limit", Default: "within", Choices: []Option{
 		{"within", "Is within, and marked close"}, {"guard-band", "Is measured again, or decided by a person"}}},
 	{Key: "first-alignment", Title: "Alignment before the pump is full", Default: "straight-edge", Choices: []Option{
 		{"straight-edge", "Straight-edge, then laser or dials"}, {"dials", "Dials all the way"}}},

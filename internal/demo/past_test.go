@@ -40,6 +40,9 @@ func TestPastIsWhatFollows(t *testing.T) {
 				if err != nil {
 					t.Fatal(err)
 				}
+				if said := job.Said(r.Job); len(said) == 0 && len(r.Log) > 1 {
+					t.Errorf("%s: nothing is said of its entries", past.Number)
+				}
 				fresh, err := job.PastOf(past.Number, r.Job)
 				if err != nil {
 					t.Fatal(err)

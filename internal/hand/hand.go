@@ -46,6 +46,10 @@ var bodies = map[string]func(h hand) job.Body{
 	plan.Along:   hand.along,
 	plan.Setting: hand.set,
 	plan.Direct: func(h hand) job.Body {
+		if c, there := h.Panel.Carried["direct.value"]; there && h.good {
+			return job.Body{Unit: quantity.UnitMillimetre, Direct: &job.DirectForm{Value: quantity.Type(c.Text),
+				Graduation: quantity.Type("0.02")}}
+		}
 		return job.Body{Unit: quantity.UnitMillimetre, Direct: &job.DirectForm{Value: h.length(0.5), Leaf: true}}
 	},
 	plan.Travel: hand.travel,

@@ -263,6 +263,9 @@ func walked(t *testing.T, b *bench, as string) {
 	if sheet.State != job.Signed {
 		t.Fatalf("%s: %s, next %q", as, sheet.State, sheet.Next)
 	}
+	if said := job.Said(b.job); len(said) == 0 {
+		t.Errorf("%s: nothing is said of what was entered", as)
+	}
 	for _, stage := range sheet.Stages {
 		for _, s := range stage.Steps {
 			if s.State != job.Done || s.Reading == nil {

@@ -57,7 +57,7 @@ func (s *server) view(ctx context.Context, r *store.Job, sheet *job.Sheet) (*bod
 	}
 	first := r.Log[0]
 	v := JobView{Number: r.Number, Pump: r.Pump, Complaint: first.Open.Complaint, Opened: first.At, By: first.By,
-		Plan: fmt.Sprintf("%s, version %d", r.Plan.Title, r.Plan.Version), Schools: job.SchoolsOf(first.Open),
+		Plan: fmt.Sprintf("%s, version %d", r.Plan.Title, r.Plan.Version), Schools: job.SchoolsOf(r.Job),
 		Elastomer: judge.Suits(r.Pump.Elastomer, r.Pump.Liquid), Sheet: sheet, Log: r.Log,
 		Said: job.Said(r.Job), Rules: job.RulesNumber, Sheets: []SheetKept{}}
 	for _, k := range r.Kept {

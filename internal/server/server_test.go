@@ -531,7 +531,7 @@ func TestWorkOrders(t *testing.T) {
 	read := reader(t)
 	srv := demoShop(t)
 	for address, tt := range map[string]struct{ has, not []string }{
-		"jobs/J-0005/order.pdf?paper=letter": {has: []string{"Work order", "J-0005", "Run-out at the seal, as built",
+		"jobs/J-0005/order.pdf?paper=letter": {has: []string{"Work order", "J-0005", "Run-out of the bare shaft, as built",
 			"limit 2.0 max thou, Maker's manual, table 4", "CAUTION"}, not: []string{"Identify the pump", "End play, as found"}},
 		"pumps/FK-402/order.pdf?scope=seal&why=leak&unit=mm": {has: []string{"no job opened yet", "Scope: Seal change",
 			"Identify the pump", "nothing found"}, not: []string{"Motor out to the motor shop"}},

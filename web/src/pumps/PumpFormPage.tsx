@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { Fragment, useState } from 'react'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import MenuItem from '@mui/material/MenuItem'
@@ -224,54 +224,60 @@ function Form({ first, plans, fresh }: { first: Pump; plans: PlanView[]; fresh: 
             <Typography variant="h2" sx={{ mb: 3 }}>
               From its papers
             </Typography>
-            <Box sx={grid}>
+            <Box sx={rows}>
               {plan.options.map((o) => (
-                <TextField
-                  key={o.key}
-                  select
-                  label={o.title}
-                  value={pump.options?.[o.key] ?? o.default}
-                  onChange={(e) => set({ options: { ...pump.options, [o.key]: e.target.value } })}
-                  {...field(`options.${o.key}`)}
-                >
-                  {o.choices.map((c) => (
-                    <MenuItem key={c.key} value={c.key}>
-                      {c.title}
-                    </MenuItem>
-                  ))}
-                </TextField>
+                <Fragment key={o.key}>
+                  <Typography>{o.title}</Typography>
+                  <TextField
+                    select
+                    hiddenLabel
+                    size="small"
+                    value={pump.options?.[o.key] ?? o.default}
+                    onChange={(e) => set({ options: { ...pump.options, [o.key]: e.target.value } })}
+                    slotProps={{ select: { SelectDisplayProps: { 'aria-label': o.title } } }}
+                    sx={{ gridColumn: 'span 2' }}
+                    {...field(`options.${o.key}`)}
+                  >
+                    {o.choices.map((c) => (
+                      <MenuItem key={c.key} value={c.key}>
+                        {c.title}
+                      </MenuItem>
+                    ))}
+                  </TextField>
+                </Fragment>
               ))}
             </Box>
-            <Box sx={{ ...grid, mt: 4 }}>
+            <Box sx={{ ...rows, mt: 4 }}>
+              <Typography sx={{ color: ink('ink2') }}>What</Typography>
+              <Typography sx={{ color: ink('ink2') }}>As written</Typography>
+              <Typography sx={{ color: ink('ink2') }}>From</Typography>
               {plan.values.map((v) => {
                 const x = pump.values?.[v.key] ?? { text: '', source: '' }
                 const put = (patch: object) =>
                   set({ values: { ...pump.values, [v.key]: { ...x, ...patch } } })
                 return (
-                  <Box key={v.key} sx={{ display: 'grid', gap: 1 }}>
+                  <Fragment key={v.key}>
+                    <Typography component="label" htmlFor={`value-${v.key}`}>
+                      {v.title}
+                    </Typography>
                     <TextField
-                      label={v.title}
-                      placeholder={
-                        v.kind === 'length'
-                          ? '1.530 in'
-                          : v.kind === 'torque'
-                            ? '45 lbf·ft'
-                            : v.kind === 'temperature'
-                              ? '107 °C or 225 °F'
-                              : v.default
-                      }
+                      id={`value-${v.key}`}
+                      hiddenLabel
+                      size="small"
+                      placeholder={examples[v.kind] ?? v.default}
                       value={x.text}
                       onChange={(e) => put({ text: e.target.value })}
                       {...field(`values.${v.key}.text`)}
                     />
                     <TextField
+                      hiddenLabel
                       size="small"
-                      label="from"
                       placeholder="Maker's manual, table 2"
                       value={x.source}
                       onChange={(e) => put({ source: e.target.value })}
+                      slotProps={{ htmlInput: { 'aria-label': `${v.title}: from` } }}
                     />
-                  </Box>
+                  </Fragment>
                 )
               })}
             </Box>
@@ -298,6 +304,21 @@ const grid = {
   gap: 3,
   alignItems: 'start',
 } as const
+
+/** A line for each thing the papers are asked: what, as written, from where. */
+const rows = {
+  display: 'grid',
+  gridTemplateColumns: 'minmax(0, 1fr) minmax(0, 1fr) minmax(0, 1fr)',
+  gap: 2,
+  alignItems: 'center',
+} as const
+
+/** How a value of a kind may be written. */
+const examples: Record<string, string> = {
+  length: '1.530 in',
+  torque: '45 lbf·ft',
+  temperature: '107 °C or 225 °F',
+}
 
 /** A number that may be left blank; what is none stays as typed, and the browser does not send it. */
 function NumberField({

@@ -331,6 +331,7 @@ export function SmallLine({ line }: { line: string[] }) {
   const words = line
     .map((v, i) => `${String.fromCharCode(65 + i)} ${verdictWord(v as Verdict)}`)
     .join(', ')
+  if (line.length === 0) return null
   return (
     <svg width={width} height="26" viewBox={`0 0 ${width} 26`} role="img" aria-label={words}>
       <path d={`M0 13H${width}`} stroke={ink('ink2')} strokeDasharray="10 3 2 3" />
