@@ -281,9 +281,10 @@ func (p *page) goesBy(tag, file string) {
 		p.t.Fatal(err)
 	}
 	p.takeIn(strings.Replace(string(text), "key: ", "key: own-", 1), "own-end-suction-back-pull-out", "OW-1")
-	if got := p.text(fmt.Sprintf(`fetch('/api/v1/pumps/%[1]s').then(r => r.json()).then(v => fetch('/api/v1/pumps/%[1]s', `+
-		`{ method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ ...v.pump, `+
-		`plan: 'own-end-suction-back-pull-out' }) })).then(r => r.ok ? 'ok' : r.text())`, tag)); got != "ok" {
+	if got := p.text(fmt.Sprintf(`fetch('/api/v1/pumps/%[1]s').then(r => r.json()).then(v => `+
+		`fetch('/api/v1/pumps/%[1]s', { method: 'PUT', headers: { 'Content-Type': 'application/json' }, `+
+		`body: JSON.stringify({ ...v.pump, plan: 'own-end-suction-back-pull-out' }) }))`+
+		`.then(r => r.ok ? 'ok' : r.text())`, tag)); got != "ok" {
 		p.t.Fatal(got)
 	}
 }

@@ -24,7 +24,8 @@ stages:
       - {id: spare, kind: count, of: spares, title: Spares, free: true}
       - {id: turns, kind: count, of: turns of each screw, title: Turns, each: screws, turns: true}
       - {id: grams, kind: count, of: grams, title: On the scale, each: screws, alike: 5%}
-      - {id: backed, kind: count, of: turns of each screw, title: Backed off, each: screws, turns: true, against: value back-off}
+      - {id: backed, kind: count, of: turns of each screw, title: Backed off, each: screws, turns: true,
+         against: value back-off}
       - {id: masses, kind: count, of: grams, title: Weighed, each: screws, alike_of: spread}
       - {id: head, kind: do, title: Head on}
       - {id: feel, kind: turn, phase: built, title: Turn by hand, right: light-drag,

@@ -181,7 +181,7 @@ type Check struct {
 	Limit      []LimitKey      `yaml:"limit" doc:"key of its limit; the first whose condition holds counts"`
 	Down       string          `yaml:"down" doc:"travel: limit key of the depth right down"`
 	Up         string          `yaml:"up" doc:"travel: limit key of the depth right up"`
-	Deeper     string          `yaml:"deeper" enum:"down,up" doc:"travel: which depth is the greater; the other way round is refused"`
+	Deeper     string          `yaml:"deeper" enum:"down,up" doc:"travel: which depth is the greater"`
 	Worn       string          `yaml:"worn" doc:"limit key of the wear at which it is reset or replaced"`
 	Judge      string          `yaml:"judge" enum:"limit,spread,against,start" doc:"by what it is judged; limit"`
 	Against    Origin          `yaml:"against" doc:"judge: against: the other reading, such as gap as found"`

@@ -89,31 +89,28 @@ func (h *hand) received() {
 // others are the jobs on the pumps of other constructions, each at some stage:
 // worked up to the step that is named.
 var others = []struct {
-	date, tag, complaint string
-	hours                float64
-	by                   int
-	until                string
+	date, tag, why, complaint string
+	hours                     float64
+	by                        int
+	until                     string
 }{
-	{"2026-11-02 08:10", "CW-310", "Drips under the adapter", 8100, 1, "clamp-tight"},
-	{"2026-11-04 13:20", "FK-401", "Wash water in the motor flange", 4400, 0, "seat-in"},
-	{"2026-11-05 07:50", "FK-402", "weep hole wet since the weekend", 6050, 1, "retainer-locked"},
-	{"2026-11-06 09:00", "FK-403", "Noise, planned", 3900, 0, "shims-work-front"},
-	{"2026-11-09 07:40", "HT-501", "Pressure is down", 15600, 1, "trial"},
-	{"2026-11-10 08:00", "IN-103", "Vibration at the head, drips too much", 22800, 0, "lateral-built"},
-	{"2026-11-11 07:45", "WW-601", "since the storm", 9100, 1, "pack-first"},
-	{"2026-11-12 08:30", "IN-110", "Earth fault cleared, worn by sand", 17500, 0, "stage-nut@5"},
-	{"2026-11-13 07:35", "LS-230", "inboard, a thread of water", 38400, 1, "cool@outboard"},
-	{"2026-11-16 10:00", "HT-520", "Knocks and drips", 11900, 0, "turn-built"},
-	{"2026-11-17 07:55", "LS-240", "Leaks acid at standstill", 5200, 1, "travel-built"},
-	{"2026-11-18 08:20", "HT-530", "slow to fill the day tank", 7700, 0, "back-off"},
+	{"2026-11-02 08:10", "CW-310", "leak", "Drips under the adapter", 8100, 1, "clamp-tight"},
+	{"2026-11-04 13:20", "FK-401", "leak", "Wash water in the motor flange", 4400, 0, "seat-in"},
+	{"2026-11-05 07:50", "FK-402", "leak", "weep hole wet since the weekend", 6050, 1, "retainer-locked"},
+	{"2026-11-06 09:00", "FK-403", "planned", "Noise, planned", 3900, 0, "shims-work-front"},
+	{"2026-11-09 07:40", "HT-501", "flow", "Pressure is down", 15600, 1, "trial"},
+	{"2026-11-10 08:00", "IN-103", "vibration", "Vibration at the head, drips too much", 22800, 0, "lateral-built"},
+	{"2026-11-11 07:45", "WW-601", "clogs", "since the storm", 9100, 1, "pack-first"},
+	{"2026-11-12 08:30", "IN-110", "sand", "Earth fault cleared, worn by sand", 17500, 0, "stage-nut@5"},
+	{"2026-11-13 07:35", "LS-230", "leak", "inboard, a thread of water", 38400, 1, "cool@outboard"},
+	{"2026-11-16 10:00", "HT-520", "rough", "Knocks and drips", 11900, 0, "turn-built"},
+	{"2026-11-17 07:55", "LS-240", "standing", "Leaks acid at standstill", 5200, 1, "travel-built"},
+	{"2026-11-18 08:20", "HT-530", "flow", "slow to fill the day tank", 7700, 0, "back-off"},
 }
-
-// whys are the complaints of those plans that list them.
-var whys = map[string]string{"CW-310": "leak", "FK-401": "leak", "HT-501": "flow", "IN-103": "vibration", "IN-110": "sand", "HT-530": "flow", "WW-601": "clogs", "LS-240": "standing", "HT-520": "rough", "FK-403": "planned", "FK-402": "leak", "LS-230": "leak"}
 
 func (h *hand) atSomeStage() {
 	for _, o := range others {
-		h.openAs(o.date, o.tag, job.Asked{Complaint: o.complaint, Why: whys[o.tag]}, o.hours, o.by)
+		h.openAs(o.date, o.tag, job.Asked{Complaint: o.complaint, Why: o.why}, o.hours, o.by)
 		h.work(nil, o.until)
 		if o.tag == waitsForADecision && h.err == nil {
 			h.keep(o.until, typist.Entry(h.sheet.Step(o.until), false, h.now))

@@ -52,14 +52,16 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 			{"over the cap: pressed instead", `{"heat":{"input":{"interference":"90 um","cap_c":110}}}`, "", "out"},
 			{"pressed cold", `{"heat":{"input":{},"cold":true}}`, "", "pressed on cold"},
 		}},
-		{plan: "internal-gear", step: "idler-hot", options: map[string]string{"bushings": "hot"}, scope: "new", entries: []entry{
-			{"not seated", `{"heat":{` + bushing + `,` + left + `,` + home + `,"cool":30}}`, "body.heat.seated", "shoulder"},
-			{"tightened at no temperature", `{"heat":{` + bushing + `,` + left + `,` + home + `,"seated":true}}`,
-				"body.heat.cool", "below 40 °C"},
-			{"tightened hot", `{"heat":{` + bushing + `,` + left + `,` + home + `,"seated":true,"cool":55}}`, "body.heat.cool",
-				"wait until it is below 40 °C"},
-			{"pressed cold, not seated", `{"heat":{"input":{},"cold":true}}`, "body.heat.seated", "shoulder"},
-		}},
+		{plan: "internal-gear", scope: "new", step: "idler-hot", options: map[string]string{"bushings": "hot"},
+			entries: []entry{
+				{"not seated", `{"heat":{` + bushing + `,` + left + `,` + home + `,"cool":30}}`, "body.heat.seated",
+					"shoulder"},
+				{"tightened at no temperature", `{"heat":{` + bushing + `,` + left + `,` + home + `,"seated":true}}`,
+					"body.heat.cool", "below 40 °C"},
+				{"tightened hot", `{"heat":{` + bushing + `,` + left + `,` + home + `,"seated":true,"cool":55}}`, "body.heat.cool",
+					"wait until it is below 40 °C"},
+				{"pressed cold, not seated", `{"heat":{"input":{},"cold":true}}`, "body.heat.seated", "shoulder"},
+			}},
 		{plan: "internal-gear", step: "warm", options: map[string]string{"jacket": "steam"},
 			entries: []entry{
 				{"no clock", `{}`, "body.wait.began", "start the clock"},
@@ -100,7 +102,8 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 		{plan: "submersible-stacked", step: "travel-built", limits: map[string]job.LimitForm{
 			"depth-down": {Min: quantity.Type("6 mm"), Max: quantity.Type("10 mm"), Source: "manual"},
 			"depth-up":   {Min: quantity.Type("12 mm"), Max: quantity.Type("16 mm"), Source: "manual"}}, entries: []entry{
-			{"both in their windows", `{"unit":"mm","travel":{"down":"8","up":"14","graduation":"0.05"}}`, "", "within 6.000 mm"},
+			{"both in their windows", `{"unit":"mm","travel":{"down":"8","up":"14","graduation":"0.05"}}`, "",
+				"within 6.000 mm"},
 			{"one out, the travel in", `{"unit":"mm","travel":{"down":"11","up":"14","graduation":"0.05"}}`, "", "out 3.000 mm"},
 		}},
 		{plan: "back-plate-hygienic", step: "nose-found",

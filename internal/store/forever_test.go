@@ -489,7 +489,7 @@ func TestPumpsOfAnOlderShopGoOn(t *testing.T) {
 				t.Errorf("%s, %s as it was: %v", shop, row.Tag, err)
 			}
 			p.Papers.Values["wish"] = job.Value{Text: "1"}
-			if err := s.SavePump(ctx, p, false); err == nil || !strings.Contains(err.Error(), "nothing this construction asks for") {
+			if err := s.SavePump(ctx, p, false); err == nil || !strings.Contains(err.Error(), "nothing this construction") {
 				t.Errorf("%s, %s with what nobody asked for: %v", shop, row.Tag, err)
 			}
 		}

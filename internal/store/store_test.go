@@ -79,7 +79,8 @@ func firstFormat(t testing.TB) *plan.Plan {
 	if err != nil {
 		t.Fatal(err)
 	}
-	p, err := plan.Read("first.yaml", bytes.Replace(text, []byte("key: end-suction-back-pull-out"), []byte("key: first"), 1))
+	text = bytes.Replace(text, []byte("key: end-suction-back-pull-out"), []byte("key: first"), 1)
+	p, err := plan.Read("first.yaml", text)
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -1653,7 +1653,7 @@ export interface components {
             /** @description clock positions at each of them */
             clock?: string[];
             /**
-             * @description of a travel: which of the depths is the greater
+             * @description of a travel: the greater of the depths
              * @enum {string}
              */
             deeper?: "down" | "up";
