@@ -27,6 +27,7 @@ const usage = `settle: the bench book of a pump repair shop
   settle calc KIND                                    one calculation: JSON in, JSON out (%s)
   settle plan check FILE…                             what is wrong with a plan, line by line
   settle plan show FILE [--option seal=double]        the order of work that results
+      [--markdown]                                    ... or all of it as a page
       [--paper FILE.pdf] [--letter] [--thou]          ... as a work order to write on
   settle plan schema                                  the plan format as a JSON Schema
   settle verify FILE                                  check a shop's file, or a job saved as JSON: nothing was changed

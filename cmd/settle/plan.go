@@ -75,6 +75,7 @@ func checkPlans(files []string, out io.Writer) error {
 type shown struct {
 	file, paper string // paper: the file to write a work order to
 	letter      bool
+	markdown    bool // the whole plan as a page
 	unit        quantity.Unit
 	plan.Chosen
 }
@@ -90,7 +91,9 @@ func showPlan(args []string, out io.Writer) error {
 		return usageError("plan show: name a file")
 	}
 	p, err := readPlan(q.file)
-	if err == nil && q.paper != "" {
+	if err == nil && q.markdown {
+		err = p.Page(out)
+	} else if err == nil && q.paper != "" {
 		err = q.write(p)
 	} else if err == nil {
 		err = p.Show(out, q.Chosen)
@@ -109,6 +112,9 @@ func readShown(args []string) (shown, error) {
 		switch {
 		case name == "--letter":
 			q.letter = true
+			continue
+		case name == "--markdown":
+			q.markdown = true
 			continue
 		case name == "--thou":
 			q.unit = quantity.UnitThou
@@ -159,7 +165,7 @@ func (q *shown) take(name, value string) error {
 		q.Parts[key] = judge.Outcome(choice)
 	default:
 		return usageError(fmt.Sprintf("plan show: there is no flag %s: write --scope, --arrives, --option, --school, "+
-			"--count, --part, or --paper FILE with --letter and --thou", name))
+			"--count, --part, --markdown, or --paper FILE with --letter and --thou", name))
 	}
 	return nil
 }
