@@ -4,6 +4,7 @@ import (
 	"settle/core/judge"
 	"settle/core/plan"
 	"settle/core/quantity"
+	"settle/core/words"
 )
 
 // compared judges a reading of a check by what the plan says, where that is not its limit:
@@ -55,6 +56,20 @@ func (r *Reading) good() quantity.Length {
 		return r.Uncertainty.Length
 	}
 	return 0
+}
+
+// heldTo is the reading of the job that a step's is judged against, shown before it is
+// taken; nil where it is judged by something else, or where that reading is not taken.
+func (s *scale) heldTo(step *plan.Step) *HeldTo {
+	check := s.plan.Checks[step.Check]
+	if check == nil || check.Judge != plan.ByOther {
+		return nil
+	}
+	other := s.other(check)
+	if other == nil {
+		return nil
+	}
+	return &HeldTo{Figure: *other, Of: words.Capital(otherReading(check.Against, s.plan))}
 }
 
 // other is the reading that a check is judged against, nil where it is not taken.

@@ -126,6 +126,7 @@ type Panel struct {
 	Papers      []PaperShown     `json:"papers,omitempty" doc:"what the pump's papers say of it"`
 	Deeper      string           `json:"deeper,omitempty" enum:"down,up" doc:"of a travel: the greater of the depths"`
 	Judge       string           `json:"judge,omitempty" enum:"limit,spread,against,start" doc:"by what a check is judged"`
+	HeldTo      *HeldTo          `json:"held_to,omitempty" doc:"another reading of the job that this one is judged against"`
 	Part        string           `json:"part,omitempty"`
 	Findings    []FindingShown   `json:"findings,omitempty"`
 	Rule        string           `json:"rule,omitempty" doc:"what is settled for the part beforehand"`
@@ -184,6 +185,12 @@ type LimitShown struct {
 	Origin judge.Origin `json:"origin" enum:"maker,shop,general,none"`
 	Source string       `json:"source"`
 	Rate   string       `json:"rate,omitempty" doc:"what is judged is no length: drops a minute, in words"`
+}
+
+// HeldTo is another reading of the job, against which one is judged.
+type HeldTo struct {
+	Figure Figure `json:"figure"`
+	Of     string `json:"of" doc:"which reading it is"`
 }
 
 // FindingShown is one finding of a part's list.

@@ -92,13 +92,14 @@ func (w *walker) fill(s *StepSheet, step *task) {
 	found, before := w.foundBefore(step.Step)
 	proposed := w.opening.Absent[step.ID]
 	marked := w.shownAt[step.ID]
+	held := w.heldTo(step.Step)
 	told := len(step.From) + len(marked) + len(step.Fits) + len(step.Papers)
-	if step.kind.live == nil && before == nil && proposed == "" && told == 0 {
+	if step.kind.live == nil && before == nil && held == nil && proposed == "" && told == 0 {
 		return
 	}
 	p := *s.Panel // the task's is for good
 	p.Proposed, p.Carried, p.Shown = proposed, w.carried(step.Step), w.shown(marked)
-	p.Fits, p.Papers = w.fits(step.Step), w.papers(step.Step)
+	p.Fits, p.Papers, p.HeldTo = w.fits(step.Step), w.papers(step.Step), held
 	if s.Panel = &p; step.kind.live != nil {
 		step.kind.live(w.scale, step.Step, s.Panel)
 	}

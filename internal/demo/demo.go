@@ -46,6 +46,8 @@ func Fill(ctx context.Context, path string) (err error) {
 	h.halfWay()
 	h.received()
 	h.atSomeStage()
+	h.sisters()
+	h.widened()
 	h.notes()
 	return h.err
 }
@@ -132,7 +134,7 @@ func (h *hand) work(with map[string]job.Body, until string) {
 			if !ok {
 				body = typist.Entry(step, true, h.now)
 			}
-			h.keep(step.ID, body)
+			h.again(step.ID, step.Entry, "", body) // what is done again says why itself
 			h.shoot(step.ID, body)
 		}
 	}
@@ -162,6 +164,15 @@ func dial(r12, r3, r6, r9, back string) job.Body {
 		},
 		BackToStart: quantity.Type(back),
 	}}
+}
+
+// depths are at 12, 3, 6 and 9, in mm.
+func depths(at ...string) job.Body {
+	f := &job.PlacesForm{Graduation: quantity.Type("0.01")}
+	for i, clock := range []string{"12", "3", "6", "9"} {
+		f.Readings = append(f.Readings, job.AtForm{At: clock, Value: quantity.Type(at[i])})
+	}
+	return job.Body{Unit: quantity.UnitMillimetre, Places: f}
 }
 
 // play is three pushes and pulls from zero, in thou on a half-thou dial.

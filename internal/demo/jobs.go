@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"io"
 	"io/fs"
+	"slices"
 	"time"
 
 	"settle/core/gauge"
@@ -112,10 +113,91 @@ func (h *hand) atSomeStage() {
 	for _, o := range others {
 		h.openAs(o.date, o.tag, job.Asked{Complaint: o.complaint, Why: o.why}, o.hours, o.by)
 		h.work(nil, o.until)
-		if o.tag == waitsForADecision && h.err == nil {
-			h.keep(o.until, typist.Entry(h.sheet.Step(o.until), false, h.now))
+		if o.tag == waitsForADecision {
+			h.wrong(o.until)
 		}
 	}
+}
+
+// finished are jobs on the sisters of those pumps, signed in a short scope. What is given
+// goes wrong the first time, or the first two times, at the step that is named.
+var finished = []struct {
+	date, of, tag, name string
+	why, scope, arrives string
+	complaint           string
+	hours               float64
+	by                  int
+	with                map[string]job.Body
+	goesWrong           string
+	times               int
+}{
+	{date: "2026-10-05 07:40", of: "LS-204", tag: "LS-202", name: "Sand filter feed C", why: "leak",
+		complaint: "Drips since the restart", hours: 12200, goesWrong: "seal-drag", times: 1,
+		with: map[string]job.Body{"clearance-found": direct("17 thou"), "gland-gap-built": depths("3.20", "3.22", "3.18", "3.20")}},
+	{date: "2026-10-06 08:00", of: "CW-310", tag: "CW-311", name: "Chilled water, otter house", why: "flow",
+		scope: "clearance", arrives: "bench", complaint: "Flow is down", hours: 9300, by: 1},
+	{date: "2026-10-07 07:50", of: "FK-401", tag: "FK-404", name: "Fish kitchen transfer, spare", why: "flow",
+		complaint: "Pumps less than its sister", hours: 2100},
+	{date: "2026-10-08 13:00", of: "FK-402", tag: "FK-405", name: "Feed slurry, spare", why: "convert",
+		complaint: "The new feed wants a flushed seal", hours: 5000, by: 1},
+	{date: "2026-10-09 07:45", of: "FK-403", tag: "FK-406", name: "Tray washer booster, spare", why: "built",
+		arrives: "new-parts", complaint: "A spare block for the shelf"},
+	{date: "2026-10-12 08:10", of: "HT-501", tag: "HT-502", name: "Boiler feed, standby", why: "flow",
+		complaint: "Pressure is down", hours: 8800, by: 1},
+	{date: "2026-10-13 07:40", of: "IN-103", tag: "IN-104", name: "Deep intake, standby", why: "drip",
+		complaint: "Drips in a thread", hours: 11300},
+	{date: "2026-10-14 08:30", of: "WW-601", tag: "WW-602", name: "Waste sump chopper, standby", why: "clogs",
+		complaint: "Nets come through whole", hours: 6400, by: 1, goesWrong: "gap-trial-built", times: 2},
+	{date: "2026-10-15 07:50", of: "IN-110", tag: "IN-111", name: "Borehole, freshwater, second", why: "earth",
+		complaint: "Earth fault", hours: 15100},
+	{date: "2026-10-16 08:00", of: "LS-230", tag: "LS-231", name: "Main tank circulation, second", why: "vibration",
+		complaint: "Shakes more than its sister", hours: 33000, by: 1},
+	{date: "2026-10-19 09:00", of: "HT-520", tag: "HT-521", name: "Gallery heating circulator, spare", why: "planned",
+		complaint: "Yearly oiling", hours: 8000},
+	{date: "2026-10-20 07:45", of: "LS-240", tag: "LS-241", name: "Acid dosing, standby", why: "shakes",
+		complaint: "Shakes at speed", hours: 3900, by: 1},
+	{date: "2026-10-21 08:20", of: "HT-530", tag: "HT-531", name: "Fuel oil transfer, standby", why: "flow",
+		complaint: "Slips when warm", hours: 6100},
+}
+
+// wrong enters what is outside its limit.
+func (h *hand) wrong(step string) {
+	if h.err == nil {
+		s := h.sheet.Step(step)
+		h.again(step, s.Entry, "", typist.Entry(s, false, h.now))
+	}
+}
+
+func (h *hand) sisters() {
+	for _, f := range finished {
+		if h.err != nil {
+			return
+		}
+		i := slices.IndexFunc(pumps, func(p record.Pump) bool { return p.Tag == f.of })
+		p := pumps[i]
+		p.Tag, p.Name, p.Serial = f.tag, f.name, p.Serial+"-2"
+		if h.err = h.store.SavePump(h.ctx, p, true); h.err != nil {
+			return
+		}
+		h.openAs(f.date, f.tag, job.Asked{Complaint: f.complaint, Why: f.why, Scope: f.scope, Arrives: f.arrives}, f.hours,
+			f.by)
+		for range f.times {
+			h.work(f.with, f.goesWrong)
+			h.wrong(f.goesWrong)
+		}
+		h.work(f.with, "")
+	}
+}
+
+// widened are checks in place that called for more: the job goes on in a wider scope.
+func (h *hand) widened() {
+	h.openAs("2026-11-20 08:10", "LS-231", job.Asked{Complaint: "Shakes again at the inboard end", Why: "vibration"},
+		34000, 1)
+	h.work(nil, "runout-found@inboard")
+	h.wrong("runout-found@inboard")
+	h.entry(job.Entry{Kind: job.Scoped, Reason: "The run-out at a seal is over its limit",
+		Scope: &job.Scoping{To: "seals"}})
+	h.work(nil, "inspect-seal@outboard")
 }
 
 // waitsForADecision is the pump whose last reading is out of its limit.

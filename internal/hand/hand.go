@@ -50,6 +50,9 @@ var bodies = map[string]func(h hand) job.Body{
 			return job.Body{Unit: quantity.UnitMillimetre, Direct: &job.DirectForm{Value: quantity.Type(c.Text),
 				Graduation: quantity.Type("0.02")}}
 		}
+		if held := h.Panel.HeldTo; held != nil && h.good {
+			return job.Body{Unit: quantity.UnitMillimetre, Direct: &job.DirectForm{Value: mm(held.Figure.Um()), Leaf: true}}
+		}
 		return job.Body{Unit: quantity.UnitMillimetre, Direct: &job.DirectForm{Value: h.length(0.5), Leaf: true}}
 	},
 	plan.Travel: hand.travel,

@@ -254,7 +254,7 @@ func TestManyRows(t *testing.T) {
 	if err := s.PutPumps(t.Context(), put, nil); err != nil {
 		t.Fatal(err)
 	}
-	if n := len(pumps(t, s)); n != rows+15 {
+	if n := len(pumps(t, s)); n != rows+28 {
 		t.Errorf("%d pumps", n)
 	}
 	// All of them bad: a hundred are said, the rest is counted.

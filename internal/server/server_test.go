@@ -102,15 +102,15 @@ func TestDemoShop(t *testing.T) {
 	for _, p := range pumps {
 		letters[p.Construction] = true
 	}
-	if len(pumps) != 15 || len(letters) != 13 {
+	if len(pumps) != 28 || len(letters) != 13 {
 		t.Errorf("%d pumps of %d constructions", len(pumps), len(letters))
 	}
 	states := map[job.State]int{}
 	for _, j := range get[[]store.JobRow](t, srv, "/api/v1/jobs") {
 		states[j.State]++
 	}
-	if states[job.Signed] != 4 || states[job.InWork] != 13 || states[job.Received] != 1 {
-		t.Errorf("the jobs are %v; want four signed, thirteen in work, one received", states)
+	if states[job.Signed] != 17 || states[job.InWork] != 14 || states[job.Received] != 1 {
+		t.Errorf("the jobs are %v; want 17 signed, 14 in work, one received", states)
 	}
 	p := get[PumpView](t, srv, "/api/v1/pumps/LS-204")
 	if len(p.Past) != 2 || len(p.Limits) != 17 || p.Jobs[0].Number != "J-0005" {

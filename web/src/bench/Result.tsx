@@ -55,7 +55,7 @@ export function Result({ step, reading }: { step: Step; reading: Reading | undef
           <VerdictShape verdict={reading?.verdict} size={22} />{' '}
           <span data-verdict>{verdictWord(reading?.verdict)}</span>
         </Box>
-        <Rows rows={[['Limit', limitText(p.limit, show)]]} />
+        <Rows rows={[...heldTo(step, show), ['Limit', limitText(p.limit, show)]]} />
       </Box>
     )
   }
@@ -201,6 +201,11 @@ export function limitText(limit: Limit | undefined, show: Show): string {
   if (limit?.max) return `${show(limit.max)} max`
   if (limit?.min) return `${show(limit.min)} min`
   return 'none known'
+}
+
+/** The other reading of the job that this one is judged against. */
+function heldTo({ panel }: Step, show: Show): [string, string][] {
+  return panel.held_to ? [[panel.held_to.of, show(panel.held_to.figure)]] : []
 }
 
 function behind(step: Step, r: Reading | undefined, show: Show): [string, string][] {
