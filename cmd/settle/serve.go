@@ -120,7 +120,19 @@ func furnish(ctx context.Context, path string, fresh bool) error {
 	if err := demo.Fill(ctx, making); err != nil {
 		return err
 	}
+	if err := onDisk(making); err != nil {
+		return err
+	}
 	return os.Rename(making, path)
+}
+
+// onDisk waits until a file is on the disk.
+func onDisk(path string) error {
+	f, err := os.OpenFile(path, os.O_RDWR, 0)
+	if err != nil {
+		return err
+	}
+	return errors.Join(f.Sync(), f.Close())
 }
 
 func env(name, otherwise string) string {

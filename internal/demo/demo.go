@@ -18,7 +18,7 @@ import (
 // Fill makes the demo shop in the file at path, which must not exist yet.
 func Fill(ctx context.Context, path string) (err error) {
 	h := &hand{ctx: ctx}
-	h.store, err = store.Open(ctx, path, func() time.Time { return h.now })
+	h.store, err = store.Make(ctx, path, func() time.Time { return h.now })
 	if err != nil {
 		return err
 	}

@@ -71,7 +71,17 @@ func (r *ready) prepare(ctx context.Context, db *sql.DB) error {
 // Open opens the file, makes it where it is not there, and brings it up to
 // date. The clock gives the time of new entries.
 func Open(ctx context.Context, path string, clock func() time.Time) (*Store, error) {
-	db, err := sql.Open("sqlite", dsn(path))
+	return openWith(ctx, path, "FULL", clock)
+}
+
+// Make opens a file that is still being made, as Open does, but nothing in it waits for the
+// disk: whoever makes it throws it away where the making is broken off.
+func Make(ctx context.Context, path string, clock func() time.Time) (*Store, error) {
+	return openWith(ctx, path, "OFF", clock)
+}
+
+func openWith(ctx context.Context, path, wait string, clock func() time.Time) (*Store, error) {
+	db, err := sql.Open("sqlite", dsn(path, wait))
 	if err != nil {
 		return nil, fmt.Errorf("opening %s: %w", path, err)
 	}
@@ -95,9 +105,9 @@ func Open(ctx context.Context, path string, clock func() time.Time) (*Store, err
 
 // dsn names the file with the pragmas that every connection needs. Immediate
 // transactions keep a read that goes on to write from finding the file locked.
-func dsn(path string) string {
+func dsn(path, wait string) string {
 	return "file:" + (&url.URL{Path: path}).EscapedPath() +
-		"?_pragma=busy_timeout(5000)&_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)" +
+		"?_pragma=busy_timeout(5000)&_pragma=journal_mode(WAL)&_pragma=synchronous(" + wait + ")" +
 		"&_pragma=foreign_keys(1)&_txlock=immediate"
 }
 
