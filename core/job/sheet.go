@@ -126,7 +126,7 @@ type Panel struct {
 	Papers      []PaperShown     `json:"papers,omitempty" doc:"what the pump's papers say of it"`
 	Deeper      string           `json:"deeper,omitempty" enum:"down,up" doc:"of a travel: the greater of the depths"`
 	Judge       string           `json:"judge,omitempty" enum:"limit,spread,against,start" doc:"by what a check is judged"`
-	HeldTo      *HeldTo          `json:"held_to,omitempty" doc:"another reading of the job that this one is judged against"`
+	HeldTo      *HeldTo          `json:"held_to,omitempty" doc:"another reading, which it is judged against"`
 	Part        string           `json:"part,omitempty"`
 	Findings    []FindingShown   `json:"findings,omitempty"`
 	Rule        string           `json:"rule,omitempty" doc:"what is settled for the part beforehand"`

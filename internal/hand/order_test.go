@@ -15,12 +15,14 @@ type gate struct{ scope, option, before, after, says string }
 // The gates of each construction. An option is key=choice; blank are the defaults.
 var gates = map[string][]gate{
 	"end-suction-back-pull-out": {
-		{"overhaul", "", "end-play-built", "runout-seal-built", "end play first: preload shows before it shows as heat"},
+		{"overhaul", "", "end-play-built", "runout-seal-built",
+			"end play first: preload shows before it shows as heat"},
 		{"overhaul", "", "dowels-home", "adapter-bolts", "dowels set home before the adapter's torque"},
 		{"overhaul", "", "adapter-verified", "adapter-face-built", "the adapter is verified before it is read"},
 		{"overhaul", "", "adapter-verified", "radial-play-built", "radial play with no seal on yet"},
 		{"overhaul", "seal=cartridge", "cartridge-on", "chamber-tight-cart", "the cartridge is on before its chamber"},
-		{"overhaul", "seal=cartridge", "chamber-face-cart", "gland-tight-cart", "the chamber is read before the gland is tight"},
+		{"overhaul", "seal=cartridge", "chamber-face-cart", "gland-tight-cart",
+			"the chamber is read before the gland is tight"},
 		{"overhaul", "seal=cartridge", "cartridge-locked", "clips-out", "clips come out last"},
 		{"overhaul", "seal=cartridge", "clearance-built", "cartridge-locked", "the clearance is set before the lock"},
 		{"seal", "", "pin-built", "seat-in", "the pin is lower than its notch before the seat goes in"},
@@ -66,7 +68,8 @@ var gates = map[string][]gate{
 		{"seal", "", "strips-out", "unit-on", "the strips are out before it is mounted"},
 		{"seal", "", "deflector-on", "unit-on", "the deflector is on before it is mounted"},
 		{"seal", "seal-type=double", "outer-head-on", "housing-on", "both heads are on before the flush housing"},
-		{"seal", "seal-type=double", "cap-screws-on", "strips-in-double", "a double has its strips in after its cap screws"},
+		{"seal", "seal-type=double", "cap-screws-on", "strips-in-double",
+			"a double has its strips in after its cap screws"},
 		{"seal", "", "bolt-home", "back-built", "the back is read when the bolt is home"},
 		{"seal", "", "casing-oring-on", "casing-on", "the new O-ring is on before the casing"},
 		{"seal", "", "turn-built", "leak-test", "it turns before it is put under pressure"},
@@ -145,7 +148,8 @@ var gates = map[string][]gate{
 		{"seals", "", "slinger-on@outboard", "heat@outboard", "slinger and back plate before the heater"},
 		{"seals", "", "cool@outboard", "nut-tight@outboard", "cool before the nut is tight"},
 		{"seals", "", "shoulder-built@outboard", "tab-bent@outboard", "no leaf enters before the tab is bent"},
-		{"seals", "variant=step", "nut-off-ob@outboard", "housing-off@outboard", "the nut is off before the housing is jacked"},
+		{"seals", "variant=step", "nut-off-ob@outboard", "housing-off@outboard",
+			"the nut is off before the housing is jacked"},
 		{"seals", "variant=step", "ring-home@outboard", "head-on-shaft@outboard", "the step ring before the head"},
 	},
 	"inline-circulator": {

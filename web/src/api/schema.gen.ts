@@ -1210,6 +1210,11 @@ export interface components {
             /** @description or the minutes from the heater to home */
             took?: string | number;
         };
+        HeldTo: {
+            figure: components["schemas"]["Figure"];
+            /** @description which reading it is */
+            of: string;
+        };
         InspectForm: {
             /** @description finding → where on the part, such as 4h, v3, inboard */
             at?: {
@@ -1683,6 +1688,8 @@ export interface components {
              * @enum {string}
              */
             group: "done" | "turn" | "count" | "marks" | "inspect" | "dial" | "float" | "feeler" | "setting" | "torque" | "direct" | "travel" | "places" | "along" | "tool" | "heat" | "wait" | "test" | "photo" | "sign";
+            /** @description another reading, which it is judged against */
+            held_to?: components["schemas"]["HeldTo"];
             /** @enum {string} */
             indicator?: "fixed" | "turns";
             /** @description which panel it has */
