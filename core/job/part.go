@@ -138,8 +138,8 @@ func (s *scale) measured(part *plan.Part) []judge.Finding {
 
 // dragged returns the part that takes this one along, where it is replaced.
 func (s *scale) dragged(key string) *plan.Part {
-	for i := range s.plan.Parts {
-		if p := &s.plan.Parts[i]; s.parts[p.Key] == judge.Replace && slices.Contains(p.Drags, key) {
+	for _, p := range s.drags[key] {
+		if s.parts[p.Key] == judge.Replace {
 			return p
 		}
 	}

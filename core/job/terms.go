@@ -20,6 +20,7 @@ type terms struct {
 	taking      map[string][]*plan.Step // check → the steps that take it, in order
 	shownAt     map[string][]*plan.Step // step → those at which what it needs was marked
 	found       map[string][]*plan.Step // check → those of them that take it as found
+	drags       map[string][]*plan.Part // part → those that take it along, in order
 	limits      map[*plan.Check]limits
 	panels      map[samePanel]*Panel
 }
@@ -60,6 +61,12 @@ func newTerms(j Job) *terms {
 	t.taking = make(map[string][]*plan.Step, len(t.plan.Checks))
 	t.found = make(map[string][]*plan.Step, len(t.plan.Checks))
 	t.limits = make(map[*plan.Check]limits, len(t.plan.Checks))
+	t.drags = make(map[string][]*plan.Part, len(t.plan.Parts))
+	for i := range t.plan.Parts {
+		for _, key := range t.plan.Parts[i].Drags {
+			t.drags[key] = append(t.drags[key], &t.plan.Parts[i])
+		}
+	}
 	t.steps, t.panels = make([]task, n), make(map[samePanel]*Panel, 2*len(t.plan.Checks)+len(kinds))
 	for _, check := range t.plan.Checks {
 		t.limits[check] = t.resolve(check)
