@@ -257,7 +257,7 @@ func entered(sheet *job.Sheet, people []job.Person, id string) job.Entry {
 		return job.Entry{ID: id, By: by, Kind: job.Decided, Step: step.ID, On: step.Entry, Reason: "good enough here"}
 	}
 	body := hand.Entry(step, true, time.Now())
-	return job.Entry{ID: id, By: by, Kind: job.Kept, Step: step.ID, Body: &body}
+	return job.Entry{ID: id, By: by, Kind: job.Kept, Step: step.ID, On: step.Entry, Reason: step.Again, Body: &body}
 }
 
 func TestTheWrenchIsSetForThePass(t *testing.T) {

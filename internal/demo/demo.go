@@ -166,15 +166,6 @@ func dial(r12, r3, r6, r9, back string) job.Body {
 	}}
 }
 
-// depths are at 12, 3, 6 and 9, in mm.
-func depths(at ...string) job.Body {
-	f := &job.PlacesForm{Graduation: quantity.Type("0.01")}
-	for i, clock := range []string{"12", "3", "6", "9"} {
-		f.Readings = append(f.Readings, job.AtForm{At: clock, Value: quantity.Type(at[i])})
-	}
-	return job.Body{Unit: quantity.UnitMillimetre, Places: f}
-}
-
 // play is three pushes and pulls from zero, in thou on a half-thou dial.
 func play(a, b, c string) job.Body {
 	f := &gauge.FloatForm{Graduation: quantity.Type("0.5 thou")}

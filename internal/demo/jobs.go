@@ -133,8 +133,7 @@ var finished = []struct {
 }{
 	{date: "2026-10-05 07:40", of: "LS-204", tag: "LS-202", name: "Sand filter feed C", why: "leak",
 		complaint: "Drips since the restart", hours: 12200, goesWrong: "seal-drag", times: 1,
-		with: map[string]job.Body{"clearance-found": direct("17 thou"),
-			"gland-gap-built": depths("3.20", "3.22", "3.18", "3.20")}},
+		with: map[string]job.Body{"clearance-found": direct("17 thou")}},
 	{date: "2026-10-06 08:00", of: "CW-310", tag: "CW-311", name: "Chilled water, otter house", why: "flow",
 		scope: "clearance", arrives: "bench", complaint: "Flow is down", hours: 9300, by: 1},
 	{date: "2026-10-07 07:50", of: "FK-401", tag: "FK-404", name: "Fish kitchen transfer, spare", why: "flow",

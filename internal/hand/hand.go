@@ -120,8 +120,12 @@ func (h hand) feeler() job.Body {
 
 func (h hand) depth() job.Body {
 	f := &job.PlacesForm{Graduation: quantity.Type("0.01")}
+	value := h.length(0.5)
+	if h.Panel.Judge == plan.BySpread && h.good {
+		value = quantity.Type("3.18") // any, the same all round: what a seal is pressed by
+	}
 	for _, at := range h.Panel.Places {
-		f.Readings = append(f.Readings, job.AtForm{At: at, Value: h.length(0.5)})
+		f.Readings = append(f.Readings, job.AtForm{At: at, Value: value})
 	}
 	return job.Body{Unit: quantity.UnitMillimetre, Places: f}
 }
