@@ -2,7 +2,7 @@
 
 GO_FLAGS := -tags nomsgpack -trimpath -ldflags='-s -w'
 
-.PHONY: demo build web test drill check generate go-test browser bench screenshots clean
+.PHONY: demo build web test drill check check-go check-web rest-test e2e-test generate browser bench screenshots clean
 
 demo: build
 	./settle demo $(ARGS)
@@ -22,24 +22,34 @@ web/node_modules/.package-lock.json: web/package-lock.json
 web/dist/index.html: web/node_modules/.package-lock.json $(WEB_SOURCES)
 	cd web && npm run build
 
-test: browser check go-test
+# What needs no browser runs beside the checks of the front end.
+test: browser web
+	$(MAKE) -j 2 --output-sync=recurse check-web rest-test
+	$(MAKE) check-go e2e-test
 
 # Formatting, vet, types, lint, and that what is generated is up to date.
-check: web/node_modules/.package-lock.json
+check: check-go check-web
+
+check-go: web/node_modules/.package-lock.json
 	@test -z "$$(gofmt -l cmd core e2e internal web/embed.go)" || { echo "gofmt these files:"; gofmt -l cmd core e2e internal web/embed.go; exit 1; }
 	@scripts/narrow
 	go vet ./...
 	go tool staticcheck ./...
 	@scripts/portable
-	cd web && npm run check
 	@scripts/generated check
+
+check-web: web/node_modules/.package-lock.json
+	cd web && npm run check
 
 # Writes docs/openapi.json from the Go code, and the TypeScript types from that.
 generate: web/node_modules/.package-lock.json
 	@scripts/generated write
 
-go-test: web
-	SETTLE_BROWSER=required go test -timeout 30m -parallel 4 ./...
+rest-test: web
+	go test -timeout 30m -parallel 4 $$(go list ./... | grep -v /e2e)
+
+e2e-test: web
+	SETTLE_BROWSER=required go test -timeout 30m -parallel 4 ./e2e/...
 
 # Race detector, full walks, kills, fuzzing, load; writes docs/drill.md. FUZZ=30s is
 # how long each target is fuzzed, CALC_FUZZ=10m how long the calculators are.

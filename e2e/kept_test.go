@@ -15,6 +15,7 @@ import (
 	"github.com/chromedp/chromedp"
 
 	"settle/core/job"
+	"settle/internal/drill"
 	"settle/internal/hand"
 )
 
@@ -420,20 +421,20 @@ func TestPagesAreAccessible(t *testing.T) {
 			t.Errorf("%s has %s first headings", path, got)
 		}
 	}
-	for _, path := range []string{
-		"/jobs/J-0005?step=runout-seal-built", "/", "/jobs/J-0005?step=inspect-impeller", "/jobs/new",
-		"/jobs/J-0006?step=turn-found", "/jobs/J-0004/sheet", "/jobs/J-0006?step=lock-out", "/jobs/J-0004/parts",
-		"/jobs/J-0016?step=casing-bolts", "/pumps", "/jobs/J-0005?step=heat-bearing", "/pumps/LS-204",
-		"/jobs/J-0005?step=clearance-found", "/pumps/LS-204/edit", "/jobs/J-0005?step=sign", "/pumps/LS-204/limits",
-		"/jobs/J-0004?step=setting-built", "/pumps/LS-204/label", "/shop", "/shop/limits", "/tools", "/tools/shim", "/about",
-		"/tools/align", "/nowhere", "/tools/runout",
-	} {
+	paths := []string{"/jobs/J-0005?step=runout-seal-built", "/", "/jobs/J-0005?step=inspect-impeller", "/jobs/new",
+		"/jobs/J-0004/sheet", "/jobs/J-0006?step=lock-out", "/pumps", "/pumps/LS-204", "/shop", "/tools", "/tools/shim"}
+	if drill.On() {
+		paths = append(paths, "/jobs/J-0006?step=turn-found", "/jobs/J-0004/parts", "/jobs/J-0007?step=clamp-tight",
+			"/jobs/J-0015?step=heat@outboard", "/jobs/J-0005?step=clearance-found", "/pumps/LS-204/edit",
+			"/jobs/J-0005?step=sign", "/pumps/LS-204/limits", "/jobs/J-0004?step=setting-built", "/pumps/LS-204/label",
+			"/shop/limits", "/about", "/tools/align", "/nowhere", "/tools/runout")
+	}
+	for _, path := range paths {
 		look(path)
 	}
 	// And a shop at night.
 	p.text(`(document.documentElement.classList.replace('light', 'dark'), '')`)
-	for _, path := range []string{"/jobs/J-0005?step=runout-seal-built", "/", "/jobs/J-0005?step=inspect-impeller",
-		"/pumps"} {
+	for _, path := range paths[:3] {
 		look(path)
 	}
 }
