@@ -44,7 +44,8 @@ func derive(j Job) *derived {
 		State: state.state, Next: state.next, Signed: state.signed, Ended: state.ended, Amended: amendments(log),
 		Scope: scopeSheet(s, called), Rules: RulesNumber, Length: len(j.Log), Vertical: terms.plan.ShaftLine.Vertical,
 		Stages: work.stages, Checks: checks, Stations: stations, Bearings: bearings(s.terms),
-		Pieces: pieces(s, work), Kit: parts,
+		Pieces: pieces(s, s.pieces, work), Benches: benches(s, work),
+		Kit:    parts,
 		Waits:  waits(s, work, parts, state),
 		Causes: causes(s, work, taken, checks), Tally: tally(work.stages, checks, taken), Notes: []SheetNote{},
 	}}

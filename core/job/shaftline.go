@@ -1,6 +1,7 @@
 package job
 
 import (
+	"slices"
 	"strings"
 
 	"settle/core/judge"
@@ -165,11 +166,85 @@ func earlier(s *scale, step *plan.Step, back sentBack) []Round {
 	return out
 }
 
-// pieces says what is on the bench: everything until the strip begins, then
-// what has been fitted again.
-func pieces(s *scale, work workDone) []PieceSheet {
-	apart := false
-	begun := map[string]bool{}
+// piece is a piece of the shaft line that this pump has, or may have once its parts are
+// decided about, with the steps that take it off and put it on, in their order.
+type piece struct {
+	*plan.Piece
+	moves []move
+}
+
+type move struct {
+	step int // its number
+	on   bool
+}
+
+// unit is what is on the bench, and drawn by itself.
+type unit struct {
+	title  string
+	pieces []piece
+}
+
+// moving are the pieces of a plan with their moves.
+func moving(p *plan.Plan, list []plan.Piece) []piece {
+	out := make([]piece, len(list))
+	for i := range list {
+		out[i].Piece = &list[i]
+		if len(list[i].Off)+len(list[i].On) == 0 {
+			continue
+		}
+		for k := range p.Stages {
+			for n := range p.Stages[k].Steps {
+				step := &p.Stages[k].Steps[n]
+				base, _, _ := strings.Cut(step.ID, "@")
+				named := func(id string) bool { return id == step.ID || id == base }
+				if on := slices.ContainsFunc(list[i].On, named); on || slices.ContainsFunc(list[i].Off, named) {
+					out[i].moves = append(out[i].moves, move{step.N(), on})
+				}
+			}
+		}
+	}
+	return out
+}
+
+// benched says which steps have a unit on the bench, by the title of it.
+func benched(p *plan.Plan, stage, step string) string {
+	for i := range p.ShaftLine.Benches {
+		for _, id := range []string{step, stage} {
+			base, _, _ := strings.Cut(id, "@")
+			if slices.Contains(p.ShaftLine.Benches[i].At, base) {
+				return p.ShaftLine.Benches[i].Title
+			}
+		}
+	}
+	return ""
+}
+
+// fitted reports whether a piece is on: as the last of its steps that is done left it. Where
+// none is, it is on, unless this job only puts it on.
+func (p *piece) fitted(states []*StepSheet) bool {
+	on, off := false, false // this job has such steps
+	last := (*move)(nil)
+	for i := range p.moves {
+		m := &p.moves[i]
+		s := states[m.step]
+		if s == nil {
+			continue
+		}
+		on, off = on || m.on, off || !m.on
+		if s.State == Done {
+			last = m
+		}
+	}
+	if last != nil {
+		return last.on
+	}
+	return off || !on
+}
+
+// pieces says what is on: of plans that name a stage for it, everything until the strip
+// begins, then what has been fitted again.
+func pieces(s *scale, list []piece, work workDone) []PieceSheet {
+	apart, begun := false, map[string]bool{}
 	for i := range work.stages {
 		stage := &work.stages[i]
 		for k := range stage.Steps {
@@ -177,12 +252,28 @@ func pieces(s *scale, work workDone) []PieceSheet {
 				continue
 			}
 			begun[stage.ID] = true
-			apart = apart || !s.plan.Stages[i].First && stage.Steps[k].Phase != plan.Found
+			apart = apart || !s.plan.Stage(stage.ID).First && stage.Steps[k].Phase != plan.Found
 		}
 	}
-	out := make([]PieceSheet, 0, len(s.plan.ShaftLine.Pieces))
-	for _, p := range s.plan.ShaftLine.Pieces {
-		out = append(out, PieceSheet{Piece: p.Piece, Fitted: !apart || p.Fitted == "" || begun[p.Fitted]})
+	out := make([]PieceSheet, 0, len(list))
+	for i := range list {
+		p := &list[i]
+		if !p.When.Hold(s) {
+			continue
+		}
+		row := PieceSheet{Piece: p.Piece.Piece, As: p.As, Fitted: p.fitted(work.states)}
+		if p.Fitted != "" {
+			row.Fitted = !apart || begun[p.Fitted]
+		}
+		out = append(out, row)
+	}
+	return out
+}
+
+func benches(s *scale, work workDone) []BenchSheet {
+	out := make([]BenchSheet, 0, len(s.benches))
+	for _, b := range s.benches {
+		out = append(out, BenchSheet{b.title, pieces(s, b.pieces, work)})
 	}
 	return out
 }

@@ -31,6 +31,7 @@ type Sheet struct {
 	Bearings []BearingSheet `json:"bearings,omitempty" doc:"from the driver end"`
 	Checks   []CheckSheet   `json:"checks" nullable:"false" doc:"stations first, then those without a place"`
 	Pieces   []PieceSheet   `json:"pieces" nullable:"false"`
+	Benches  []BenchSheet   `json:"benches,omitempty" doc:"what is on the bench by itself at some of the steps"`
 	Vertical bool           `json:"vertical,omitempty" doc:"the pump stands; up is to the left of the line"`
 	Tally    Tally          `json:"tally" doc:"of the as-built checks"`
 	Signed   *Signature     `json:"signed,omitempty"`
@@ -72,6 +73,7 @@ type StepSheet struct {
 	Blocked  string     `json:"blocked,omitempty" doc:"why nothing can be entered"`
 	Outside  bool       `json:"outside,omitempty" doc:"entered while the job had another scope, to which it belongs"`
 	Loop     *LoopShown `json:"loop,omitempty" doc:"the steps it is gone through with again"`
+	Bench    string     `json:"bench,omitempty" doc:"title of what is drawn instead of the pump"`
 	Late     *time.Time `json:"late,omitempty" doc:"not taken as found: the job was widened to it when it was too late"`
 	Entry    string     `json:"entry,omitempty" doc:"id of the entry that counts"`
 	Entries  int        `json:"entries,omitempty" doc:"how often it was entered"`
@@ -265,9 +267,16 @@ type Round struct {
 	Why     string       `json:"why" doc:"what sent the work back"`
 }
 
+// BenchSheet is a unit on the bench by itself.
+type BenchSheet struct {
+	Title  string       `json:"title"`
+	Pieces []PieceSheet `json:"pieces" nullable:"false"`
+}
+
 // PieceSheet is a piece of the shaft line; one that is not fitted is drawn pale.
 type PieceSheet struct {
 	Piece  string `json:"piece"`
+	As     string `json:"as,omitempty" doc:"what its stations call it, where that is another name"`
 	Fitted bool   `json:"fitted"`
 }
 

@@ -21,6 +21,8 @@ type terms struct {
 	shownAt     map[string][]*plan.Step // step → those at which what it needs was marked
 	found       map[string][]*plan.Step // check → those of them that take it as found
 	drags       map[string][]*plan.Part // part → those that take it along, in order
+	pieces      []piece                 // of the shaft line
+	benches     []unit                  // what is drawn by itself
 	limits      map[*plan.Check]limits
 	panels      map[samePanel]*Panel
 }
@@ -47,6 +49,7 @@ type task struct {
 	stage string
 	kind  *kind
 	panel *Panel
+	bench string // title of the unit that is drawn instead of the pump
 }
 
 func newTerms(j Job) *terms {
@@ -58,6 +61,11 @@ func newTerms(j Job) *terms {
 	t.plan = j.Plan.Repeated(t.number)
 	n := t.plan.Len()
 	t.lined = linesOf(t.plan)
+	t.pieces = moving(t.plan, t.plan.ShaftLine.Pieces)
+	for i := range t.plan.ShaftLine.Benches {
+		b := &t.plan.ShaftLine.Benches[i]
+		t.benches = append(t.benches, unit{b.Title, moving(t.plan, b.Pieces)})
+	}
 	t.taking = make(map[string][]*plan.Step, len(t.plan.Checks))
 	t.found = make(map[string][]*plan.Step, len(t.plan.Checks))
 	t.limits = make(map[*plan.Check]limits, len(t.plan.Checks))
@@ -77,6 +85,7 @@ func newTerms(j Job) *terms {
 			step := &stage.Steps[k]
 			task := &t.steps[step.N()]
 			task.Step, task.stage, task.kind, task.panel = step, stage.ID, t.kind(step), t.panel(step)
+			task.bench = benched(t.plan, stage.ID, step.ID)
 			for _, id := range step.ShownAt {
 				if t.shownAt == nil {
 					t.shownAt = map[string][]*plan.Step{}

@@ -8,8 +8,9 @@ import (
 // workDone is the order of work as it stands.
 type workDone struct {
 	stages    []StageSheet
-	next      string // the step to do next
-	following string // the next of those which come after the hand-back
+	next      string       // the step to do next
+	following string       // the next of those which come after the hand-back
+	states    []*StepSheet // by the number of the step; nil where this pump does not have it
 }
 
 // walk goes through the order of work once, from the first step to the last: what
@@ -22,7 +23,7 @@ func walk(s *scale, order asking, back sentBack, called []Call) workDone {
 			work.stages = append(work.stages, stage)
 		}
 	}
-	work.next, work.following = w.next, w.following
+	work.next, work.following, work.states = w.next, w.following, w.states
 	return work
 }
 
@@ -137,6 +138,7 @@ func (w *walker) shown(steps []*plan.Step) []MarkShown {
 // enter tells a step with what was entered at it.
 func (w *walker) enter(s *StepSheet, step *task) {
 	w.fill(s, step)
+	s.Bench = step.bench
 	s.Loop = w.loop(step.Step)
 	if t := w.log.of(step.Step); t.counts() != nil {
 		s.Entry, s.Entries, s.Decision, s.State = t.last.ID, t.rounds, t.decided(), Done

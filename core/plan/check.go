@@ -418,18 +418,14 @@ func (c *checker) step(s *Step) {
 }
 
 func (c *checker) shaftLine() {
-	drawn := map[string]bool{}
-	for _, piece := range c.p.ShaftLine.Pieces {
-		if _, ok := pieces[piece.Piece]; !ok {
-			c.fault(piece.line, "", "shaft line: there is no piece %q: the pieces are %s", piece.Piece,
-				strings.Join(pieceNames(), ", "))
-		}
-		drawn[piece.Piece] = true
-		if stage, _, _ := strings.Cut(piece.Fitted, "@"); stage != "" && !c.stages[stage] {
-			c.fault(piece.line, "", "shaft line: piece %s is fitted in %q, which is not a stage", piece.Piece, piece.Fitted)
-		}
+	drawn := map[string][]string{} // name of a piece → what it may be drawn as
+	for i := range c.p.ShaftLine.Pieces {
+		piece := &c.p.ShaftLine.Pieces[i]
+		c.piece(piece)
+		drawn[piece.Name()] = append(drawn[piece.Name()], piece.Piece)
 	}
 	c.bearings(drawn)
+	c.benches()
 	for _, s := range c.p.ShaftLine.Stations {
 		c.stands(s)
 		where := s.At
@@ -442,13 +438,53 @@ func (c *checker) shaftLine() {
 			}
 			where = strings.ReplaceAll(where, "{"+check.For+"}", r.Members[0].Key)
 		}
-		piece, point, _ := strings.Cut(where, ".")
-		if !drawn[piece] || !slices.Contains(pieces[piece], point) {
+		if !stands(drawn, where) {
 			c.fault(s.line, "", "shaft line: station %s stands at %q: write a piece that is drawn and one of its points, "+
 				"such as bearing-frame.thrust-bearing", s.Check, s.At)
 		}
 		if c.p.Checks[s.Check] == nil {
 			c.fault(s.line, "", "shaft line: there is no check %q for a station", s.Check)
+		}
+	}
+}
+
+// stands reports whether a place is on a piece that is drawn, in all of its variants.
+func stands(drawn map[string][]string, at string) bool {
+	piece, point, _ := strings.Cut(at, ".")
+	return len(drawn[piece]) > 0 &&
+		!slices.ContainsFunc(drawn[piece], func(as string) bool { return !slices.Contains(pieces[as], point) })
+}
+
+func (c *checker) piece(piece *Piece) {
+	fault := func(format string, args ...any) { c.fault(piece.line, "", "shaft line: "+format, args...) }
+	if _, ok := pieces[piece.Piece]; !ok {
+		fault("there is no piece %q: the pieces are %s", piece.Piece, strings.Join(pieceNames(), ", "))
+	}
+	c.conditions(piece.line, "", piece.When)
+	if stage, _, _ := strings.Cut(piece.Fitted, "@"); stage != "" && !c.stages[stage] {
+		fault("piece %s is fitted in %q, which is not a stage", piece.Piece, piece.Fitted)
+	}
+	for _, id := range slices.Concat(piece.Off, piece.On) {
+		if step, _, _ := strings.Cut(id, "@"); c.p.steps[step] == nil {
+			fault("piece %s goes off or on at %q, which is not a step", piece.Piece, id)
+		}
+	}
+}
+
+func (c *checker) benches() {
+	for i := range c.p.ShaftLine.Benches {
+		b := &c.p.ShaftLine.Benches[i]
+		if b.Title == "" || len(b.Pieces) == 0 || len(b.At) == 0 {
+			c.fault(b.line, "", "shaft line: what is on the bench needs a title, pieces, and at: the stages or steps it is "+
+				"drawn at")
+		}
+		for _, id := range b.At {
+			if !c.stages[id] && c.p.steps[id] == nil {
+				c.fault(b.line, "", "shaft line: %s is drawn at %q, which is neither a stage nor a step", b.Title, id)
+			}
+		}
+		for k := range b.Pieces {
+			c.piece(&b.Pieces[k])
 		}
 	}
 }
@@ -480,10 +516,9 @@ func (c *checker) distance(line int, of, key string) {
 }
 
 // bearings stand on the metal, and somewhere along the shaft.
-func (c *checker) bearings(drawn map[string]bool) {
+func (c *checker) bearings(drawn map[string][]string) {
 	for _, b := range c.p.ShaftLine.Bearings {
-		piece, point, _ := strings.Cut(b.At, ".")
-		if b.Title == "" || !drawn[piece] || !slices.Contains(pieces[piece], point) {
+		if b.Title == "" || !stands(drawn, b.At) {
 			c.fault(b.line, "", "shaft line: bearing %q stands at %q: write its title and a piece that is drawn with one of "+
 				"its points", b.Title, b.At)
 		}

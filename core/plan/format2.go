@@ -48,6 +48,9 @@ func (p *Plan) asked() map[string]bool {
 	for _, w := range p.Widens {
 		ask(w.When)
 	}
+	for i := range p.ShaftLine.Pieces {
+		ask(p.ShaftLine.Pieces[i].When)
+	}
 	for _, part := range p.Parts {
 		ask(part.When)
 		for _, a := range part.Always {

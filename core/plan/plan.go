@@ -127,15 +127,39 @@ type ShaftLine struct {
 	Pieces   []Piece   `yaml:"pieces"`
 	Stations []Station `yaml:"stations" doc:"checks that have a place on the metal, from the driver end"`
 	Bearings []Bearing `yaml:"bearings" doc:"where the bearings stand along the shaft"`
+	Benches  []Bench   `yaml:"benches" doc:"what is taken apart or built by itself, and drawn alone meanwhile"`
 
 	line int
 }
 
-// Piece is one drawn piece. Fitted is the stage in which it goes back on;
-// from the strip until then it is drawn pale.
+// Piece is one drawn piece. It is drawn pale while it is off: from a step of Off until one
+// of On is done, and in a job that has only the latter, until then. A step that is for each
+// of several is named without its member, and means all of them. Plans of before name in
+// Fitted the stage in which a piece goes back on: from the strip until then it is pale.
 type Piece struct {
-	Piece  string `yaml:"piece" json:"piece"`
-	Fitted string `yaml:"fitted" json:"fitted,omitempty"`
+	Piece  string     `yaml:"piece" json:"piece"`
+	As     string     `yaml:"as" json:"-" doc:"by what name its stations know it, where there are variants of it"`
+	When   Conditions `yaml:"when" json:"-" doc:"the pump has it only then"`
+	Off    []string   `yaml:"off" json:"-" doc:"steps that take it off"`
+	On     []string   `yaml:"on" json:"-" doc:"steps that put it on"`
+	Fitted string     `yaml:"fitted" json:"fitted,omitempty" doc:"stage in which it goes on"`
+
+	line int
+}
+
+// Name is what stations call the piece.
+func (p *Piece) Name() string {
+	if p.As != "" {
+		return p.As
+	}
+	return p.Piece
+}
+
+// Bench is a unit on the bench by itself: a seal, a cartridge, a packed box.
+type Bench struct {
+	Title  string   `yaml:"title"`
+	At     []string `yaml:"at" doc:"stages or steps at which it is drawn instead of the pump"`
+	Pieces []Piece  `yaml:"pieces"`
 
 	line int
 }

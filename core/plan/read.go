@@ -209,6 +209,7 @@ func (v *Ask) UnmarshalYAML(n *yaml.Node) error       { v.line = n.Line; return 
 func (s *ShaftLine) UnmarshalYAML(n *yaml.Node) error { s.line = n.Line; return decode(n, s) }
 func (s *Station) UnmarshalYAML(n *yaml.Node) error   { s.line = n.Line; return decode(n, s) }
 func (b *Bearing) UnmarshalYAML(n *yaml.Node) error   { b.line = n.Line; return decode(n, b) }
+func (b *Bench) UnmarshalYAML(n *yaml.Node) error     { b.line = n.Line; return decode(n, b) }
 func (c *Check) UnmarshalYAML(n *yaml.Node) error     { c.line = n.Line; return decode(n, c) }
 func (m *Means) UnmarshalYAML(n *yaml.Node) error     { return decode(n, m) }
 func (p *Part) UnmarshalYAML(n *yaml.Node) error      { p.line = n.Line; return decode(n, p) }

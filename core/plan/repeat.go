@@ -54,7 +54,7 @@ func (p *Plan) writeOut(members map[string][]Member) *Plan {
 		parts: map[string]*Part{},
 	}
 	q.ShaftLine.Vertical, q.ShaftLine.Pieces = p.ShaftLine.Vertical, p.ShaftLine.Pieces
-	q.ShaftLine.Bearings = p.ShaftLine.Bearings
+	q.ShaftLine.Bearings, q.ShaftLine.Benches = p.ShaftLine.Bearings, p.ShaftLine.Benches
 	for key, c := range p.Checks {
 		for _, m := range f.each(c.For) {
 			x := *c
@@ -208,8 +208,8 @@ func (f fold) means(repeat string, m *Member) func(word string) bool {
 func (l *ShaftLine) sort() {
 	place := func(s Station) int {
 		piece, point, _ := strings.Cut(s.At, ".")
-		i := slices.IndexFunc(l.Pieces, func(p Piece) bool { return p.Piece == piece })
-		return i*100 + slices.Index(pieces[piece], point)
+		i := slices.IndexFunc(l.Pieces, func(p Piece) bool { return p.Name() == piece })
+		return i*100 + slices.Index(pieces[l.Pieces[max(i, 0)].Piece], point)
 	}
 	slices.SortStableFunc(l.Stations, func(a, b Station) int { return place(a) - place(b) })
 }

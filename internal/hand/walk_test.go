@@ -264,6 +264,7 @@ func walked(t *testing.T, b *bench, as string) {
 	if sheet.State != job.Signed {
 		t.Fatalf("%s: %s, next %q", as, sheet.State, sheet.Next)
 	}
+	b.back(sheet, as)
 	if said := job.Said(b.job); len(said) == 0 {
 		t.Errorf("%s: nothing is said of what was entered", as)
 	}

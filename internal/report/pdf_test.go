@@ -36,7 +36,7 @@ func TestThePlanAndTheDrawingHaveTheSamePieces(t *testing.T) {
 			if !ok {
 				t.Errorf("%s.%s is not in the drawing", name, point)
 			}
-			if i > 0 && at.X+25 < d.Points[named[name][i-1]].X { // faces of one flange stand together
+			if i > 0 && at[0]+25 < d.Points[named[name][i-1]][0] { // faces of one flange stand together
 				t.Errorf("%s: %s stands before %s", name, point, named[name][i-1])
 			}
 		}

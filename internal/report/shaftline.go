@@ -1,14 +1,15 @@
 package report
 
 import (
+	"cmp"
 	_ "embed" // the drawing
 	"encoding/json"
 	"fmt"
 	"math"
-	"strings"
 
 	"codeberg.org/go-pdf/fpdf"
 
+	"settle/core/job"
 	"settle/core/judge"
 )
 
@@ -20,15 +21,13 @@ var shaftJSON []byte
 
 // piece is one piece of a shaft line, from its own x = 0, round the centre line y = 0.
 type piece struct {
-	Advance float64                           `json:"advance"` // where the next piece begins
-	Points  map[string]struct{ X, Y float64 } `json:"points"`
+	Advance float64               `json:"advance"` // where the next piece begins
+	Back    float64               `json:"back"`    // how far before its place it begins
+	Extent  [2]float64            `json:"extent"`  // how far it is drawn to either side
+	Points  map[string][2]float64 `json:"points"`
 	Shapes  []struct {
-		Path   [][]any   `json:"path"` // M, L and C with their numbers; Z
-		Fill   string    `json:"fill"`
-		Stroke string    `json:"stroke"`
-		Width  float64   `json:"width"`
-		Dash   []float64 `json:"dash"`
-		Pale   bool      `json:"pale"`
+		How  string  `json:"how"`
+		Path [][]any `json:"path"` // M, L and C with their numbers; Z
 	} `json:"shapes"`
 }
 
@@ -40,9 +39,36 @@ var drawn = func() map[string]piece {
 	return all
 }()
 
-// fills are the inks of the drawing on white paper.
-var fills = map[string]colour{"ink": inkColour, "ink2": greyInk, "paper": {255, 255, 255}, "stone": {236, 234, 230},
-	"wash": {220, 223, 240}, "sleeve": {169, 178, 226}, "brass": {201, 162, 74}}
+// pen is how a shape is drawn on white paper.
+type pen struct {
+	fill, line *colour
+	width      float64
+	dash       []float64
+	hatch      string
+}
+
+var (
+	black   = inkColour
+	white   = colour{255, 255, 255}
+	wash    = colour{220, 223, 240}
+	blue    = colour{169, 178, 226}
+	brass   = colour{201, 162, 74}
+	oil     = colour{236, 234, 230}
+	grey    = greyInk
+	phantom = []float64{9, 3, 2, 3}
+)
+
+// pens are those of the screen; see web/src/shaft/metal.ts for what each is for.
+var pens = map[string]pen{
+	"left": {line: &black, width: 1.3, hatch: "left"}, "right": {line: &black, width: 1.3, hatch: "right"},
+	"turn": {fill: &wash, line: &black, width: 1.3}, "sleeve": {fill: &blue, line: &black, width: 1.3},
+	"brass": {fill: &brass, line: &black, width: 1.3}, "leaf": {fill: &brass, line: &black, width: 0.9},
+	"paper": {fill: &white, line: &black, width: 1.3}, "ring": {fill: &white, line: &black, width: 0.9},
+	"stone": {fill: &oil, line: &black, width: 1.3}, "dark": {fill: &black}, "shade": {hatch: "left"},
+	"bolt": {line: &black, width: 3}, "wire": {line: &black, width: 1.6}, "line": {line: &black, width: 1.1},
+	"thin": {line: &grey, width: 1.2}, "dotted": {line: &grey, width: 1, dash: []float64{7, 3}},
+	"phantom": {line: &grey, width: 1.2, dash: phantom},
+}
 
 const (
 	reach    = 88.0   // of the metal above and below the centre line, in units of the drawing
@@ -63,21 +89,12 @@ func (p *page) shaftLine() {
 	if len(p.sheet.Pieces) == 0 {
 		return
 	}
-	at, span := map[string]float64{}, 40.0
-	for _, piece := range p.sheet.Pieces {
-		if _, twice := at[piece.Piece]; !twice {
-			at[piece.Piece] = span
-		}
-		span += drawn[piece.Piece].Advance
-	}
-	span += 30
+	at, laid, span := lay(p.sheet.Pieces)
 	wide := max(span, shortest)
 	c := canvas{page: p, k: p.width() / wide}
 	c.x, c.y = margin+(wide-span)/2*c.k, p.GetY()+(letters+reach)*c.k
-	x := 40.0
-	for _, piece := range p.sheet.Pieces {
-		c.piece(drawn[piece.Piece], x)
-		x += drawn[piece.Piece].Advance
+	for i, piece := range p.sheet.Pieces {
+		c.piece(drawn[piece.Piece], laid[i])
 	}
 	p.dye()
 	p.dashed(c.k, 16, 4, 3, 4)
@@ -90,6 +107,30 @@ func (p *page) shaftLine() {
 	p.SetXY(margin, c.y+reach*c.k+2)
 }
 
+// lay puts pieces one after the other from the driver end, as web/src/shaft/geometry.ts
+// does: where each point is that a station may stand on ("piece.point"), where each piece
+// is, and how wide they are together.
+func lay(pieces []job.PieceSheet) (at map[string][2]float64, laid []float64, span float64) {
+	x, low, high := 0.0, math.Inf(1), math.Inf(-1)
+	for _, piece := range pieces {
+		d := drawn[piece.Piece]
+		laid = append(laid, x-d.Back)
+		low, high = min(low, x-d.Back+d.Extent[0]), max(high, x-d.Back+d.Extent[1])
+		x += d.Advance
+	}
+	at = map[string][2]float64{}
+	for i, piece := range pieces {
+		laid[i] += 40 - low
+		for point, xy := range drawn[piece.Piece].Points {
+			name := cmp.Or(piece.As, piece.Piece) + "." + point
+			if _, twice := at[name]; !twice {
+				at[name] = [2]float64{laid[i] + xy[0], xy[1]}
+			}
+		}
+	}
+	return at, laid, high - low + 70
+}
+
 func (p *page) dashed(k float64, lengths ...float64) {
 	scaled := make([]float64, len(lengths))
 	for i, l := range lengths {
@@ -99,12 +140,14 @@ func (p *page) dashed(k float64, lengths ...float64) {
 }
 
 // stations are the letters above, each with a line to its place on the metal.
-func (c canvas) stations(at map[string]float64, wide, span float64) {
+func (c canvas) stations(at map[string][2]float64, wide, span float64) {
 	n := len(c.sheet.Stations)
 	for i, s := range c.sheet.Stations {
-		name, point, _ := strings.Cut(s.At, ".")
-		px := at[name] + drawn[name].Points[point].X
-		py := drawn[name].Points[point].Y
+		spot, is := at[s.At]
+		if !is {
+			continue
+		}
+		px, py := spot[0], spot[1]
 		// Letters keep their distance where points crowd.
 		even := 40 - (wide-span)/2 + float64(i)*(wide-80)/math.Max(float64(n-1), 1)
 		x, y := c.to(max(px, 0)*0.55+even*0.45, -reach-6)
@@ -137,35 +180,26 @@ func (c canvas) stations(at map[string]float64, wide, span float64) {
 
 func (c canvas) piece(d piece, x float64) {
 	for _, s := range d.Shapes {
-		if s.Pale {
-			c.SetAlpha(0.45, "Normal")
-		}
-		lean, hatched := strings.CutPrefix(s.Fill, "hatch-")
-		if hatched {
-			c.hatch(outlines(s.Path), x, lean == "left")
+		pen := pens[s.How]
+		if pen.hatch != "" {
+			c.hatch(outlines(s.Path), x, pen.hatch == "left")
 		}
 		how := ""
-		if f, ok := fills[s.Fill]; ok {
-			c.SetFillColor(f[0], f[1], f[2])
+		if pen.fill != nil {
+			c.SetFillColor(pen.fill[0], pen.fill[1], pen.fill[2])
 			how = "F"
 		}
-		if s.Stroke != "" {
-			f := fills[s.Stroke]
-			c.SetDrawColor(f[0], f[1], f[2])
-			c.SetLineWidth(max(s.Width*c.k, 0.12))
-			if len(s.Dash) > 0 {
-				c.dashed(c.k, s.Dash...)
-			}
+		if pen.line != nil {
+			c.SetDrawColor(pen.line[0], pen.line[1], pen.line[2])
+			c.SetLineWidth(max(pen.width*c.k, 0.12))
+			c.dashed(c.k, pen.dash...)
 			how += "D"
 		}
 		if how != "" {
 			c.trace(s.Path, x)
-			c.DrawPath(map[string]string{"F": "F", "D": "D", "FD": "FD"}[how])
+			c.DrawPath(how)
 		}
 		c.SetDashPattern(nil, 0)
-		if s.Pale {
-			c.SetAlpha(1, "Normal")
-		}
 	}
 	c.SetLineWidth(0.2)
 }

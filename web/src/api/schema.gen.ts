@@ -715,6 +715,10 @@ export interface components {
             /** @description id of the person at work */
             by: string;
         };
+        BenchSheet: {
+            pieces: components["schemas"]["PieceSheet"][];
+            title: string;
+        };
         Body: {
             /**
              * @description with skip: where it is missing
@@ -1870,6 +1874,8 @@ export interface components {
             words?: string;
         };
         PieceSheet: {
+            /** @description what its stations call it, where that is another name */
+            as?: string;
             fitted: boolean;
             piece: string;
         };
@@ -2278,6 +2284,8 @@ export interface components {
             amended?: components["schemas"]["Amendment"][];
             /** @description from the driver end */
             bearings?: components["schemas"]["BearingSheet"][];
+            /** @description what is on the bench by itself at some of the steps */
+            benches?: components["schemas"]["BenchSheet"][];
             /** @description what may be behind it all, the most likely first */
             causes: components["schemas"]["Likely"][];
             /** @description stations first, then those without a place */
@@ -2404,6 +2412,8 @@ export interface components {
             again?: string;
             /** @description the step this is one of several of: the same work on each end or stage */
             base?: string;
+            /** @description title of what is drawn instead of the pump */
+            bench?: string;
             /** @description why nothing can be entered */
             blocked?: string;
             cautions?: string[];

@@ -1,4 +1,4 @@
-import { useEffect, useId, useRef, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import Box from '@mui/material/Box'
 import ButtonBase from '@mui/material/ButtonBase'
 import type { Sheet, Station, Step, Verdict } from '../api/types'
@@ -6,57 +6,10 @@ import { useUnit } from '../app/settings'
 import { VerdictMark, VerdictShape, verdictWord } from '../shapes/Verdict'
 import { condensed, ink, mono } from '../theme'
 import { lay, locate } from './geometry'
-import { draw } from './draw'
+import { Metal } from './Metal'
 
 const BAND = 27 // clear band between flags and metal, for the sideways move of the leaders
 const REACH = 80 // of the metal above and below the centre line
-
-/** The pieces of a shaft line, drawn on their centre line. Pale ones are still to fit. */
-export function Metal({ sheet, plain }: { sheet: Sheet; plain?: boolean }) {
-  const id = useId()
-  const { laid, width } = lay(sheet.pieces.map((p) => p.piece))
-  const hatch = (lean: 'left' | 'right') => `url(#${id}${lean})`
-  return (
-    <g>
-      <defs>
-        {(['left', 'right'] as const).map((lean) => (
-          <pattern
-            key={lean}
-            id={id + lean}
-            width="5"
-            height="5"
-            patternUnits="userSpaceOnUse"
-            patternTransform={`rotate(${lean === 'left' ? -45 : 45})`}
-          >
-            <rect width="5" height="5" fill={ink(plain ? 'face' : 'panel')} />
-            <path d="M0 0V5" stroke={ink(plain ? 'onFace' : 'ink')} strokeWidth="1" />
-          </pattern>
-        ))}
-      </defs>
-      {laid.map(({ piece, x }, i) => {
-        const Draw = draw[piece]
-        return (
-          Draw && (
-            <g
-              key={i}
-              transform={`translate(${x} 0)`}
-              opacity={sheet.pieces[i].fitted || plain ? 1 : 0.46}
-            >
-              <Draw hatch={hatch} />
-            </g>
-          )
-        )
-      })}
-      <path
-        d={`M0 0H${width}`}
-        stroke={ink('dyeText')}
-        strokeWidth="1"
-        strokeDasharray="16 4 3 4"
-        fill="none"
-      />
-    </g>
-  )
-}
 
 /** The shaft line with a flag for each station; the current one is where the tool touches. */
 export function ShaftLine({
@@ -69,7 +22,9 @@ export function ShaftLine({
   onPick: (step: string) => void
 }) {
   const [box, width] = useWidth()
-  const { laid, width: span } = lay(sheet.pieces.map((p) => p.piece))
+  // A unit on the bench is drawn alone, while the step is one of those done on it.
+  const bench = current?.bench ? sheet.benches?.find((b) => b.title === current.bench) : undefined
+  const { laid, width: span } = lay(bench?.pieces ?? sheet.pieces)
   // A short pump is not blown up beyond its drawing; it stands in the middle.
   const scale = Math.min(width / span, 1.12)
   const inset = (width - span * scale) / 2
@@ -103,10 +58,11 @@ export function ShaftLine({
           aria-hidden
         >
           <g transform={`translate(${inset} ${axis}) scale(${scale})`}>
-            <Metal sheet={sheet} />
+            <Metal laid={laid} width={span} />
           </g>
           {sheet.stations.map((s, i) => {
             const p = locate(laid, s.at)
+            if (!p) return null
             const x = inset + p.x * scale
             const y = axis + p.y * scale
             const from = Math.min(Math.max(x, left(i) + 12), left(i) + flag - 12)
@@ -151,7 +107,7 @@ export function ShaftLine({
             onPick={onPick}
           />
         ))}
-        {sheet.vertical && (
+        {sheet.vertical && !bench && (
           <Box
             sx={{
               position: 'absolute',
@@ -173,11 +129,11 @@ export function ShaftLine({
         <Box
           sx={{ position: 'absolute', left: 12, bottom: 4, display: { xs: 'none', md: 'block' } }}
         >
-          <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1rem' }}>Shaft line</Box>
-          {sheet.pieces.some((p) => !p.fitted) && (
-            <Box sx={{ fontSize: '0.8125rem', color: ink('ink2') }}>
-              Pale parts are still to fit
-            </Box>
+          <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1rem' }}>
+            {bench?.title ?? 'Shaft line'}
+          </Box>
+          {laid.some((p) => !p.fitted) && (
+            <Box sx={{ fontSize: '0.8125rem', color: ink('ink2') }}>Pale parts are off</Box>
           )}
         </Box>
       </Box>

@@ -4,7 +4,7 @@ import { photoAt } from '../api/client'
 import { useUnit } from '../app/settings'
 import { Nameplate } from '../pumps/Nameplate'
 import { lay, locate } from '../shaft/geometry'
-import { Metal } from '../shaft/ShaftLine'
+import { Metal } from '../shaft/Metal'
 import {
   OutcomeShape,
   VerdictMark,
@@ -153,7 +153,7 @@ export function Paper({ job, rows }: { job: JobView; rows: Rows }) {
 
 /** The shaft line with letters only; the same letters stand in the table. */
 function LetterLine({ sheet }: { sheet: Sheet }) {
-  const { laid, width: span } = lay(sheet.pieces.map((p) => p.piece))
+  const { laid, width: span } = lay(sheet.pieces)
   const n = sheet.stations.length
   // A short pump stands in the middle of the same paper.
   const width = Math.max(span, 1150)
@@ -161,13 +161,11 @@ function LetterLine({ sheet }: { sheet: Sheet }) {
   return (
     <svg viewBox={`0 0 ${width} 268`} width="100%" aria-hidden style={{ fontFamily: condensed }}>
       <g transform={`translate(${inset} 178)`}>
-        <Metal
-          sheet={{ ...sheet, pieces: sheet.pieces.map((p) => ({ ...p, fitted: true })) }}
-          plain
-        />
+        <Metal laid={laid} width={span} plain />
       </g>
       {sheet.stations.map((s, i) => {
         const at = locate(laid, s.at)
+        if (!at) return null
         const p = { x: at.x + inset, y: at.y }
         // Letters keep their distance where points crowd.
         const x = Math.max(p.x, 0) * 0.55 + (40 + (i * (width - 80)) / Math.max(n - 1, 1)) * 0.45

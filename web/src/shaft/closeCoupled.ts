@@ -1,0 +1,135 @@
+import { ball, bar, both, once, ring, type Pieces } from './metal'
+
+// Motors, pedestals and what sits on their shafts.
+
+export const closeCoupled: Pieces = {
+  motor: {
+    advance: 260,
+    points: { bearing: [186, -24], flange: [212, -48], shaft: [238, -11] },
+    metal: [
+      once('phantom', 'M6 -40H20M6 40H20M6 -40V40'),
+      once('turn', bar(24, 262, 11)),
+      both('left', 'M20 -56H196V-46H204V-30H212V-56H222V-22H200V-34H176V-44H34V-34H20Z'),
+      both('right', ring(178, 198, 29, 34)),
+      both('turn', ring(178, 198, 12, 17)),
+      both('paper', ball(188, -23, 5.4)),
+      both('right', ring(26, 44, 29, 34)),
+      both('turn', ring(26, 44, 12, 17)),
+      both('paper', ball(35, -23, 5.4)),
+      once('phantom', 'M56 -40H166V-16H56ZM56 40H166V16H56Z'),
+      once('right', 'M60 56V68H84V56M140 56V68H164V56'),
+    ],
+  },
+  'motor-below': {
+    advance: 260,
+    points: { shaft: [22, -11], bearing: [74, -24] },
+    metal: [
+      once('phantom', 'M256 -40H242M256 40H242M256 -40V40'),
+      once('turn', bar(238, 0, 11)),
+      both('left', 'M242 -56H66V-46H58V-30H50V-56H40V-22H62V-34H86V-44H228V-34H242Z'),
+      both('right', ring(84, 64, 29, 34)),
+      both('turn', ring(84, 64, 12, 17)),
+      both('paper', ball(74, -23, -5.4)),
+      both('right', ring(236, 218, 29, 34)),
+      both('turn', ring(236, 218, 12, 17)),
+      both('paper', ball(227, -23, -5.4)),
+      once('phantom', 'M206 -40H96V-16H206ZM206 40H96V16H206Z'),
+      once('right', 'M202 56V68H178V56M122 56V68H98V56'),
+    ],
+  },
+  pedestal: {
+    advance: 300,
+    points: { 'coupling-journal': [10, -11], bearing: [62, -24], nose: [268, -11] },
+    metal: [
+      once('turn', bar(-50, 40, 11)),
+      once('turn', bar(40, 222, 15)),
+      once('turn', bar(222, 396, 11)),
+      both('left', 'M28 -46H44V-40H214V-46H236V-18H222V-34H206V-30H82V-34H44V-18H28Z'),
+      both('right', ring(48, 76, 30, 35)),
+      both('turn', ring(48, 76, 15, 20)),
+      both('paper', ball(62, -25, 5)),
+      both('right', ring(186, 214, 30, 35)),
+      both('turn', ring(186, 214, 15, 20)),
+      both('paper', ball(200, -25, 5)),
+      both('dark', ring(30, 40, 12, 17)),
+      both('dark', ring(224, 233, 12, 17)),
+      once('right', 'M70 40V66H60V72H190V66H180V40'),
+    ],
+  },
+  'clamp-sleeve': {
+    advance: 96,
+    points: { clamp: [36, -32], sleeve: [74, -15] },
+    metal: [
+      once('turn', bar(-20, 60, 11)),
+      once('sleeve', bar(22, 190, 15)),
+      both('turn', 'M24 -15V-32H48V-15Z'),
+      both('bolt', 'M36 -32V-15'),
+      both('wire', 'M30 -27H42'),
+    ],
+  },
+  'back-plate': {
+    advance: 56,
+    points: { face: [10, -46], bore: [20, -20], shims: [34, -30] },
+    metal: [
+      once('turn', bar(-30, 60, 11)),
+      both('right', 'M4 -20V-46H-26V-54H14V-70H30V-20Z'),
+      both('bolt', 'M-22 -50H6'),
+    ],
+  },
+  'shaft-seal': {
+    advance: 86,
+    points: { seat: [13, -26], head: [56, -24] },
+    metal: [
+      once('turn', bar(-30, 90, 11)),
+      both('left', 'M4 -14V-28H18V-24H22V-14Z'),
+      both('dark', 'M23 -23H34V-20L40 -14H23Z'),
+      both('wire', 'M40 -15L46 -23L52 -15L58 -23L64 -15L70 -23L76 -15'),
+      both('turn', 'M76 -12V-24H84V-12Z'),
+    ],
+  },
+  'outer-seal': {
+    advance: 96,
+    points: { head: [30, -26], springs: [64, -22] },
+    metal: [
+      once('turn', bar(-30, 100, 11)),
+      both('turn', 'M8 -12V-28H16V-22H24V-12Z'),
+      both('dark', ring(26, 38, 12, 23)),
+      both('wire', 'M40 -13L46 -22L52 -13L58 -22L64 -13L70 -22L76 -13'),
+      both('left', 'M78 -13V-30H92V-13Z'),
+    ],
+  },
+  'shim-pack': {
+    advance: 30,
+    points: { pack: [15, -28] },
+    metal: [
+      once('turn', bar(-20, 40, 11)),
+      both('leaf', ring(6, 11, 11, 28)),
+      both('leaf', ring(12, 15, 11, 28)),
+      both('leaf', ring(17, 20, 11, 28)),
+      both('leaf', ring(21, 24, 11, 28)),
+    ],
+  },
+  'spring-coupler': {
+    advance: 110,
+    points: { coupler: [55, -26] },
+    metal: [
+      once('turn', bar(-10, 44, 8)),
+      once('turn', bar(66, 120, 8)),
+      both('turn', 'M18 -8V-26H34V-8ZM76 -8V-26H92V-8Z'),
+      both('wire', 'M34 -22L40 -12L46 -24L52 -12L58 -24L64 -12L70 -24L76 -12'),
+    ],
+  },
+  'bearing-cartridge': {
+    advance: 176,
+    points: { bearing: [36, -24], seal: [150, -24] },
+    metal: [
+      once('turn', bar(-10, 240, 9)),
+      both('left', 'M14 -40H120V-64H136V-12H122V-30H64V-34H14Z'),
+      both('brass', ring(20, 52, 10, 30)),
+      both('brass', ring(70, 108, 10, 28)),
+      both('dark', ring(138, 146, 10, 20)),
+      both('wire', 'M147 -11L152 -20L157 -11L162 -20L167 -11'),
+      once('paper', 'M30 -40V-52H42V-40M28 -52H44V-58H28Z'),
+    ],
+  },
+}
