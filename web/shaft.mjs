@@ -13,6 +13,7 @@ const vite = await createServer({
   optimizeDeps: { noDiscovery: true, include: [] },
 })
 const { extent, shapes } = await vite.ssrLoadModule('/src/shaft/geometry.ts')
+const { drawings } = await vite.ssrLoadModule('/src/shaft/drawings.ts')
 await vite.close()
 
 const round = (x) => Math.round(x * 100) / 100
@@ -37,23 +38,22 @@ function path(d, mirrored) {
   return out
 }
 
-const pieces = Object.fromEntries(
-  Object.entries(shapes).map(([name, { metal, ...piece }]) => [
-    name,
-    {
-      ...piece,
-      extent: extent({ metal }),
-      shapes: metal.flatMap(({ how, d, both }) =>
-        [{ how, path: path(d) }].concat(both ? { how, path: path(d, true) } : []),
-      ),
-    },
-  ]),
-)
+const lines = (metal) =>
+  metal.flatMap(({ how, d, both }) =>
+    [{ how, path: path(d) }].concat(both ? { how, path: path(d, true) } : []),
+  )
+const entries = (all) =>
+  Object.entries(all)
+    .map(([k, v]) => `${JSON.stringify(k)}: ${JSON.stringify(v)}`)
+    .join(',\n')
+const written = (all) =>
+  Object.fromEntries(
+    Object.entries(all).map(([name, { metal, ...rest }]) => [
+      name,
+      { ...rest, extent: extent({ metal }), shapes: lines(metal) },
+    ]),
+  )
 writeFileSync(
   process.argv[2],
-  '{\n' +
-    Object.entries(pieces)
-      .map(([k, v]) => `${JSON.stringify(k)}: ${JSON.stringify(v)}`)
-      .join(',\n') +
-    '\n}\n',
+  `{"pieces": {\n${entries(written(shapes))}\n}, "drawings": {\n${entries(written(drawings))}\n}}\n`,
 )

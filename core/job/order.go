@@ -26,6 +26,7 @@ type OrderStep struct {
 	Beside   []string // parts with what goes on them, the papers, the limit
 	Limit    *LimitShown
 	Cautions []string
+	Drawing  string // name of the small drawing of how it goes in
 	Rooms    []Room
 }
 
@@ -55,7 +56,7 @@ func OrderOf(s *Sheet) *Order {
 
 func orderStep(s *StepSheet) OrderStep {
 	p := s.Panel
-	out := OrderStep{Title: s.Title, How: s.How, Cautions: s.Cautions}
+	out := OrderStep{Title: s.Title, How: s.How, Cautions: s.Cautions, Drawing: s.Drawing}
 	for _, f := range p.Fits {
 		out.Beside = append(out.Beside, fitted(f))
 	}

@@ -411,6 +411,9 @@ func (c *checker) step(s *Step) {
 	} else if check := kinds[i].check; check != nil {
 		check(c, s)
 	}
+	if s.Drawing != "" && !slices.Contains(drawings, s.Drawing) {
+		fault("there is no drawing %q: the drawings are %s", s.Drawing, strings.Join(drawings, ", "))
+	}
 	c.reopens(s.line, s.ID, s.Reopens)
 	if s.Follows && s.Kind == Sign {
 		fault("the signature cannot follow itself")

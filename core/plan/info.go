@@ -17,6 +17,7 @@ type StepInfo struct {
 	Check    string   `json:"check,omitempty"`
 	Lead     bool     `json:"lead,omitempty"`
 	Compound string   `json:"compound,omitempty" doc:"what goes on"`
+	Drawing  string   `json:"drawing,omitempty" doc:"name of the small drawing of how it goes in"`
 	Follows  bool     `json:"follows,omitempty" doc:"comes after the hand-back"`
 }
 
@@ -26,7 +27,8 @@ func (s *Step) Info() *StepInfo { return s.info }
 // inform tells a step as a sheet shows it.
 func (p *Plan) inform(s *Step) *StepInfo {
 	i := &StepInfo{ID: s.ID, Kind: s.Kind, Title: s.Title, Short: s.Title, How: s.How, Why: s.Why,
-		Cautions: s.Cautions, Phase: s.Phase, Check: s.Check, Lead: s.Lead, Compound: s.Compound, Follows: s.Follows}
+		Cautions: s.Cautions, Phase: s.Phase, Check: s.Check, Lead: s.Lead, Compound: s.Compound, Drawing: s.Drawing,
+		Follows: s.Follows}
 	check := p.Checks[s.Check]
 	if check != nil {
 		i.Short = check.Short

@@ -352,6 +352,7 @@ type Step struct {
 	Feels    []Feel     `yaml:"feels" doc:"turn: what the other ways of turning mean here"`
 	Reopens  []string   `yaml:"reopens" doc:"stages to be done again when this comes out wrong"`
 	From     Origins    `yaml:"from" doc:"field → origin"`
+	Drawing  string     `yaml:"drawing" doc:"small drawing of how it goes in: one of those of the screen"`
 	Compound string     `yaml:"compound" doc:"what goes on: dry, light oil, anti-seize, locking fluid"`
 	Fits     []string   `yaml:"fits" doc:"parts that it fits: each is told with what goes on it"`
 	Papers   []string   `yaml:"papers" doc:"values that are told at it, with their source"`

@@ -61,6 +61,9 @@ func (p *page) orderStep(s *job.OrderStep) {
 	head := p.split(bold(9.5), s.Title, wide)
 	below := p.below(s, wide)
 	high := float64(len(head))*4.4 + float64(len(below))*3.7 + p.roomsHigh(s.Rooms, wide) + 1.5
+	if s.Drawing != "" {
+		high += sketchHigh
+	}
 	if p.room() < high {
 		p.AddPage()
 	}
@@ -76,6 +79,10 @@ func (p *page) orderStep(s *job.OrderStep) {
 	for _, l := range below {
 		p.at(left, y).cell(wide, 3.7, l.face, l.text, "L")
 		y += 3.7
+	}
+	if s.Drawing != "" {
+		p.sketch(s.Drawing, left, y, wide)
+		y += sketchHigh
 	}
 	p.SetXY(margin, p.rooms(s.Rooms, left, y, wide)+1.5)
 }

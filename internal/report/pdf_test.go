@@ -48,6 +48,27 @@ func TestThePlanAndTheDrawingHaveTheSamePieces(t *testing.T) {
 	}
 }
 
+// A step may show each small drawing there is, and no other.
+func TestThePlanAndTheScreenHaveTheSameDrawings(t *testing.T) {
+	named := slices.Sorted(slices.Values(plan.Drawings()))
+	if have := slices.Sorted(maps.Keys(atSteps)); !slices.Equal(named, have) {
+		t.Errorf("a plan may name %v, and there are %v", named, have)
+	}
+	used := map[string]bool{}
+	for _, p := range plan.Library() {
+		for i := range p.Stages {
+			for k := range p.Stages[i].Steps {
+				used[p.Stages[i].Steps[k].Drawing] = true
+			}
+		}
+	}
+	for _, name := range named {
+		if !used[name] {
+			t.Errorf("no shipped plan shows %s", name)
+		}
+	}
+}
+
 var (
 	lead  = job.Person{ID: "p", Name: "R. Lindqvist", Role: job.Lead}
 	start = time.Date(2026, 11, 2, 8, 0, 0, 0, time.UTC)

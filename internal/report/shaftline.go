@@ -25,18 +25,21 @@ type piece struct {
 	Back    float64               `json:"back"`    // how far before its place it begins
 	Extent  [2]float64            `json:"extent"`  // how far it is drawn to either side
 	Points  map[string][2]float64 `json:"points"`
+	Caption string                `json:"caption"` // of a small drawing
+	Words   [][]any               `json:"words"`   // in it: x, y, text
 	Shapes  []struct {
 		How  string  `json:"how"`
 		Path [][]any `json:"path"` // M, L and C with their numbers; Z
 	} `json:"shapes"`
 }
 
-var drawn = func() map[string]piece {
-	var all map[string]piece
+// drawn are the pieces of shaft lines, atSteps the small drawings.
+var drawn, atSteps = func() (pieces, drawings map[string]piece) {
+	var all struct{ Pieces, Drawings map[string]piece }
 	if err := json.Unmarshal(shaftJSON, &all); err != nil {
 		panic(fmt.Sprintf("report: shaft.json: %v", err))
 	}
-	return all
+	return all.Pieces, all.Drawings
 }()
 
 // pen is how a shape is drawn on white paper.
@@ -48,26 +51,24 @@ type pen struct {
 }
 
 var (
-	black   = inkColour
 	white   = colour{255, 255, 255}
 	wash    = colour{220, 223, 240}
 	blue    = colour{169, 178, 226}
 	brass   = colour{201, 162, 74}
 	oil     = colour{236, 234, 230}
-	grey    = greyInk
 	phantom = []float64{9, 3, 2, 3}
 )
 
 // pens are those of the screen; see web/src/shaft/metal.ts for what each is for.
 var pens = map[string]pen{
-	"left": {line: &black, width: 1.3, hatch: "left"}, "right": {line: &black, width: 1.3, hatch: "right"},
-	"turn": {fill: &wash, line: &black, width: 1.3}, "sleeve": {fill: &blue, line: &black, width: 1.3},
-	"brass": {fill: &brass, line: &black, width: 1.3}, "leaf": {fill: &brass, line: &black, width: 0.9},
-	"paper": {fill: &white, line: &black, width: 1.3}, "ring": {fill: &white, line: &black, width: 0.9},
-	"stone": {fill: &oil, line: &black, width: 1.3}, "dark": {fill: &black}, "shade": {hatch: "left"},
-	"bolt": {line: &black, width: 3}, "wire": {line: &black, width: 1.6}, "line": {line: &black, width: 1.1},
-	"thin": {line: &grey, width: 1.2}, "dotted": {line: &grey, width: 1, dash: []float64{7, 3}},
-	"phantom": {line: &grey, width: 1.2, dash: phantom},
+	"left": {line: &inkColour, width: 1.3, hatch: "left"}, "right": {line: &inkColour, width: 1.3, hatch: "right"},
+	"turn": {fill: &wash, line: &inkColour, width: 1.3}, "sleeve": {fill: &blue, line: &inkColour, width: 1.3},
+	"brass": {fill: &brass, line: &inkColour, width: 1.3}, "leaf": {fill: &brass, line: &inkColour, width: 0.9},
+	"paper": {fill: &white, line: &inkColour, width: 1.3}, "ring": {fill: &white, line: &inkColour, width: 0.9},
+	"stone": {fill: &oil, line: &inkColour, width: 1.3}, "dark": {fill: &inkColour}, "shade": {hatch: "left"},
+	"bolt": {line: &inkColour, width: 3}, "wire": {line: &inkColour, width: 1.6}, "line": {line: &inkColour, width: 1.1},
+	"thin": {line: &greyInk, width: 1.2}, "dotted": {line: &greyInk, width: 1, dash: []float64{7, 3}},
+	"phantom": {line: &greyInk, width: 1.2, dash: phantom}, "mark": {line: &dyeInk, width: 2.6},
 }
 
 const (
@@ -203,6 +204,27 @@ func (c canvas) piece(d piece, x float64) {
 	}
 	c.SetLineWidth(0.2)
 }
+
+// sketch is a small drawing with its caption beside it; it is sketchHigh high.
+func (p *page) sketch(name string, left, y, wide float64) {
+	d, is := atSteps[name]
+	if !is {
+		return
+	}
+	const across = 210.0 // units of the drawing
+	c := canvas{page: p, k: sketchWide / across, x: left + sketchWide/2, y: y + sketchHigh/2}
+	c.piece(d, 0)
+	c.ink(inkColour)
+	for _, word := range d.Words {
+		x, y := c.to(word[0].(float64), word[1].(float64)) // JSON of our own making
+		p.at(x, y-2.2).cell(20, 2.4, plain(5.5), word[2].(string), "L")
+	}
+	for i, l := range p.split(plain(8), d.Caption, wide-sketchWide-3) {
+		p.at(left+sketchWide+3, y+4+float64(i)*3.7).cell(wide-sketchWide-3, 3.7, plain(8), l, "L")
+	}
+}
+
+const sketchWide, sketchHigh = 27.0, 21.0 // mm
 
 // numbers are those behind the letter of a segment.
 func numbers(segment []any) []float64 {

@@ -2422,6 +2422,8 @@ export interface components {
             compound?: string;
             /** @description a person's, on a reading that needs one */
             decision?: components["schemas"]["Decision"];
+            /** @description name of the small drawing of how it goes in */
+            drawing?: string;
             /**
              * Format: int64
              * @description how often it was entered

@@ -1,3 +1,4 @@
+import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import type { JobView, Person, Step } from '../api/types'
@@ -46,7 +47,10 @@ export function Actions(props: Props) {
         >
           {next ? (
             <>
-              Next: {next.short} <Key on>Enter</Key>
+              <Box component="span" sx={next.short.length > 24 ? long : undefined}>
+                Next: {next.short}
+              </Box>{' '}
+              <Key on>Enter</Key>
             </>
           ) : (
             'The last step'
@@ -95,6 +99,17 @@ export function Actions(props: Props) {
     </>
   )
 }
+
+/** A long title stands smaller, on two lines at most. */
+const long = {
+  fontSize: '1.0625rem',
+  lineHeight: 1.2,
+  textAlign: 'left',
+  display: '-webkit-box',
+  WebkitLineClamp: 2,
+  WebkitBoxOrient: 'vertical',
+  overflow: 'hidden',
+} as const
 
 const aside = { alignSelf: 'flex-start', px: 0, gap: 2, textAlign: 'left' } as const
 

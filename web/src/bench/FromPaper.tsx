@@ -68,7 +68,12 @@ export function FromPaper({ paper }: { paper: Paper }) {
   useKeys({ x: () => (written ? set(null) : begin()) })
   if (!written)
     return (
-      <Button variant="text" data-from-paper onClick={begin} sx={{ px: 1, alignSelf: 'start' }}>
+      <Button
+        variant="text"
+        data-from-paper
+        onClick={begin}
+        sx={{ px: 1, gap: 2, alignSelf: 'start' }}
+      >
         Type in from paper <Key>x</Key>
       </Button>
     )

@@ -7,6 +7,7 @@ import { useHand, useHandsOn } from '../api/hands'
 import type { Body, FieldError, JobView, Step } from '../api/types'
 import { useSettings } from '../app/settings'
 import { EntryContext } from '../entry/EntryBox'
+import { Small } from '../shaft/Metal'
 import { NextTime } from '../pumps/NextTime'
 import { ink } from '../theme'
 import { Actions } from './Actions'
@@ -193,8 +194,10 @@ export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells
     // Where bolts are ticked, the panel puts the focus on the next one.
     if (!ticks) setTimeout(() => focus.firstBox() || focus.step())
   }
+  const small = step.drawing && <Small name={step.drawing} />
   const tellColumn = (
     <>
+      {wide && small}
       <Tells
         step={step}
         reading={reading}
@@ -256,7 +259,10 @@ export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells
             <Beside step={step} />
             <Cautions step={step} />
             <Box sx={halves}>
-              <Box sx={{ minWidth: 0 }}>{Instrument ? <Instrument /> : <Unknown />}</Box>
+              <Box sx={{ minWidth: 0 }}>
+                {Instrument ? <Instrument /> : <Unknown />}
+                {!wide && small}
+              </Box>
               <Box sx={{ display: 'flex', flexDirection: 'column', gap: 2, minWidth: 0 }}>
                 <Result step={step} reading={reading} />
                 {stale && kept && (

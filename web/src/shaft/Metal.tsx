@@ -1,5 +1,7 @@
 import { useId } from 'react'
-import { ink } from '../theme'
+import Box from '@mui/material/Box'
+import { condensed, ink } from '../theme'
+import { drawings } from './drawings'
 import type { Laid } from './geometry'
 import type { How, Shape } from './metal'
 
@@ -24,42 +26,54 @@ const pens: Record<How, Record<string, string | number>> = {
   line: { ...none, strokeWidth: 1.1 },
   thin: { ...none, stroke: ink('ink2'), strokeWidth: 1.2 },
   dotted: { ...none, stroke: ink('ink2'), strokeWidth: 1, strokeDasharray: '7 3' },
+  mark: { fill: 'none', stroke: ink('dyeText'), strokeWidth: 2.6, strokeLinejoin: 'round' },
   phantom: { ...none, stroke: ink('ink2'), strokeWidth: 1.2, strokeDasharray: '9 3 2 3' },
 }
 
-/** Pieces on their centre line. What is off the pump is pale; on the paper nothing is. */
-export function Metal({ laid, width, plain }: { laid: Laid[]; width: number; plain?: boolean }) {
+/** Shapes with the hatching they need. On the paper cut metal is plain. */
+function useShapes(plain?: boolean) {
   const id = useId()
   const draw = ({ how, d }: Shape) => {
     const lean = how === 'shade' ? 'left' : how
     const fill = lean === 'left' || lean === 'right' ? { fill: `url(#${id}${lean})` } : {}
     return <path d={d} {...pens[how]} {...fill} />
   }
+  const hatching = (
+    <defs>
+      {(['left', 'right'] as const).map((lean) => (
+        <pattern
+          key={lean}
+          id={id + lean}
+          width="5"
+          height="5"
+          patternUnits="userSpaceOnUse"
+          patternTransform={`rotate(${lean === 'left' ? -45 : 45})`}
+        >
+          <rect width="5" height="5" fill={ink(plain ? 'face' : 'panel')} />
+          <path d="M0 0V5" stroke={ink(plain ? 'onFace' : 'ink')} strokeWidth="1" />
+        </pattern>
+      ))}
+    </defs>
+  )
+  const shapes = (metal: Shape[]) =>
+    metal.map((s, k) => (
+      <g key={k}>
+        {draw(s)}
+        {s.both && <g transform="scale(1 -1)">{draw(s)}</g>}
+      </g>
+    ))
+  return { hatching, shapes }
+}
+
+/** Pieces on their centre line. What is off the pump is pale; on the paper nothing is. */
+export function Metal({ laid, width, plain }: { laid: Laid[]; width: number; plain?: boolean }) {
+  const { hatching, shapes } = useShapes(plain)
   return (
     <g>
-      <defs>
-        {(['left', 'right'] as const).map((lean) => (
-          <pattern
-            key={lean}
-            id={id + lean}
-            width="5"
-            height="5"
-            patternUnits="userSpaceOnUse"
-            patternTransform={`rotate(${lean === 'left' ? -45 : 45})`}
-          >
-            <rect width="5" height="5" fill={ink(plain ? 'face' : 'panel')} />
-            <path d="M0 0V5" stroke={ink(plain ? 'onFace' : 'ink')} strokeWidth="1" />
-          </pattern>
-        ))}
-      </defs>
+      {hatching}
       {laid.map(({ piece, x, fitted }, i) => (
         <g key={i} transform={`translate(${x} 0)`} opacity={fitted || plain ? 1 : 0.4}>
-          {piece.metal.map((s, k) => (
-            <g key={k}>
-              {draw(s)}
-              {s.both && <g transform="scale(1 -1)">{draw(s)}</g>}
-            </g>
-          ))}
+          {shapes(piece.metal)}
         </g>
       ))}
       <path
@@ -70,5 +84,39 @@ export function Metal({ laid, width, plain }: { laid: Laid[]; width: number; pla
         fill="none"
       />
     </g>
+  )
+}
+
+/** The small drawing of a step: how it goes in. */
+export function Small({ name }: { name: string }) {
+  const { hatching, shapes } = useShapes()
+  const d = drawings[name]
+  if (!d) return null
+  return (
+    <Box component="figure" sx={{ m: 0, my: 3, maxWidth: 330 }} data-drawing={name}>
+      <svg viewBox="-105 -80 210 166" width="100%" aria-hidden>
+        {hatching}
+        {shapes(d.metal)}
+        {d.words?.map(([x, y, text]) => (
+          <text
+            key={text}
+            x={x}
+            y={y}
+            fontFamily={condensed}
+            fontWeight="600"
+            fontSize="12"
+            fill={ink('ink')}
+            stroke={ink('panel')}
+            strokeWidth="3"
+            paintOrder="stroke"
+          >
+            {text}
+          </text>
+        ))}
+      </svg>
+      <Box component="figcaption" sx={{ fontSize: '0.9375rem' }}>
+        {d.caption}
+      </Box>
+    </Box>
   )
 }

@@ -9,7 +9,7 @@ import { lay, locate } from './geometry'
 import { Metal } from './Metal'
 
 const BAND = 27 // clear band between flags and metal, for the sideways move of the leaders
-const REACH = 80 // of the metal above and below the centre line
+const REACH = 84 // of the metal above and below the centre line
 
 /** The shaft line with a flag for each station; the current one is where the tool touches. */
 export function ShaftLine({

@@ -21,6 +21,7 @@ export type How =
   | 'thin'
   | 'dotted'
   | 'phantom'
+  | 'mark' // in a small drawing: what counts
 
 export interface Shape {
   how: How
