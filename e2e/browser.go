@@ -112,7 +112,8 @@ func Settings(person, unit, mode string) chromedp.Action[chromedp.Void] {
 	}
 }
 
-// Type presses keys one by one, as a keyboard does: \n is Enter, \x1b Escape. A
+// Type presses keys one by one, as a keyboard does: \n is Enter, \x1b Escape, \t Tab,
+// \v Tab with Shift and → the arrow. A
 // key and its letter go out as one event, so that a key which the page has
 // taken types nothing into a box that it has just moved to.
 func Type(keys string) chromedp.Action[chromedp.Void] {
@@ -122,6 +123,13 @@ func Type(keys string) chromedp.Action[chromedp.Void] {
 			switch r {
 			case '\n':
 				down.Key, down.Code, down.Text, down.WindowsVirtualKeyCode = "Enter", "Enter", "\r", 13
+			case '\t', '\v':
+				down.Key, down.Code, down.Text, down.WindowsVirtualKeyCode = "Tab", "Tab", "", 9
+				if r == '\v' {
+					down.Modifiers = 8 // Shift
+				}
+			case '→':
+				down.Key, down.Code, down.Text, down.WindowsVirtualKeyCode = "ArrowRight", "ArrowRight", "", 39
 			case '\x1b':
 				down.Key, down.Code, down.Text, down.WindowsVirtualKeyCode = "Escape", "Escape", "", 27
 			}

@@ -17,7 +17,7 @@ export function Key({ children, on }: { children: string; on?: boolean }) {
         whiteSpace: 'nowrap',
         color: on ? 'inherit' : ink('ink2'),
         ...(children.length === 1 && {
-          ':root:has(input:focus, textarea:focus) &::before': { content: '"Alt "' },
+          ':root:has(input:focus, textarea:focus, select:focus) &::before': { content: '"Alt "' },
         }),
       }}
     >

@@ -19,7 +19,7 @@ export function stepKeys(e: React.KeyboardEvent, does: Does) {
     const all = does.boxes()
     const to = all[all.indexOf(target) + by]
     to?.focus()
-    to?.select()
+    if (to instanceof HTMLInputElement) to.select() // a list has nothing to select
     return to !== undefined
   }
   if (e.key === 'Enter' && entry) {

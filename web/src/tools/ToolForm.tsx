@@ -3,7 +3,6 @@ import { flushSync } from 'react-dom'
 import { useToolChoices } from '../api/client'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
@@ -33,6 +32,7 @@ export function ToolForm({ groups, texts, unit, onChange, dense }: Props) {
         <Choice
           key={path}
           field={f}
+          path={path}
           label={label}
           value={value}
           onChange={(t) => onChange(path, t)}
@@ -192,11 +192,13 @@ const yesOrNo = [
 
 function Choice({
   field,
+  path,
   label,
   value,
   onChange,
 }: {
   field: Field
+  path: string
   label: string
   value: string
   onChange: (text: string) => void
@@ -207,6 +209,7 @@ function Choice({
     field.kind === 'yes' ? yesOrNo : (field.choices ?? listed.map((c) => [c, c || '–'] as const))
   if (choices.length > 4) {
     return (
+      // The browser's own list is one of the boxes: Enter goes on from it, letters choose.
       <TextField
         select
         size="small"
@@ -214,11 +217,17 @@ function Choice({
         value={value}
         onChange={(e) => onChange(e.target.value)}
         sx={{ minWidth: 104, '& .MuiInputBase-root': { height: 54 } }}
+        slotProps={{
+          select: { native: true },
+          inputLabel: { shrink: true },
+          htmlInput: { 'data-entry': '', 'data-field': path },
+        }}
       >
+        {!choices.some(([key]) => key === value) && <option value={value}>{value}</option>}
         {choices.map(([key, words]) => (
-          <MenuItem key={key} value={key} sx={{ minHeight: 45 }}>
+          <option key={key} value={key}>
             {words}
-          </MenuItem>
+          </option>
         ))}
       </TextField>
     )

@@ -116,7 +116,7 @@ function Page({ tool }: { tool: Tool }) {
       const to = all[i + (e.shiftKey ? -1 : 1)]
       if (to) {
         to.focus()
-        to.select()
+        if (to instanceof HTMLInputElement) to.select() // a list has nothing to select
       } else copy.current?.focus()
     } else if (e.key === 'Backspace' && (target as HTMLInputElement).value === '') {
       e.preventDefault()
