@@ -112,21 +112,6 @@ func again(step, stage string) func(*bench) string {
 	}
 }
 
-// condemns: a finding at the step ends the part.
-func condemns(step, finding string) func(*bench) string {
-	return func(whole *bench) string {
-		b, s := at(whole, step)
-		if s == nil {
-			return step + " is not in this job"
-		}
-		b.keep(s, job.Body{Inspect: &job.InspectForm{Found: []string{finding}}})
-		if r := job.Derive(b.job).Step(step).Reading; r.Outcome != judge.Replace {
-			return fmt.Sprintf("%s: with %s found the part is %q", step, finding, r.Outcome)
-		}
-		return ""
-	}
-}
-
 // asked: the step is part of the job; away: it is not.
 func asked(steps ...string) func(*bench) string {
 	return func(whole *bench) string {
