@@ -33,6 +33,7 @@ stages:
 // A dial at two places along the shaft is typed straight through; each place has its own
 // verdict and its own line on the sheet.
 func TestADialAtSeveralPlaces(t *testing.T) {
+	long(t)
 	t.Parallel()
 	p := tab(t, "/shop")
 	p.takeIn(alongPlan, "along", "AL-1")

@@ -57,6 +57,14 @@ func without(err error) int {
 	return 1
 }
 
+// long leaves a test to the drill: it takes many pages, and what it is about changes seldom.
+func long(t *testing.T) {
+	t.Helper()
+	if !drill.On() {
+		t.Skip("in the drill")
+	}
+}
+
 var shops sync.Map // test → its shop
 
 // shopOf is the demo shop of one test, as nobody else touches it.
@@ -163,6 +171,7 @@ var powerEnd = []struct{ step, readings, figure, verdict string }{
 }
 
 func TestAWholeJobByKeyboard(t *testing.T) {
+	long(t)
 	t.Parallel()
 	p := tab(t, "/")
 	p.until(`document.querySelector('[data-job]')`)
@@ -591,6 +600,7 @@ func TestThePageKeepsItsSecurityPolicy(t *testing.T) {
 // A question at the bench: taken from the tray by its key, typed, read, opened
 // again by its address, kept to a pump. No mouse.
 func TestABenchToolByKeyboard(t *testing.T) {
+	long(t)
 	t.Parallel()
 	p := tab(t, "/tools")
 	p.until(`document.querySelectorAll('main li').length > 10`)
@@ -628,6 +638,7 @@ func TestABenchToolByKeyboard(t *testing.T) {
 
 // A tool without a letter of its own is found by a word; its boxes follow each other.
 func TestAToolIsFoundByAWord(t *testing.T) {
+	long(t)
 	t.Parallel()
 	p := tab(t, "/tools")
 	p.until(`document.querySelectorAll('main li').length > 20`)

@@ -24,6 +24,7 @@ stages:
 // What one person has begun the other sees; a clock runs on every screen until the step is
 // kept; the list says what a job waits for.
 func TestStepsAreInSomebodysHands(t *testing.T) {
+	long(t)
 	t.Parallel()
 	p := tab(t, "/shop")
 	p.takeIn(clockPlan, "clock", "CL-1")

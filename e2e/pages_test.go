@@ -14,6 +14,7 @@ import (
 // Every page of the demo shop opens on a tablet: something is on it, nothing has
 // failed, nothing hangs over its edge, and each file that it offers is there.
 func TestEveryPageOpens(t *testing.T) {
+	long(t)
 	t.Parallel()
 	p := tab(t, "/shop")
 	p.until(`document.querySelector('main')`)

@@ -41,6 +41,7 @@ func drawn(kind string) string {
 func csv(text string) string { return fmt.Sprintf(`new Blob([%q], { type: 'text/csv' })`, text) }
 
 func TestAPumpsPageKeepsWhatIsNoted(t *testing.T) {
+	long(t)
 	t.Parallel()
 	p := tab(t, "/pumps/FK-401")
 	p.press("Add a remark")
@@ -95,6 +96,7 @@ func TestALimitSaysWhyItCounts(t *testing.T) {
 }
 
 func TestTheRegisterIsTakenInWhole(t *testing.T) {
+	long(t)
 	t.Parallel()
 	p := tab(t, "/shop")
 	p.give(`[data-file=pumps]`, "register.csv",

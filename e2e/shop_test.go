@@ -47,6 +47,7 @@ func (p *page) says(text string) {
 // A new shop: nothing is there, and each page says what comes first. From the
 // first name to the first reading.
 func TestAShopBegins(t *testing.T) {
+	long(t)
 	t.Parallel()
 	empty, err := OpenEmpty(t.Context(), t.TempDir(), time.Now)
 	if err != nil {
@@ -109,6 +110,7 @@ func TestAShopBegins(t *testing.T) {
 // How the shop works is settled once, and the next job goes by it; what is
 // chosen and not kept survives a look at another window.
 func TestHowTheShopWorks(t *testing.T) {
+	long(t)
 	t.Parallel()
 	other, err := OpenShop(t.Context(), t.TempDir(), time.Now)
 	if err != nil {
