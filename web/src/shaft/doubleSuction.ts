@@ -86,6 +86,11 @@ const ends: Record<string, { points: Record<string, [number, number]>; metal: Sh
       both('turn', ring(268, 276, 14, 28)),
     ],
   },
+  'flush-line': {
+    points: {},
+    metal: [once('turn', 'M218 -44V-82H226V-44Z'), once('turn', 'M210 -82H234V-88H210Z')],
+  },
+  'flush-plug': { points: {}, metal: [once('dark', 'M217 -50H227V-40H217Z')] },
   'locked-nut': {
     points: {},
     metal: [both('turn', ring(34, 47, 14, 25)), both('dark', ring(47, 50, 14, 27))],

@@ -173,6 +173,16 @@ export const frame: Pieces = {
       both('turn', ring(67, 82, 16, 24)),
     ],
   },
+  'foil-clamp': {
+    advance: 0,
+    back: 135,
+    points: {},
+    metal: [
+      both('turn', ring(83, 96, 15, 22)),
+      both('bolt', 'M78 -19H101'),
+      both('dark', ring(68, 83, 14, 15)),
+    ],
+  },
   'seal-bellows': {
     advance: 0,
     back: 135,

@@ -55,6 +55,16 @@ export const inline: Pieces = {
     points: {},
     metal: [once('paper', 'M52 -44V-54H72V-44M48 -54H76V-60H48Z'), once('stone', bar(52, 70, 18))],
   },
+  'oil-cover': {
+    advance: 0,
+    back: 200,
+    points: {},
+    metal: [
+      once('left', 'M38 -44V-52H86V-44'),
+      once('bolt', 'M42 -56V-44M82 -56V-44'),
+      once('stone', bar(52, 70, 18)),
+    ],
+  },
   'sealed-bearings': {
     advance: 0,
     back: 200,
