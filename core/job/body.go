@@ -97,6 +97,7 @@ type Input map[string]any
 type DirectForm struct {
 	Value      quantity.Typed `json:"value,omitzero"`
 	Graduation quantity.Typed `json:"graduation,omitzero"`
+	Less       quantity.Typed `json:"less,omitzero" doc:"the depth that is taken off, of a check worked out from two"`
 	Leaf       bool           `json:"leaf,omitempty" doc:"the thickest leaf that goes: no graduation is asked"`
 }
 

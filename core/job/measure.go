@@ -10,6 +10,7 @@ import (
 	"settle/core/plan"
 	"settle/core/quantity"
 	"settle/core/setting"
+	"settle/core/words"
 )
 
 // A reading beyond these is questioned, not refused: no dial, leaf or push and pull
@@ -276,11 +277,21 @@ func direct(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		graduation, okGraduation = division(r, "direct.graduation", f.Graduation, ", such as 0.01 mm")
 		ok = ok && okGraduation
 	}
+	uncertainty := gauge.DirectUncertainty(graduation, 0)
+	// What is set by a leaf is read like a check, and is none.
+	if check := s.check(step); check != nil && len(check.Depths) > 0 && !f.Leaf {
+		less, read := r.Length(gauge.Named("direct.less"), f.Less)
+		if ok = ok && read; ok && less > value {
+			r.Errors.Add("direct.less", fmt.Errorf("is more than %s: the two are changed over", words.Lower(check.Depths[0])))
+			return nil
+		}
+		value, uncertainty = value-less, gauge.DifferenceUncertainty(graduation, 0)
+	}
 	if !ok {
 		return nil
 	}
 	limit := s.limitOf(step)
-	v := judge.Length(value, gauge.DirectUncertainty(graduation, 0), limit.Bounds)
+	v := judge.Length(value, uncertainty, limit.Bounds)
 	if f.Leaf && v.Result == judge.Close { // a leaf is its own uncertainty
 		v.Result = judge.Within
 	}
@@ -293,7 +304,8 @@ func directBoxes(b *Body) []box {
 	if b.Direct == nil {
 		return nil
 	}
-	return []box{{path: "direct.value", length: b.Direct.Value, most: absurdSize}}
+	return []box{{path: "direct.value", length: b.Direct.Value, most: absurdSize},
+		{path: "direct.less", length: b.Direct.Less, most: absurdSize}}
 }
 
 func travel(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {

@@ -32,7 +32,7 @@ var instruments = []instrumentKind{
 	{key: Float, check: (*checker).float},
 	{key: Feeler, check: (*checker).places},
 	{key: Setting, check: (*checker).dimension},
-	{key: Direct},
+	{key: Direct, check: (*checker).direct},
 	{key: Travel, check: (*checker).travel},
 	{key: Ring, check: (*checker).dimension, ownLimit: true},
 	{key: Fit, check: (*checker).fit, ownLimit: true},
@@ -125,6 +125,12 @@ func (c *checker) places(key string, x *Check) {
 // dimension hangs on a length of the pump's.
 func (c *checker) dimension(key string, x *Check) {
 	c.value(x.line, "", "check "+key+": of", x.Of, LengthValue)
+}
+
+func (c *checker) direct(key string, x *Check) {
+	if len(x.Depths) != 0 && len(x.Depths) != 2 {
+		c.fault(x.line, "", "check %s: depths are %d: write two, the second is taken off the first", key, len(x.Depths))
+	}
 }
 
 func (c *checker) travel(key string, x *Check) {

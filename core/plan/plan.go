@@ -203,6 +203,7 @@ type Check struct {
 	Seat       string          `yaml:"seat" enum:"shaft,housing" doc:"fit: which seat"`
 	Class      string          `yaml:"class" doc:"fit: value that names the class, such as k5"`
 	Limit      []LimitKey      `yaml:"limit" doc:"key of its limit; the first whose condition holds counts"`
+	Depths     []string        `yaml:"depths" doc:"direct: the two depths it is worked out from, the second off the first"`
 	Down       string          `yaml:"down" doc:"travel: limit key of the depth right down"`
 	Up         string          `yaml:"up" doc:"travel: limit key of the depth right up"`
 	Deeper     string          `yaml:"deeper" enum:"down,up" doc:"travel: which depth is the greater"`

@@ -106,6 +106,16 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 				"within 6.000 mm"},
 			{"one out, the travel in", `{"unit":"mm","travel":{"down":"11","up":"14","graduation":"0.05"}}`, "", "out 3.000 mm"},
 		}},
+		{plan: "close-coupled-hygienic", step: "gap-depths-found", options: map[string]string{"wheel": "rotor-stator"},
+			limits: map[string]job.LimitForm{"impeller-clearance": {Min: quantity.Type("0.3 mm"),
+				Max: quantity.Type("0.6 mm"), Source: "Papers"}},
+			entries: []entry{
+				{"two depths", `{"unit":"mm","direct":{"value":"12.50","less":"12.05","graduation":"0.01"}}`, "",
+					"within 0.450 mm"},
+				{"out", `{"unit":"mm","direct":{"value":"12.50","less":"11.50","graduation":"0.01"}}`, "", "out 1.000 mm"},
+				{"one missing", `{"unit":"mm","direct":{"value":"12.50","graduation":"0.01"}}`, "body.direct.less", "missing"},
+				{"changed over", `{"unit":"mm","direct":{"value":"12.05","less":"12.50","graduation":"0.01"}}`,
+					"body.direct.less", "changed over"}}},
 		{plan: "back-plate-hygienic", step: "nose-found",
 			limits: map[string]job.LimitForm{"seal-nose": {Min: quantity.Type("2 mm"), Max: quantity.Type("3 mm"),
 				Source: "manual"}}, entries: []entry{

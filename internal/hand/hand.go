@@ -53,6 +53,12 @@ var bodies = map[string]func(h hand) job.Body{
 		if held := h.Panel.HeldTo; held != nil && h.good {
 			return job.Body{Unit: quantity.UnitMillimetre, Direct: &job.DirectForm{Value: mm(held.Figure.Um()), Leaf: true}}
 		}
+		if len(h.Panel.Depths) > 0 {
+			const standOut = 10_000.0
+			low, high := h.window()
+			return job.Body{Unit: quantity.UnitMillimetre, Direct: &job.DirectForm{Value: mm(standOut + pick(h.good,
+				(low+high)/2, high*3+400)), Less: mm(standOut), Graduation: quantity.Type("0.01")}}
+		}
 		return job.Body{Unit: quantity.UnitMillimetre, Direct: &job.DirectForm{Value: h.length(0.5), Leaf: true}}
 	},
 	plan.Travel: hand.travel,

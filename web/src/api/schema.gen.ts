@@ -931,6 +931,8 @@ export interface components {
             graduation?: string;
             /** @description the thickest leaf that goes: no graduation is asked */
             leaf?: boolean;
+            /** @description the depth that is taken off, of a check worked out from two */
+            less?: string;
             value?: string;
         };
         DoneRow: {
@@ -1666,6 +1668,8 @@ export interface components {
              * @enum {string}
              */
             deeper?: "down" | "up";
+            /** @description two of which it is the difference */
+            depths?: string[];
             /** @description of the gauge, as typed */
             divisions?: string[];
             /** Format: int64 */

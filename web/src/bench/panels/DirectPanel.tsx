@@ -14,12 +14,14 @@ export function DirectPanel() {
   const { unit } = useUnit()
   const form = body.direct ?? {}
   const leaf = form.leaf ?? false
+  const depths = leaf ? undefined : step.panel.depths
   const as = (to: string | null) => {
     if (to)
       change({
         ...body,
         direct: {
           value: form.value,
+          less: to === 'leaf' ? undefined : form.less,
           ...(to === 'leaf' ? { leaf: true } : { graduation: lastDivision(step.panel, unit) }),
         },
       })
@@ -34,12 +36,22 @@ export function DirectPanel() {
       <Box sx={{ display: 'flex', gap: 4, flexWrap: 'wrap', alignItems: 'flex-end' }}>
         <EntryBox
           above
-          label={leaf ? 'Leaf that just goes' : 'Measured'}
+          label={leaf ? 'Leaf that just goes' : (depths?.[0] ?? 'Measured')}
           field="body.direct.value"
           value={form.value}
           onChange={(value) => change({ ...body, direct: { ...form, value } })}
-          width={150}
+          width={depths ? 210 : 150}
         />
+        {depths && (
+          <EntryBox
+            above
+            label={`less ${depths[1].toLowerCase()}`}
+            field="body.direct.less"
+            value={form.less}
+            onChange={(less) => change({ ...body, direct: { ...form, less } })}
+            width={210}
+          />
+        )}
         <ToggleButtonGroup
           exclusive
           value={leaf ? 'leaf' : 'gauge'}
