@@ -137,8 +137,14 @@ function OpenStage({
   onPick: (step: string) => void
 }) {
   const here = useRef<HTMLButtonElement>(null)
+  const list = useRef<HTMLDivElement>(null)
   useEffect(() => {
-    here.current?.scrollIntoView({ block: 'nearest' })
+    const [row, box] = [here.current, list.current]
+    if (!row || !box) return
+    // In the drawer the drawer scrolls; on the page the list alone, and the page stays.
+    if (box.closest('[role=presentation]')) return row.scrollIntoView({ block: 'nearest' })
+    const [r, b] = [row.getBoundingClientRect(), box.getBoundingClientRect()]
+    box.scrollTop += Math.max(r.bottom - b.bottom, 0) || Math.min(r.top - b.top, 0)
   }, [current])
   return (
     <Box sx={{ gridColumn: '1 / -1' }}>
@@ -163,7 +169,10 @@ function OpenStage({
         </Box>
       </Box>
       {/* A long stage scrolls by itself, so that the other stages stay in sight. */}
-      <Box sx={{ maxHeight: { md: 'max(226px, calc(100vh - 560px))' }, overflowY: 'auto' }}>
+      <Box
+        ref={list}
+        sx={{ maxHeight: { md: 'max(186px, calc(100vh - 600px))' }, overflowY: 'auto' }}
+      >
         {blocks(stage.steps).map((b) =>
           b.members.length > 1 ? (
             <Block key={b.steps[0].id} block={b} current={current} here={here} onPick={onPick} />
