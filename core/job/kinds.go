@@ -165,7 +165,7 @@ func instruments() map[string]*kind {
 			boxes: settingBoxes, title: "Off the mark", usual: usualRule,
 			divisions: []string{"1/64 in", "10 thou", "1 thou", "0.5 mm", "0.02 mm"}},
 		plan.Direct: {panel: plan.Direct, group: "direct", typed: true, weigh: direct, boxes: directBoxes,
-			show:  func(t *terms, step *plan.Step, p *Panel) { p.Depths = t.check(step).Depths },
+			show:  func(t *terms, step *plan.Step, p *Panel) { p.Depths = t.depths(step) },
 			title: "Measured", divisions: calipers, usual: usualCaliper},
 		plan.Travel: {panel: plan.Travel, group: "travel", typed: true, weigh: travel, boxes: travelBoxes,
 			show:  func(t *terms, step *plan.Step, p *Panel) { p.Deeper = t.check(step).Deeper },

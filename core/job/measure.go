@@ -278,11 +278,10 @@ func direct(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		ok = ok && okGraduation
 	}
 	uncertainty := gauge.DirectUncertainty(graduation, 0)
-	// What is set by a leaf is read like a check, and is none.
-	if check := s.check(step); check != nil && len(check.Depths) > 0 && !f.Leaf {
+	if depths := s.depths(step); len(depths) > 0 && !f.Leaf {
 		less, read := r.Length(gauge.Named("direct.less"), f.Less)
 		if ok = ok && read; ok && less > value {
-			r.Errors.Add("direct.less", fmt.Errorf("is more than %s: the two are changed over", words.Lower(check.Depths[0])))
+			r.Errors.Add("direct.less", fmt.Errorf("is more than %s: the two are changed over", words.Lower(depths[0])))
 			return nil
 		}
 		value, uncertainty = value-less, gauge.DifferenceUncertainty(graduation, 0)
@@ -296,6 +295,15 @@ func direct(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		v.Result = judge.Within
 	}
 	return judged(&Reading{Figure: figure(value), next: judge.NextDirect(graduation, v)}, v, limit)
+}
+
+// depths are the two that a reading is worked out from: of the step, else of its check. What
+// is set by a leaf is read like a check, and is none.
+func (t *terms) depths(step *plan.Step) []string {
+	if check := t.check(step); len(step.Depths) == 0 && check != nil {
+		return check.Depths
+	}
+	return step.Depths
 }
 
 func byLeaf(_ *terms, _ *plan.Step, p *Panel) { p.Leaf = true }

@@ -154,7 +154,12 @@ var roomsOf = map[string]func(p *Panel) []Room{
 	"float":  floatRooms,
 	"feeler": func(p *Panel) []Room { return boxes(p.Places...) },
 	"depth":  func(p *Panel) []Room { return boxes(p.Places...) },
-	"direct": func(*Panel) []Room { return boxes("measured", "division") },
+	"direct": func(p *Panel) []Room {
+		if len(p.Depths) > 0 {
+			return boxes(words.Lower(p.Depths[0]), "less "+words.Lower(p.Depths[1]), "division")
+		}
+		return boxes("measured", "division")
+	},
 	"setting": func(*Panel) []Room {
 		return boxes("measured", "division")
 	},

@@ -167,7 +167,7 @@ func inWords(source string) *judge.Limit { return &judge.Limit{Source: source} }
 func (t *terms) panel(step *plan.Step) *Panel {
 	k := t.kind(step)
 	one := samePanel{by: step}
-	if check := t.plan.Checks[step.Check]; check != nil {
+	if check := t.plan.Checks[step.Check]; check != nil && len(step.Depths) == 0 {
 		one = samePanel{check, step.Phase}
 	} else if k.show == nil && k.limit == nil && k.tool == "" {
 		one.by = k

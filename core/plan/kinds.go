@@ -93,6 +93,8 @@ func (p *Plan) ways() {
 			s.n, s.info = n, p.inform(s)
 			n++
 			switch check := p.Checks[s.Check]; {
+			case s.Kind == Measure && len(s.Depths) > 0:
+				s.way = Direct
 			case s.Kind == Measure && check != nil:
 				s.way = check.Instrument
 			case s.Kind == Set:
@@ -162,6 +164,8 @@ func (c *checker) measure(s *Step) {
 		c.at(s)("check is %q: name one of the plan's checks", s.Check)
 	case check.For != s.For:
 		c.at(s)("is for %q and its check for %q: they must be alike", s.For, check.For)
+	case len(s.Depths) != 0 && len(s.Depths) != 2:
+		c.at(s)("depths are %d: write two, the second is taken off the first", len(s.Depths))
 	}
 }
 

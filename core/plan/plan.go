@@ -360,6 +360,7 @@ type Step struct {
 
 	Check     string   `yaml:"check" doc:"measure: key of the check"`
 	Phase     string   `yaml:"phase" enum:"found,built" doc:"measure, turn: as found or as built"`
+	Depths    []string `yaml:"depths" doc:"measure: its check is worked out from two depths here, whatever its instrument"`
 	Part      string   `yaml:"part" doc:"inspect: key of the part"`
 	Of        string   `yaml:"of" doc:"count: what is counted; photo: what is to be seen"`
 	Turns     *bool    `yaml:"turns" doc:"count: turns are counted, so halves and quarters are numbers too"`

@@ -25,7 +25,10 @@ type shot struct {
 	unit, mode    string
 }
 
-const bench = `document.querySelector('[data-step]')`
+const (
+	bench   = `document.querySelector('[data-step]')`
+	drawing = `document.querySelector('[data-drawing]')`
+)
 
 var shots = []shot{
 	{name: "jobs", path: "/", ready: `document.querySelector('[data-job]')`},
@@ -41,9 +44,10 @@ var shots = []shot{
 		ready: `document.querySelector('[data-headline]')`, unit: "mm"},
 	{name: "bench-seal-setting", path: "/jobs/J-0004?step=setting-built",
 		ready: `document.querySelector('[data-headline]')`},
-	{name: "bench-torque", path: "/jobs/J-0007?step=clamp-tight", keys: "\n", ready: `document.querySelector('[data-tick]')`},
-	{name: "bench-two-ends", path: "/jobs/J-0015?step=nut-hot@outboard", ready: `document.querySelector('[data-drawing]')`},
-	{name: "bench-unit", path: "/jobs/J-0009?step=retainer-on", ready: `document.querySelector('[data-drawing]')`},
+	{name: "bench-torque", path: "/jobs/J-0007?step=clamp-tight", keys: "\n",
+		ready: `document.querySelector('[data-tick]')`},
+	{name: "bench-two-ends", path: "/jobs/J-0015?step=nut-hot@outboard", ready: drawing},
+	{name: "bench-unit", path: "/jobs/J-0009?step=retainer-on", ready: drawing},
 	{name: "new-job", path: "/jobs/new?pump=LS-201", ready: `document.querySelector('[data-pump]')`},
 	{name: "build-sheet", path: "/jobs/J-0004/sheet", ready: `document.querySelector('[data-built]')`, height: 1000},
 	{name: "pump", path: "/pumps/LS-204", ready: `document.querySelector('table')`, height: 1000},

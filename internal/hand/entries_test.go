@@ -116,6 +116,11 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 				{"one missing", `{"unit":"mm","direct":{"value":"12.50","graduation":"0.01"}}`, "body.direct.less", "missing"},
 				{"changed over", `{"unit":"mm","direct":{"value":"12.05","less":"12.50","graduation":"0.01"}}`,
 					"body.direct.less", "changed over"}}},
+		{plan: "back-plate-hygienic", step: "front-built", // a leaf as found, two depths as built
+			entries: []entry{
+				{"two depths", `{"unit":"mm","direct":{"value":"31.60","less":"31.00","graduation":"0.02"}}`, "", "0.600 mm"},
+				{"leaves", `{"unit":"mm","feeler":{"graduation":"0.01","positions":[{"at":"vane 1","value":"0.6"}]}}`,
+					"body.feeler", "takes direct"}}},
 		{plan: "back-plate-hygienic", step: "nose-found",
 			limits: map[string]job.LimitForm{"seal-nose": {Min: quantity.Type("2 mm"), Max: quantity.Type("3 mm"),
 				Source: "manual"}}, entries: []entry{

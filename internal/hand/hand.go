@@ -7,6 +7,7 @@ import (
 	"cmp"
 	"fmt"
 	"math"
+	"strings"
 	"time"
 
 	"settle/core/gauge"
@@ -94,7 +95,7 @@ func (h hand) count() job.Body {
 func (h hand) marks() job.Body {
 	marks := make([]string, len(h.Panel.Marks))
 	for i := range marks {
-		marks[i] = fmt.Sprintf("%d dots at 12", i+1)
+		marks[i] = strings.Repeat("•", i+1) + " at 12"
 	}
 	return job.Body{Marks: marks}
 }
