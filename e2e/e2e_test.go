@@ -424,9 +424,7 @@ func (p *page) findingsAndHeating() {
 		`document.querySelector('[data-seated]').checked && ` +
 			`document.querySelector('[data-field="body.heat.cool"]').value === '31'`)
 	p.focus("body.heat.cool")
-	for p.text(`String(document.activeElement.hasAttribute('data-entry'))`) == "true" {
-		p.keys("\n") // what is seldom changed stands behind it
-	}
+	(&fingers{page: p}).boxes(nil) // what is seldom changed stands behind it
 	p.next()
 	p.done("new-bearings")
 }
