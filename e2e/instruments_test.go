@@ -76,6 +76,22 @@ func TestTheThinnestPackIsTried(t *testing.T) {
 	p.says("nothing is left to try")
 }
 
+// What a check came to in the last jobs of the pump stands beside it, and one key opens all
+// of its figures; what it condemns, and what decides a part, lead to each other.
+func TestThePastAndWhatItCondemnsStandBesideAReading(t *testing.T) {
+	t.Parallel()
+	p := tab(t, "/jobs/J-0005?step=end-play-built")
+	p.at("end-play-built")
+	p.until(`document.querySelector('[data-last]')?.innerText.includes('Last time: 1.5 thou, J-0004')`)
+	p.keys("\x1bl")
+	p.until(`location.pathname === '/pumps/LS-204' && location.hash === '#past' && document.querySelector('#past')`)
+	p.do(chromedp.Navigate(p.shop.URL + "/jobs/J-0005?step=inspect-chamber"))
+	p.until(`document.querySelector('[data-decides]')?.innerText.includes('Readings that decide it')`)
+	p.text(`String(document.querySelector('[data-decides] button').click())`)
+	p.until(`document.querySelector('[data-decides]')?.innerText.includes('Out of its limit it condemns')`)
+	p.until(`document.querySelector('[data-decides]').innerText.includes('Chamber')`)
+}
+
 // A screw of twelve threads to the inch and twelve notches: 5 thou are 0.06 of a
 // turn, or 0.72 of a notch.
 func TestTheScrewIsTurnedBack(t *testing.T) {

@@ -45,6 +45,7 @@ func derive(j Job) *derived {
 		Scope: scopeSheet(s, called), Rules: RulesNumber, Length: len(j.Log), Vertical: terms.plan.ShaftLine.Vertical,
 		Stages: work.stages, Checks: checks, Stations: stations, Bearings: bearings(s.terms),
 		Pieces: pieces(s, s.pieces, work), Benches: benches(s, work),
+		Judged: judgedParts(s, taken),
 		Kit:    parts,
 		Waits:  waits(s, work, parts, state),
 		Causes: causes(s, work, taken, checks), Tally: tally(work.stages, checks, taken), Notes: []SheetNote{},

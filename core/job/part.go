@@ -136,6 +136,43 @@ func (s *scale) measured(part *plan.Part) []judge.Finding {
 	return found
 }
 
+// judgedParts are the parts of this job that its readings decide about.
+func judgedParts(s *scale, taken takings) []JudgedPart {
+	var out []JudgedPart
+	for i := range s.plan.Parts {
+		part := &s.plan.Parts[i]
+		if len(part.Judged) == 0 || !part.When.Hold(s) {
+			continue
+		}
+		row := JudgedPart{Part: part.Key, Title: part.Title, Step: s.lookedAt(part.Key)}
+		for _, j := range part.Judged {
+			by := JudgedBy{Check: j.Check, Outcome: j.Outcome, Rule: j.Rule}
+			if step := s.plan.Step(j.Count); step != nil && s.has(step) {
+				by.Title, by.Step = step.Title, step.ID
+			} else if pair, asked := taken[j.Check]; asked {
+				by.Title, by.Step = s.plan.Checks[j.Check].Title, pair.due()
+			}
+			if by.Step != "" {
+				row.By = append(row.By, by)
+			}
+		}
+		if len(row.By) > 0 {
+			out = append(out, row)
+		}
+	}
+	return out
+}
+
+// lookedAt is the step at which this job looks at a part, or nothing.
+func (s *scale) lookedAt(part string) string {
+	for _, step := range s.inspections {
+		if step.Part == part && s.has(step) {
+			return step.ID
+		}
+	}
+	return ""
+}
+
 // dragged returns the part that takes this one along, where it is replaced.
 func (s *scale) dragged(key string) *plan.Part {
 	for _, p := range s.drags[key] {

@@ -38,6 +38,7 @@ type Sheet struct {
 	Amended  []Amendment    `json:"amended,omitempty" doc:"what was added to it after the signature"`
 	Ended    *EndingShown   `json:"ended,omitempty" doc:"how it ended without a signature"`
 	Notes    []SheetNote    `json:"notes" nullable:"false" doc:"corrections, decisions and what was taken back"`
+	Judged   []JudgedPart   `json:"judged,omitempty" doc:"parts that readings decide about, in the plan's order"`
 	Kit      []KitLine      `json:"kit" nullable:"false" doc:"parts to order, on the bench, used, to return"`
 	Waits    []Wait         `json:"waits,omitempty" doc:"what the job waits for"`
 	Causes   []judge.Likely `json:"causes" nullable:"false" doc:"what may be behind it all, the most likely first"`
@@ -266,6 +267,23 @@ type Round struct {
 	High    *Figure      `json:"high,omitempty"`
 	Verdict judge.Result `json:"verdict,omitempty" enum:"within,close,out,undecided,no-limit"`
 	Why     string       `json:"why" doc:"what sent the work back"`
+}
+
+// JudgedPart is a part with the readings that decide it.
+type JudgedPart struct {
+	Part  string     `json:"part"`
+	Title string     `json:"title"`
+	Step  string     `json:"step,omitempty" doc:"at which it is looked at, where it is"`
+	By    []JudgedBy `json:"by" nullable:"false"`
+}
+
+// JudgedBy is a reading that decides a part, once it is out of its limit.
+type JudgedBy struct {
+	Check   string        `json:"check,omitempty" doc:"missing where it is a count"`
+	Title   string        `json:"title"`
+	Step    string        `json:"step" doc:"at which it is taken"`
+	Outcome judge.Outcome `json:"outcome" enum:"reuse,dress,repair,replace,order"`
+	Rule    string        `json:"rule,omitempty"`
 }
 
 // BenchSheet is a unit on the bench by itself.

@@ -3,10 +3,13 @@ package hand
 import (
 	"encoding/json"
 	"fmt"
+	"slices"
 	"strings"
 	"testing"
 
 	"settle/core/job"
+	"settle/core/judge"
+	"settle/core/plan"
 	"settle/core/quantity"
 )
 
@@ -197,5 +200,29 @@ func TestWhatWasUnderstood(t *testing.T) {
 				t.Errorf("%s: understood %s, want one of %s", tt.step, got, tt.want)
 			}
 		}
+	}
+}
+
+// A reading says what it condemns, and a part which readings decide it: each leads to the
+// other's step, and what the job does not ask for is not named.
+func TestWhatCondemnsWhat(t *testing.T) {
+	p := plan.Library()["end-suction-back-pull-out"]
+	of := func(scope, part string) *job.JudgedPart {
+		sheet := job.Derive(openAs(t, p, nil, scope).job)
+		i := slices.IndexFunc(sheet.Judged, func(j job.JudgedPart) bool { return j.Part == part })
+		if i < 0 {
+			return nil
+		}
+		return &sheet.Judged[i]
+	}
+	chamber := of("overhaul", "chamber")
+	if chamber == nil || chamber.Step != "inspect-chamber" || len(chamber.By) != 2 {
+		t.Fatalf("the chamber is decided by %+v", chamber)
+	}
+	if by := chamber.By[0]; by.Check != "chamber-face" || by.Step != "chamber-face-built" || by.Outcome != judge.Repair {
+		t.Errorf("the chamber is decided by %+v", chamber)
+	}
+	if chamber := of("line-up", "chamber"); chamber != nil {
+		t.Errorf("where only the alignment is done the chamber is decided by %+v", chamber)
 	}
 }

@@ -1313,6 +1313,23 @@ export interface components {
             /** @enum {string} */
             verdict?: "within" | "close" | "out" | "undecided" | "no-limit";
         };
+        JudgedBy: {
+            /** @description missing where it is a count */
+            check?: string;
+            /** @enum {string} */
+            outcome: "reuse" | "dress" | "repair" | "replace" | "order";
+            rule?: string;
+            /** @description at which it is taken */
+            step: string;
+            title: string;
+        };
+        JudgedPart: {
+            by: components["schemas"]["JudgedBy"][];
+            part: string;
+            /** @description at which it is looked at, where it is */
+            step?: string;
+            title: string;
+        };
         KitLine: {
             lubricant?: string;
             part: string;
@@ -2296,6 +2313,8 @@ export interface components {
             checks: components["schemas"]["CheckSheet"][];
             /** @description how it ended without a signature */
             ended?: components["schemas"]["EndingShown"];
+            /** @description parts that readings decide about, in the plan's order */
+            judged?: components["schemas"]["JudgedPart"][];
             /** @description parts to order, on the bench, used, to return */
             kit: components["schemas"]["KitLine"][];
             /**

@@ -32,6 +32,7 @@ const groups: { title: string; keys: [string, string][] }[] = [
       ['o', 'order of work'],
       ['t', 'what this tells you'],
       ['c', 'likely causes'],
+      ['l', 'what this check came to in earlier jobs'],
       ['b', 'build sheet'],
       ['i', 'parts list'],
       ['s', 'leave a step out'],

@@ -13,6 +13,8 @@ import { ink } from '../theme'
 import { Actions } from './Actions'
 import { Causes } from './Causes'
 import { Cautions } from './Cautions'
+import { Decides } from './Decides'
+import { Before } from './Before'
 import { blank, tidy, under } from './draft'
 import { Conflict, Correction, Refused, SetAside, Skip } from './Notices'
 import { PanelContext } from './panel'
@@ -213,6 +215,7 @@ export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells
         }
         onWithdraw={live ? () => setAsking('decision') : undefined}
       />
+      <Decides sheet={job.sheet} step={step} onGo={onNext} />
       <Box sx={{ mt: 3, display: 'grid' }}>
         <Causes causes={job.sheet.causes} />
       </Box>
@@ -353,6 +356,7 @@ export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells
                   </Suspense>
                 )}
                 <Behind step={step} reading={reading} />
+                {step.check && <Before job={job} step={step} />}
                 <Pictures job={job.number} step={step} disabled={!live || locked} />
                 {!over && !paper.written && <FromPaper paper={paper} />}
                 <KeptBy job={job} step={step} shown={isKept} />

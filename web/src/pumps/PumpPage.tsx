@@ -275,8 +275,12 @@ function Past({ past }: { past: PumpView['past'] }) {
   const checks = past[0].checks.filter((c) =>
     past.some((p) => p.checks.some((x) => x.check === c.check && (x.found || x.built))),
   )
+  // The bench leads here with one key.
+  const here = (el: HTMLElement | null) => {
+    if (location.hash === '#past') el?.scrollIntoView()
+  }
   return (
-    <section>
+    <section ref={here} id="past">
       <Typography variant="h2" sx={{ mb: 1 }}>
         What earlier jobs found and left, {unit}
       </Typography>
