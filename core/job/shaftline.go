@@ -220,25 +220,22 @@ func benched(p *plan.Plan, stage, step string) string {
 }
 
 // fitted reports whether a piece is on: as the last of its steps that is done left it. Where
-// none is, it is on, unless this job only puts it on.
+// none is, it is off where the first of them in this job puts it on, else on.
 func (p *piece) fitted(states []*StepSheet) bool {
-	on, off := false, false // this job has such steps
-	last := (*move)(nil)
-	for i := range p.moves {
-		m := &p.moves[i]
+	on, first := true, true
+	for _, m := range p.moves {
 		s := states[m.step]
 		if s == nil {
 			continue
 		}
-		on, off = on || m.on, off || !m.on
+		if first {
+			on, first = !m.on, false
+		}
 		if s.State == Done {
-			last = m
+			on = m.on
 		}
 	}
-	if last != nil {
-		return last.on
-	}
-	return off || !on
+	return on
 }
 
 // pieces says what is on: of plans that name a stage for it, everything until the strip
