@@ -318,6 +318,9 @@ func (s *scale) body(step *plan.Step, b *Body) error {
 			return field.Errorf("body."+name, "does not belong to this step: it takes %s", group)
 		}
 	}
+	if len(b.Also) > 0 && b.Dial == nil {
+		return field.Errorf("body.also", "does not belong to this step: it goes with a dial")
+	}
 	_, errs := s.weigh(step, b, false)
 	var under field.Errors
 	under.Add("body", errs.Err())

@@ -7,6 +7,7 @@ import (
 
 	"settle/core/field"
 	"settle/core/gauge"
+	"settle/core/judge"
 	"settle/core/plan"
 )
 
@@ -33,7 +34,8 @@ func along(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		if one == nil {
 			continue
 		}
-		places = append(places, AlongPlace{x.At, one.Figure, one.Verdict, one.Uncertainty, one.Dial})
+		places = append(places, AlongPlace{At: x.At, Figure: one.Figure, Verdict: one.Verdict,
+			Uncertainty: one.Uncertainty, Dial: one.Dial})
 		if worst == nil || one.Verdict.Heavier(worst.Verdict) ||
 			one.Verdict == worst.Verdict && one.Figure.Length > worst.Figure.Length {
 			worst = one
@@ -59,6 +61,51 @@ func (r *Reading) alongAt(place string) *AlongPlace {
 		}
 	}
 	return nil
+}
+
+// mostAlso bounds the places that a person may add: more tell nothing new.
+const mostAlso = 8
+
+// alsoRead are the places of the bare shaft that were read with the same dial beside the one
+// that the plan asks for. They are judged by nothing: they tell where a run-out comes from.
+func alsoRead(s *scale, step *plan.Step, b *Body, r *gauge.Reader) []AlongPlace {
+	if len(b.Also) == 0 {
+		return nil
+	}
+	if !s.reaches(step) || len(b.Also) > mostAlso {
+		r.Errors.Add("also", fmt.Errorf("are %d places: here %s", len(b.Also), alsoAllowed(s.reaches(step))))
+		return nil
+	}
+	var out []AlongPlace
+	for i := range b.Also {
+		x, path := &b.Also[i], field.At("also", i)
+		z, known := r.Length(gauge.Named(path+".along"), x.Along)
+		if known && (z < 0 || z > absurdAlong) {
+			r.Errors.Add(path+".along", fmt.Errorf("is %s: write how far it is from the driver end of the shaft, such as "+
+				"300 mm", x.Along))
+			continue
+		}
+		dial := &gauge.DialForm{Graduation: b.Dial.Graduation, Readings: x.Readings, BackToStart: x.BackToStart}
+		one := turnedDial(s.check(step), s.check(step).Places, path, dial, noLimit(judge.NoneKnown), r)
+		if one != nil && known {
+			out = append(out, AlongPlace{At: shaftAt, Along: figure(z), Figure: one.Figure, Verdict: one.Verdict,
+				Uncertainty: one.Uncertainty, Dial: one.Dial})
+		}
+	}
+	return out
+}
+
+// reaches reports whether other places of the shaft tell something at a step: of a run-out
+// under a fixed dial, where the plan knows where along the shaft it stands.
+func (t *terms) reaches(step *plan.Step) bool {
+	check := t.check(step)
+	if check == nil || check.Surface != gauge.Rim || check.Indicator != gauge.Fixed || step.Rides == plan.OnCentres ||
+		len(t.plan.ShaftLine.Bearings) != 2 {
+		return false
+	}
+	return slices.ContainsFunc(t.plan.ShaftLine.Stations, func(st plan.Station) bool {
+		return st.Check == step.Check && st.Along != ""
+	})
 }
 
 func alongPanel(t *terms, step *plan.Step, p *Panel) {

@@ -20,6 +20,7 @@ type Body struct {
 	Marks   []string         `json:"marks,omitempty" doc:"where each mark stands, in the plan's order"`
 	Inspect *InspectForm     `json:"inspect,omitempty"`
 	Dial    *gauge.DialForm  `json:"dial,omitempty"`
+	Also    []AlsoForm       `json:"also,omitempty" doc:"with dial: the same dial at other places of the bare shaft"`
 	Float   *gauge.FloatForm `json:"float,omitempty"`
 	Feeler  *gauge.GapForm   `json:"feeler,omitempty"`
 	Setting *SettingForm     `json:"setting,omitempty"`
@@ -129,6 +130,13 @@ type AlongForm struct {
 // RoundForm is the dial at one of them.
 type RoundForm struct {
 	At          string              `json:"at" doc:"as the plan names it"`
+	Readings    []gauge.ReadingForm `json:"readings,omitempty"`
+	BackToStart quantity.Typed      `json:"back_to_start,omitzero" doc:"on coming round to the first position again"`
+}
+
+// AlsoForm is the dial at a place of the bare shaft that the plan does not name.
+type AlsoForm struct {
+	Along       quantity.Typed      `json:"along,omitzero" doc:"how far along the shaft, from the driver end"`
 	Readings    []gauge.ReadingForm `json:"readings,omitempty"`
 	BackToStart quantity.Typed      `json:"back_to_start,omitzero" doc:"on coming round to the first position again"`
 }

@@ -1,6 +1,8 @@
 package job
 
 import (
+	"slices"
+
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -8,86 +10,167 @@ import (
 	"settle/core/words"
 )
 
-// causes looks at all readings and findings of the job together.
-func causes(s *scale, work workDone, taken takings, checks []CheckSheet) []judge.Likely {
-	w := witness{e: judge.Evidence{}}
-	for i := range checks {
-		key := checks[i].Check
-		// What was built counts; until then, what was found.
-		step := taken[key].built
-		if !step.hasFigure() {
-			step = taken[key].found
-		}
-		if step.hasFigure() {
-			w.measured(s.plan.Checks[key], step.Reading, step.Phase)
-		}
-	}
-	w.turned(work)
-	w.found(s, work)
-	for sign, shown := range judge.VectorSigns(vectors(s, taken)) {
-		w.e[sign] = shown
-	}
-	if !w.any() {
-		return []judge.Likely{}
-	}
-	return append([]judge.Likely{}, judge.Causes(w.e)...)
-}
+// clues are what a job shows of causes: as it came in and was stripped, then as built.
+type clues struct{ found, built *witness }
 
-func (s *StepSheet) hasFigure() bool { return s != nil && s.Reading != nil && s.Reading.Figure != nil }
-
-// witness gathers the signs of one job.
+// witness gathers the signs of one of the two, with the checks they were read at.
 type witness struct {
-	e      judge.Evidence
-	facing *float64 // high spot of the first face seen
+	judge.Evidence
+	read     map[judge.Sign]string // sign → check, where it was one
+	facing   *float64              // high spot of the first face seen
+	check    string                // the one that is being looked at
+	onSleeve bool                  // whether it is read on the sleeve
 }
 
-func (w *witness) any() bool {
-	for _, shown := range w.e {
-		if shown.There {
+func newWitness() *witness {
+	return &witness{Evidence: judge.Evidence{}, read: map[judge.Sign]string{}}
+}
+
+func (c clues) at(phase string) *witness {
+	if phase == plan.Built {
+		return c.built
+	}
+	return c.found
+}
+
+// causes looks at all readings and findings of the job together. What was found speaks;
+// what was built afterwards says whether it still holds.
+func causes(s *scale, work workDone, runs []shaftRead) ([]judge.Likely, judge.Evidence) {
+	c := clues{newWitness(), newWitness()}
+	for i := range work.stages {
+		for k := range work.stages[i].Steps {
+			if step := &work.stages[i].Steps[k]; step.Reading != nil && step.Reading.Skipped == "" {
+				c.step(s, step)
+			}
+		}
+	}
+	var ask *quantity.Sentence
+	for _, run := range runs {
+		w := c.at(run.phase)
+		for sign, shown := range run.told.Evidence {
+			w.Add(sign, shown)
+		}
+		if len(run.told.Origins) > 0 { // each for itself says no more than all together
+			for _, one := range []judge.Sign{judge.SealRunout, judge.SleeveRunout, judge.CouplingRunout} {
+				delete(w.Evidence, one)
+			}
+		}
+		if run.told.Ask != nil {
+			ask = run.told.Ask
+		}
+	}
+	all := c.found.Then(c.built.Evidence, func(sign judge.Sign) bool { return s.mended(c.found.read[sign]) })
+	if !all.Any() {
+		return []judge.Likely{}, all
+	}
+	likely := append([]judge.Likely{}, judge.Causes(all)...)
+	for i := range likely {
+		if l := &likely[i]; slices.ContainsFunc(l.Signs, judge.Sign.AlongShaft) && l.Standing.Stands() {
+			l.Ask = ask
+		}
+	}
+	return likely, all
+}
+
+// mended reports whether something was done about what a check decides; of a sign that was
+// read at none, whether anything was.
+func (s *scale) mended(check string) bool {
+	decides := false
+	for i := range s.plan.Parts {
+		part := &s.plan.Parts[i]
+		judged := slices.ContainsFunc(part.Judged, func(by plan.JudgedBy) bool { return by.Check == check })
+		decides = decides || judged && check != ""
+		if outcome := s.parts[part.Key]; (judged || check == "") && outcome != "" && outcome != judge.Reuse {
 			return true
 		}
 	}
-	return false
+	return !decides && check != "" && s.mended("")
 }
 
-// sign notes a sign; one that is there is not outweighed by one that is not.
-func (w *witness) sign(s judge.Sign, there bool, words quantity.Sentence) {
-	if old, known := w.e[s]; !known || there && !old.There {
-		w.e[s] = judge.Shown{There: there, Words: words}
+// step takes what one step shows.
+func (c clues) step(s *scale, step *StepSheet) {
+	r, of := step.Reading, s.plan.Step(step.ID)
+	switch {
+	case step.Check != "":
+		if r.Figure != nil {
+			w := c.at(step.Phase)
+			w.check, w.onSleeve = step.Check, s.onSleeve(of)
+			w.measured(s.plan.Checks[step.Check], r, step.Phase)
+		}
+	case r.Turned != nil:
+		c.at(step.Phase).turned(of, r)
+	case len(r.Found) > 0:
+		c.found.findings(s.plan.Part(of.Part), r)
+	default:
+		c.calculated(s.kind(of).sign, step)
 	}
+}
+
+// calculated takes the verdict of a calculation: the first is what was found, each later one
+// says how it stands.
+func (c clues) calculated(sign judge.Sign, step *StepSheet) {
+	if sign == "" || step.Reading.Verdict == judge.Undecided || step.Reading.Verdict == judge.NoLimit {
+		return
+	}
+	w := c.found
+	if _, known := w.Evidence[sign]; known {
+		w = c.built
+	}
+	w.Evidence[sign] = judge.Shown{There: step.Reading.Verdict == judge.Out, Words: cameOutAt(step)}
+}
+
+// see notes a sign of the check that is being looked at.
+func (w *witness) see(s judge.Sign, there bool, words quantity.Sentence) {
+	w.Add(s, judge.Shown{There: there, Words: words})
+	w.read[s] = w.check
 }
 
 func (w *witness) measured(check *plan.Check, r *Reading, phase string) {
 	w.signs(check, r, phase)
-	w.round(check, r.Dial, r.Uncertainty)
+	w.round(check, r, r.Dial, r.Uncertainty)
 	for _, at := range r.Along {
-		w.round(check, at.Dial, at.Uncertainty)
+		w.round(check, r, at.Dial, at.Uncertainty)
 	}
 }
 
-// round looks at the shape of a surface. Two and a half uncertainties are two divisions
-// of the dial.
-func (w *witness) round(check *plan.Check, x *DialReading, u *Figure) {
-	if x != nil && x.Form != nil && u != nil {
-		w.sign(judge.FormHigh, x.Form.Length*2 > u.Length*5, besideCircle(check, x.Form.Length))
+// round looks at the shape of a surface: at what comes twice a turn where that is known,
+// else at what the circle leaves over. Two and a half uncertainties are two divisions of the
+// dial. Four places which break the sum rule, from a dial that came back, may be oval too.
+func (w *witness) round(check *plan.Check, r *Reading, x *DialReading, u *Figure) {
+	switch {
+	case x == nil || u == nil || slices.Contains(r.Warnings, gauge.DidNotReturn):
+	case x.Oval != nil:
+		w.see(judge.FormHigh, x.Oval.Length*2 > u.Length*5, twiceATurn(check, x.Oval.Length))
+	case x.Form != nil:
+		w.see(judge.FormHigh, x.Form.Length*2 > u.Length*5, besideCircle(check, x.Form.Length))
+	case x.SumRule != nil && slices.Contains(r.Warnings, gauge.SumRuleBroken):
+		w.see(judge.FormHigh, true, sumRuleOff(check, x.SumRule.Length.Abs()))
 	}
 }
 
 // signs takes a reading for what the plan says it is a sign of.
 func (w *witness) signs(check *plan.Check, r *Reading, phase string) {
+	size, bounds, ok := held(check, r)
+	if !ok {
+		return
+	}
 	words := checkIs(check, r.Figure.Length, phase)
 	high := func(s judge.Sign) {
-		if r.Limit != nil && r.Limit.Max != nil {
-			w.sign(s, r.Figure.Length > *r.Limit.Max, words)
+		if bounds.Max != nil {
+			w.see(s, size > *bounds.Max, words)
 		}
 	}
 	low := func(s judge.Sign) {
-		if r.Limit != nil && r.Limit.Min != nil {
-			w.sign(s, r.Figure.Length < *r.Limit.Min, words)
+		if bounds.Min != nil {
+			w.see(s, size < *bounds.Min, words)
 		}
 	}
 	switch check.Sign {
 	case plan.SealRunout:
+		if w.onSleeve {
+			high(judge.SleeveRunout)
+			return
+		}
 		high(judge.SealRunout)
 	case plan.CouplingRunout:
 		high(judge.CouplingRunout)
@@ -96,14 +179,14 @@ func (w *witness) signs(check *plan.Check, r *Reading, phase string) {
 		low(judge.EndPlayLow)
 	case plan.RadialPlay:
 		high(judge.PlayHigh)
-		w.sign(judge.PlayNone, r.Figure.Length == 0, words)
+		w.see(judge.PlayNone, r.Figure.Length == 0, words)
 	case plan.Face:
 		high(judge.FaceOut)
 		w.faces(r)
 	case plan.Bore:
 		high(judge.BoreOut)
 		w.hangs(check, r)
-	case plan.SealSetting:
+	case plan.SealSetting: // by its limit, or by how far it is off the mark
 		high(judge.SealLong)
 		low(judge.SealShort)
 	case plan.GlandGap: // much gap left is much compression to come
@@ -116,6 +199,26 @@ func (w *witness) signs(check *plan.Check, r *Reading, phase string) {
 	}
 }
 
+// held is what of a reading is held against which bounds: what an oval surface has no part in,
+// where that is known; how far it is off another reading, where that judges it. A limit of
+// how far places differ says nothing of the reading itself.
+func held(check *plan.Check, r *Reading) (quantity.Length, judge.Bounds, bool) {
+	switch {
+	case r.Limit == nil, check.Judge == plan.BySpread, check.Judge == plan.ByNothing:
+		return 0, judge.Bounds{}, false
+	case check.Judge == plan.ByOther:
+		if r.Against == nil || r.Limit.Max == nil {
+			return 0, judge.Bounds{}, false
+		}
+		least := -*r.Limit.Max
+		return r.Figure.Length - r.Against.Length, judge.Bounds{Min: &least, Max: r.Limit.Max}, true
+	case r.Dial != nil && r.Dial.Oval != nil && r.Dial.Fitted != nil:
+		return r.Dial.Fitted.Length, r.Limit.Bounds, true
+	}
+	return r.Figure.Length, r.Limit.Bounds, true
+}
+
+// faces compares where two faces are high, once one of them is out.
 func (w *witness) faces(r *Reading) {
 	if r.Dial == nil || r.Dial.HighDeg == nil {
 		return
@@ -125,7 +228,9 @@ func (w *witness) faces(r *Reading) {
 		return
 	}
 	one, other := *w.facing, *r.Dial.HighDeg
-	w.sign(judge.FacesAgree, judge.Agree(one, other), facesHigh(one, other))
+	if w.Evidence[judge.FaceOut].There {
+		w.see(judge.FacesAgree, judge.Agree(one, other), facesHigh(one, other))
+	}
 }
 
 // hangs looks for a bracket that droops: high at 6 in a bore, at 12 on a rim.
@@ -138,7 +243,7 @@ func (w *witness) hangs(check *plan.Check, r *Reading) {
 	if check.Surface == gauge.Bore {
 		droop, where = 180, "6"
 	}
-	w.sign(judge.HangsDown, judge.Agree(droop, *x.HighDeg), armDroops(check, *x.HighDeg, where))
+	w.see(judge.HangsDown, judge.Agree(droop, *x.HighDeg), armDroops(check, *x.HighDeg, where))
 }
 
 func (w *witness) clearance(check *plan.Check, r *Reading, phase string) {
@@ -154,80 +259,205 @@ func (w *witness) clearance(check *plan.Check, r *Reading, phase string) {
 			wide++
 		}
 	}
-	w.sign(judge.GapTight, tight > 0, tightest(check, r.Figure.Length, phase))
-	w.sign(judge.GapUneven, tight > 0 && wide > 0, fromTo(check, r.Figure.Length, r.High.Length))
+	w.see(judge.GapTight, tight > 0, tightest(check, r.Figure.Length, phase))
+	w.see(judge.GapUneven, tight > 0 && wide > 0, fromTo(check, r.Figure.Length, r.High.Length))
 }
 
-// turned takes the last turning by hand.
-func (w *witness) turned(work workDone) {
-	for i := range work.stages {
-		for k := range work.stages[i].Steps {
-			r := work.stages[i].Steps[k].Reading
-			if r == nil || r.Turned == nil {
-				continue
+// turned takes how it turned by hand. Turning in one wrong way says nothing of the others;
+// turning as it should speaks against all of them, and settles what was felt before: as built
+// something was done in between. That a seal is felt again only its light drag tells.
+func (w *witness) turned(step *plan.Step, r *Reading) {
+	words := turnedByHand(r.Text)
+	if r.Verdict != judge.Out {
+		later := &judge.Later{Words: words, Mended: step.Phase == plan.Built}
+		for _, s := range judge.FeelSigns() {
+			if old := w.Evidence[s]; old.There && (s != judge.SealFree || r.Turned.Turn == gauge.Light) {
+				old.Later = later
+				w.Evidence[s] = old
 			}
-			turn, words := r.Turned.Turn, turnedByHand(r.Text)
-			w.e[judge.TurnsRough] = judge.Shown{There: turn == gauge.Rough, Words: words}
-			w.e[judge.Rubs] = judge.Shown{There: turn == gauge.Rubs || turn == gauge.Drags, Words: words}
-			w.e[judge.Stuck] = judge.Shown{There: turn == gauge.Binds || turn == gauge.Locked, Words: words}
+		}
+	}
+	note := func(s judge.Sign, felt bool) {
+		there := felt && r.Verdict == judge.Out
+		if there || r.Verdict != judge.Out && !w.Evidence[s].There {
+			w.Evidence[s] = judge.Shown{There: there, Words: words}
+		}
+	}
+	turn := r.Turned.Turn
+	note(judge.TurnsRough, turn == gauge.Rough)
+	note(judge.Rubs, turn == gauge.Rubs || turn == gauge.Drags)
+	note(judge.Stuck, turn == gauge.Binds || turn == gauge.Locked)
+	for _, f := range step.Feels {
+		if f.Sign != "" {
+			note(f.Sign, f.Feel == turn)
 		}
 	}
 }
 
-// found takes what the findings on parts say.
-func (w *witness) found(s *scale, work workDone) {
+// findings take what was found on a part.
+func (w *witness) findings(part *plan.Part, r *Reading) {
+	for _, at := range r.Found {
+		for _, f := range part.Findings {
+			if f.Key == at.Key && f.Sign != "" {
+				w.Add(f.Sign, judge.Shown{There: true, Words: partShows(part.Title, f.Words)})
+			}
+		}
+	}
+}
+
+// shaftRead is what was read along the shaft in one phase, in the order in which it was read.
+type shaftRead struct {
+	phase  string
+	places []placeRead
+	told   judge.Told
+}
+
+// placeRead is the run-out at one place of the shaft or of a sleeve on it.
+type placeRead struct {
+	title     string
+	letter    string // of its station, blank for a place that is none
+	along     *Along
+	sleeve    bool
+	seq       int
+	dial      *DialReading
+	verdict   judge.Result
+	fine      bool // by what is off centre alone
+	uncertain quantity.Length
+}
+
+// along the shaft gathers the run-outs of a job. As found and as built are never mixed:
+// between them the bearings may have changed.
+func (s *scale) shaftReads(work workDone, stations []StationSheet) []shaftRead {
+	out := []shaftRead{{phase: plan.Found}, {phase: plan.Built}}
 	for i := range work.stages {
 		for k := range work.stages[i].Steps {
 			step := &work.stages[i].Steps[k]
-			if step.Reading == nil || len(step.Reading.Found) == 0 {
+			check := s.plan.Checks[step.Check]
+			if check == nil || step.Reading == nil || check.Surface != gauge.Rim || check.Indicator != gauge.Fixed {
 				continue
 			}
-			part := s.plan.Part(s.plan.Step(step.ID).Part)
-			for _, at := range step.Reading.Found {
-				for _, f := range part.Findings {
-					if f.Key == at.Key && f.Sign != "" {
-						w.sign(f.Sign, true, partShows(part.Title, f.Words))
-					}
-				}
+			run := &out[0]
+			if step.Phase == plan.Built {
+				run = &out[1]
 			}
+			run.places = append(run.places, s.placesRead(step, check, stations)...)
+		}
+	}
+	for i := range out {
+		out[i].settle()
+		out[i].tell(s)
+	}
+	return slices.DeleteFunc(out, func(r shaftRead) bool { return len(r.places) == 0 })
+}
+
+// placesRead are the places that one step was read at: those of its stations, and others
+// that were added along the shaft.
+func (s *scale) placesRead(step *StepSheet, check *plan.Check, stations []StationSheet) []placeRead {
+	of, r := s.plan.Step(step.ID), step.Reading
+	if of.Rides == plan.OnCentres || slices.Contains(r.Warnings, gauge.DidNotReturn) {
+		return nil
+	}
+	seq := s.log.of(of).counts().Seq
+	var out []placeRead
+	for i := range s.plan.ShaftLine.Stations {
+		st := &s.plan.ShaftLine.Stations[i]
+		if st.Check != step.Check {
+			continue
+		}
+		p := placeRead{title: check.Title, along: s.along(st.Along), sleeve: s.rides(of, st), seq: seq, dial: r.Dial,
+			verdict: r.Verdict}
+		if r.Uncertainty != nil {
+			p.uncertain = r.Uncertainty.Length
+		}
+		if at := r.alongAt(st.Place); at != nil {
+			p.title, p.dial, p.verdict, p.uncertain = check.Title+", "+words.Lower(at.At), at.Dial, at.Verdict,
+				at.Uncertainty.Length
+		}
+		for k := range stations {
+			if stations[k].Check == st.Check && stations[k].Place == st.Place {
+				p.letter = stations[k].Letter
+			}
+		}
+		if p.dial != nil && p.dial.Fitted != nil {
+			p.fine = p.verdict == judge.Within ||
+				r.Limit != nil && r.Limit.Max != nil && p.dial.Fitted.Length <= *r.Limit.Max
+			out = append(out, p)
+		}
+	}
+	for _, at := range r.Also {
+		if at.Dial.Fitted != nil {
+			out = append(out, placeRead{title: at.At, along: &Along{Figure: *at.Along}, seq: seq, dial: at.Dial,
+				verdict: at.Verdict, uncertain: at.Uncertainty.Length})
+		}
+	}
+	return out
+}
+
+// rides reports whether a step is read on the sleeve at a station.
+func (s *scale) rides(step *plan.Step, st *plan.Station) bool {
+	if step.Rides != "" {
+		return step.Rides == plan.OnSleeve
+	}
+	return plan.Is(st.Sleeve) && st.SleeveWhen.Hold(s)
+}
+
+// onSleeve reports whether a step is read on the sleeve.
+func (s *scale) onSleeve(step *plan.Step) bool {
+	for i := range s.plan.ShaftLine.Stations {
+		if st := &s.plan.ShaftLine.Stations[i]; st.Check == step.Check {
+			return s.rides(step, st)
+		}
+	}
+	return step.Rides == plan.OnSleeve
+}
+
+// settle puts the places in the order in which they were read; of a place that was read
+// again the last counts.
+func (r *shaftRead) settle() {
+	slices.SortStableFunc(r.places, func(a, b placeRead) int { return a.seq - b.seq })
+	var kept []placeRead
+	for _, p := range r.places {
+		kept = slices.DeleteFunc(kept, func(old placeRead) bool {
+			return old.sleeve == p.sleeve && (old.along == p.along || old.along != nil && p.along != nil &&
+				old.along.Length == p.along.Length)
+		})
+		kept = append(kept, p)
+	}
+	r.places = kept
+}
+
+// tell asks what the places say together, one after the other: what the later ones rule out
+// is disproved by them.
+func (r *shaftRead) tell(s *scale) {
+	along := judge.Along{Bearings: s.shaftBearings()}
+	for i, p := range r.places {
+		v := judge.Vector{Name: words.Lower(p.title), OnSleeve: p.sleeve, Size: p.dial.Fitted.Length,
+			Fine: p.fine, Uncertainty: p.uncertain}
+		if p.along != nil {
+			v.Z = &p.along.Length
+		}
+		if p.dial.HighDeg != nil {
+			v.Directed, v.Degrees = true, *p.dial.HighDeg
+		}
+		along.Vectors = append(along.Vectors, v)
+		if i == 0 {
+			continue
+		}
+		before := r.told.Evidence
+		r.told = along.Tell()
+		if before != nil {
+			r.told.Evidence = before.Then(r.told.Evidence, func(judge.Sign) bool { return false })
 		}
 	}
 }
 
-// vectors are the shaft's run-outs in their order along it. As found and as
-// built are never mixed: between them the bearings may have changed.
-func vectors(s *scale, taken takings) []judge.Vector {
-	built := func(p pair) *StepSheet { return p.built }
-	found := func(p pair) *StepSheet { return p.found }
-	for _, phase := range []func(pair) *StepSheet{built, found} {
-		var all []judge.Vector
-		for _, st := range s.plan.ShaftLine.Stations {
-			check, step := s.plan.Checks[st.Check], phase(taken[st.Check])
-			if check.Surface != gauge.Rim || check.Indicator != gauge.Fixed || step == nil || step.Reading == nil {
-				continue
-			}
-			if v, ok := vector(st, check, step.Reading); ok {
-				all = append(all, v)
-			}
-		}
-		if len(all) > 1 {
-			return all
+// shaftBearings are the two bearings of the shaft, where their places are known.
+func (s *scale) shaftBearings() []judge.Bearing {
+	var out []judge.Bearing
+	for _, b := range s.plan.ShaftLine.Bearings {
+		if at := s.along(b.Along); at != nil {
+			out = append(out, judge.Bearing{Name: words.Lower(b.Title), Z: at.Length})
 		}
 	}
-	return nil
-}
-
-func vector(st plan.Station, check *plan.Check, r *Reading) (judge.Vector, bool) {
-	name, dial, uncertainty := words.Lower(check.Title), r.Dial, r.Uncertainty
-	if at := r.alongAt(st.Place); at != nil {
-		name, dial, uncertainty = name+", "+words.Lower(at.At), at.Dial, at.Uncertainty
-	}
-	if dial == nil || dial.Fitted == nil {
-		return judge.Vector{}, false
-	}
-	v := judge.Vector{Name: name, OnSleeve: plan.Is(st.Sleeve), Size: dial.Fitted.Length, Uncertainty: uncertainty.Length}
-	if dial.HighDeg != nil {
-		v.Directed, v.Degrees = true, *dial.HighDeg
-	}
-	return v, true
+	return out
 }

@@ -17,6 +17,7 @@ type derived struct {
 	scale *scale
 	job   Job
 	sheet *Sheet
+	signs judge.Evidence
 }
 
 // derive is the order in which a sheet is worked out. Each pass is given what it goes
@@ -40,6 +41,8 @@ func derive(j Job) *derived {
 	taken := take(work)
 	checks, stations := lines(s, taken, back)
 	state, parts := stateOf(s, work, len(j.Log)), kit(s, work)
+	runs := s.shaftReads(work, stations)
+	likely, signs := causes(s, work, runs)
 	d := &derived{s, j, &Sheet{
 		State: state.state, Next: state.next, Signed: state.signed, Ended: state.ended, Amended: amendments(log),
 		Scope: scopeSheet(s, called), Rules: RulesNumber, Length: len(j.Log), Vertical: terms.plan.ShaftLine.Vertical,
@@ -48,8 +51,8 @@ func derive(j Job) *derived {
 		Judged: judgedParts(s, taken),
 		Kit:    parts,
 		Waits:  waits(s, work, parts, state),
-		Causes: causes(s, work, taken, checks), Tally: tally(work.stages, checks, taken), Notes: []SheetNote{},
-	}}
+		Causes: likely, Runs: runSheets(s, runs), Tally: tally(work.stages, checks, taken), Notes: []SheetNote{},
+	}, signs}
 	j.Memo.keep(d)
 	return d
 }

@@ -36,6 +36,8 @@ type kind struct {
 	// limit is what a reading is judged by; nil where nothing is.
 	limit func(t *terms, step *plan.Step) *judge.Limit
 
+	sign judge.Sign // what it is a sign of when it comes out wrong
+
 	tool  string                                          // the calculator behind it
 	given func(t *terms, step *plan.Step, in *givenInput) // what a person need not type into it
 
@@ -120,7 +122,11 @@ func stepKinds() map[string]*kind {
 		plan.Drip: {panel: "tool", group: "tool", table: DoneTable, weigh: asked, limit: dripLimit, tool: "drip",
 			given: dripGiven},
 		plan.Align: {panel: "tool", group: "tool", table: DoneTable, weigh: asked, limit: alignLimit, tool: "align",
-			given: alignGiven},
+			given: alignGiven, sign: judge.AlignmentOut},
+		plan.Feet: {panel: "tool", group: "tool", table: DoneTable, weigh: asked, limit: feetLimit, tool: "soft-foot",
+			sign: judge.FeetOut},
+		plan.Strain: {panel: "tool", group: "tool", table: DoneTable, weigh: asked, limit: strainLimit, tool: "pipe-strain",
+			sign: judge.PipesOut},
 		plan.Grease: {panel: "tool", group: "tool", table: DoneTable, weigh: asked, tool: "grease", given: greaseGiven},
 	}
 }
@@ -192,7 +198,7 @@ func tableOf(kind string) Table {
 }
 
 // beside are the fields of a body that stand beside its group.
-var beside = []string{"unit", "skip", "absent"}
+var beside = []string{"unit", "skip", "absent", "also"}
 
 // Groups are the fields of a body that hold what was entered.
 func Groups() []string {

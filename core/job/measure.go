@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"settle/core/field"
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -20,6 +21,7 @@ const (
 	absurdPlay  = 50 * quantity.Millimetre
 	absurdSize  = 500 * quantity.Millimetre
 	absurdDepth = 2000 * quantity.Millimetre
+	absurdAlong = 30_000 * quantity.Millimetre
 )
 
 func (t *terms) check(step *plan.Step) *plan.Check { return t.plan.Checks[step.Check] }
@@ -38,7 +40,12 @@ func dial(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	if b.Dial == nil {
 		return missing(r, "dial", "is missing: the readings round the clock")
 	}
-	return turnedDial(check, check.Places, "dial", b.Dial, s.limitOf(step), r)
+	also := alsoRead(s, step, b, r)
+	reading := turnedDial(check, check.Places, "dial", b.Dial, s.limitOf(step), r)
+	if reading != nil {
+		reading.Also = also
+	}
+	return reading
 }
 
 // turnedDial is a dial that was read round the clock; what is wrong with it stands under
@@ -93,7 +100,7 @@ func dialReading(d gauge.Dial, x gauge.Runout) *Reading {
 
 func dialPanel(t *terms, step *plan.Step, p *Panel) {
 	check := t.check(step)
-	p.Surface, p.Indicator, p.Places = check.Surface, check.Indicator, check.Places
+	p.Surface, p.Indicator, p.Places, p.Also = check.Surface, check.Indicator, check.Places, t.reaches(step)
 	switch check.Surface {
 	case gauge.Face:
 		p.FigureTitle = "Face, total reading"
@@ -116,8 +123,18 @@ func dialBoxes(b *Body) []box {
 		out = append(out, box{path: "dial.sweep.low", name: "lowest", length: w.Low, most: absurd},
 			box{path: "dial.sweep.high", name: "highest", length: w.High, most: absurd})
 	}
-	return append(out, box{path: "dial.back_to_start", name: "back at the start", length: f.BackToStart, most: absurd},
+	out = append(out, box{path: "dial.back_to_start", name: "back at the start", length: f.BackToStart, most: absurd},
 		box{path: "dial.sag", name: "sag", length: f.Sag, most: absurd})
+	for i, x := range b.Also {
+		path := field.At("also", i)
+		out = append(out, box{path: path + ".along", name: "also at", length: x.Along, most: absurdAlong})
+		for k, reading := range x.Readings {
+			out = append(out, box{path: field.At(path+".readings", k) + ".value", name: reading.Clock + ":",
+				length: reading.Value, most: absurd})
+		}
+		out = append(out, box{path: path + ".back_to_start", name: "back:", length: x.BackToStart, most: absurd})
+	}
+	return out
 }
 
 func float(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {

@@ -28,6 +28,7 @@ type Reading struct {
 	Spread  *Figure      `json:"spread,omitempty"`
 	Places  []Place      `json:"places,omitempty"`
 	Along   []AlongPlace `json:"along,omitempty" doc:"a dial at several places along the shaft"`
+	Also    []AlongPlace `json:"also,omitempty" doc:"the same dial at other places of the bare shaft"`
 	Torque  *Pull        `json:"torque,omitempty"`
 	Passes  []Pass       `json:"passes,omitempty" doc:"torque: each pass and the check, with what the wrench is set to"`
 	Against *Figure      `json:"against,omitempty" doc:"a setting: what was measured"`
@@ -74,6 +75,7 @@ type Point struct {
 // AlongPlace is what a dial came to at one place along the shaft.
 type AlongPlace struct {
 	At          string       `json:"at"`
+	Along       *Figure      `json:"along,omitempty" doc:"how far along the shaft, of a place that was added"`
 	Figure      *Figure      `json:"figure"`
 	Verdict     judge.Result `json:"verdict" enum:"within,close,out,undecided,no-limit"`
 	Uncertainty *Figure      `json:"uncertainty"`

@@ -42,6 +42,7 @@ type Sheet struct {
 	Kit      []KitLine      `json:"kit" nullable:"false" doc:"parts to order, on the bench, used, to return"`
 	Waits    []Wait         `json:"waits,omitempty" doc:"what the job waits for"`
 	Causes   []judge.Likely `json:"causes" nullable:"false" doc:"what may be behind it all, the most likely first"`
+	Runs     []RunSheet     `json:"runs,omitempty" doc:"run-out along the shaft, as found and as built"`
 	Length   int            `json:"length" doc:"number of entries in the log"`
 }
 
@@ -111,6 +112,7 @@ type Panel struct {
 	Surface     gauge.Surface    `json:"surface,omitempty" enum:"rim,bore,face"`
 	Indicator   gauge.Indicator  `json:"indicator,omitempty" enum:"fixed,turns"`
 	Places      []string         `json:"places,omitempty"`
+	Also        bool             `json:"also,omitempty" doc:"other places of the bare shaft may be read with it"`
 	Clock       []string         `json:"clock,omitempty" doc:"clock positions at each of them"`
 	Repeats     int              `json:"repeats,omitempty"`
 	Nominal     *Figure          `json:"nominal,omitempty"`

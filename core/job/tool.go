@@ -7,12 +7,14 @@ import (
 	"strconv"
 	"strings"
 
+	"settle/core/align"
 	"settle/core/calc"
 	"settle/core/field"
 	"settle/core/fit"
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
+	"settle/core/quantity"
 )
 
 // givenInput is what the plan and the pump's papers say of a calculation: a person
@@ -128,6 +130,15 @@ func dripLimit(t *terms, step *plan.Step) *judge.Limit {
 }
 
 func alignLimit(*terms, *plan.Step) *judge.Limit { return inWords(couplingTolerance) }
+
+func feetLimit(*terms, *plan.Step) *judge.Limit { return atMost(align.SoftLimit) }
+
+func strainLimit(*terms, *plan.Step) *judge.Limit { return atMost(align.StrainLimit) }
+
+// atMost is a limit of general practice.
+func atMost(most quantity.Length) *judge.Limit {
+	return &judge.Limit{Bounds: judge.Bounds{Max: &most}, Origin: judge.General, Source: generalPractice}
+}
 
 // seatLimit is the limit of a ring or a bearing seat where nobody has written one down: it
 // follows from the pump's dimensions. A ring as built is held to its clearance when new.

@@ -142,6 +142,9 @@ func newRing(source string, least judge.Origin) string {
 	return "the new clearance (" + source + ")"
 }
 
+// generalPractice is where a limit comes from that the trade goes by.
+const generalPractice = "general practice"
+
 // generalRing is where the least of a ring comes from of which nothing is known.
 const generalRing = "general table of running clearances, ask the maker first"
 
@@ -321,6 +324,33 @@ func checkIs(check *plan.Check, l quantity.Length, phase string) Sentence {
 
 func besideCircle(check *plan.Check, form quantity.Length) Sentence {
 	return say(check.Title+": %s beside the fitted circle", form)
+}
+
+// shaftAt is a place of the bare shaft that the plan does not name.
+const shaftAt = "Bare shaft"
+
+func alsoAllowed(any bool) string {
+	if !any {
+		return "no other place of the shaft is read"
+	}
+	return fmt.Sprintf("at most %d are read beside the one that is asked for", mostAlso)
+}
+
+func twiceATurn(check *plan.Check, oval quantity.Length) Sentence {
+	return say(check.Title+": %s twice a turn, oval", oval)
+}
+
+func sumRuleOff(check *plan.Check, off quantity.Length) Sentence {
+	return say(check.Title+": 12 and 6 together differ from 3 and 9 by %s", off)
+}
+
+// cameOutAt is a step with what its calculation came to.
+func cameOutAt(step *StepSheet) Sentence {
+	r := step.Reading
+	if r.Figure == nil {
+		return plainly(step.Title + ": " + words.Lower(r.Text))
+	}
+	return say(step.Title+": %s", r.Figure.Length)
 }
 
 func facesHigh(one, other float64) Sentence {

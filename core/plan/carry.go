@@ -160,7 +160,7 @@ func (s *Sources) UnmarshalYAML(n *yaml.Node) error {
 }
 
 // calculated are the kinds of steps that may have a calculation behind them.
-var calculated = []string{Measure, Set, Heat, Drip, Align, Grease}
+var calculated = []string{Measure, Set, Heat, Drip, Align, Feet, Strain, Grease}
 
 // sources writes origins out for one member of a repeat.
 func (f fold) sources(list Sources, s Step, m *Member) Sources {

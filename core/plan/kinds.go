@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"settle/core/gauge"
+	"settle/core/judge"
 	"settle/core/words"
 )
 
@@ -26,6 +27,8 @@ const (
 	Drip    = "drip"    // drops of a packing
 	Test    = "test"    // pressure held, drops counted
 	Align   = "align"   // the driver
+	Feet    = "feet"    // soft foot: each slackened by itself
+	Strain  = "strain"  // of the pipes: the shaft watched while flanges are bolted
 	Grease  = "grease"
 	Photo   = "photo"
 	Sign    = "sign"
@@ -52,8 +55,8 @@ var kinds = []kind{
 	{Count, (*checker).count}, {Mark, (*checker).mark}, {Inspect, (*checker).inspect}, {Torque, (*checker).torque},
 	{Tighten, (*checker).tighten},
 	{Set, (*checker).set}, {Heat, (*checker).heat}, {Wait, (*checker).wait}, {Drip, (*checker).drip},
-	{Test, (*checker).test}, {Align, (*checker).align}, {Grease, (*checker).grease}, {Photo, (*checker).photo},
-	{Sign, nil},
+	{Test, (*checker).test}, {Align, (*checker).align}, {Feet, nil}, {Strain, nil},
+	{Grease, (*checker).grease}, {Photo, (*checker).photo}, {Sign, nil},
 }
 
 var methods = []kind{
@@ -137,6 +140,9 @@ func (c *checker) turn(s *Step) {
 		}
 		if f.Means == "" {
 			c.fault(f.line, s.ID, "feels: %s: means is missing: what it tells here", f.Feel)
+		}
+		if f.Sign != "" && !slices.Contains(judge.FeelSigns(), f.Sign) {
+			c.fault(f.line, s.ID, "feels: %s: sign is %q: write one of %v", f.Feel, f.Sign, judge.FeelSigns())
 		}
 		c.reopens(f.line, s.ID, f.Reopens)
 	}

@@ -171,7 +171,8 @@ type Station struct {
 	At    string `yaml:"at" json:"at"`
 	Along string `yaml:"along" json:"-" doc:"value of how far along the shaft it is, from the driver end"`
 	// Sleeve is true of a place on the sleeve: it may be off where the shaft is true.
-	Sleeve *bool `yaml:"sleeve" json:"-" doc:"the place is on the shaft sleeve, not on the shaft"`
+	Sleeve     *bool      `yaml:"sleeve" json:"-" doc:"the place is on the shaft sleeve, not on the shaft"`
+	SleeveWhen Conditions `yaml:"sleeve_when" json:"-" doc:"with sleeve: only then, else on the shaft"`
 
 	line int
 }
@@ -220,7 +221,7 @@ type Check struct {
 
 // The signs of a check: what it tells of the pump beside its own limit.
 const (
-	SealRunout     = "seal-runout"     // of the shaft at the seal or at the impeller
+	SealRunout     = "seal-runout"     // of the shaft or its sleeve at the seal, or at the impeller
 	CouplingRunout = "coupling-runout" // of the shaft at the coupling
 	EndPlay        = "end-play"
 	RadialPlay     = "radial-play"
@@ -360,6 +361,7 @@ type Step struct {
 
 	Check     string   `yaml:"check" doc:"measure: key of the check"`
 	Phase     string   `yaml:"phase" enum:"found,built" doc:"measure, turn: as found or as built"`
+	Rides     string   `yaml:"rides" enum:"shaft,sleeve,centres" doc:"measure: what the plunger rides on, else as its station says; centres: the shaft is out and turns between its own"`
 	Depths    []string `yaml:"depths" doc:"measure: its check is worked out from two depths here, whatever its instrument"`
 	Part      string   `yaml:"part" doc:"inspect: key of the part"`
 	Of        string   `yaml:"of" doc:"count: what is counted; photo: what is to be seen"`
@@ -428,9 +430,17 @@ type Feel struct {
 	Feel    gauge.Turn `yaml:"feel"`
 	Means   string     `yaml:"means"`
 	Reopens []string   `yaml:"reopens" doc:"stages to be done again; those of the step where none is named"`
+	Sign    judge.Sign `yaml:"sign" doc:"what it says of the cause, where it does"`
 
 	line int
 }
+
+// What the plunger rides on.
+const (
+	OnShaft   = "shaft"
+	OnSleeve  = "sleeve"
+	OnCentres = "centres"
+)
 
 // AnyFeel is right where whatever is felt is only written down.
 const AnyFeel = "any"

@@ -95,3 +95,18 @@ func short(l Length, unit Unit, decimals int) string {
 	}
 	return l.Exact(unit)
 }
+
+// Fill puts sentences into a sentence; every %s takes one.
+func Fill(format string, parts ...Sentence) Sentence {
+	thou, mm := make([]any, len(parts)), make([]any, len(parts))
+	for i, p := range parts {
+		thou[i], mm[i] = p.Thou, p.Mm
+	}
+	return Sentence{fmt.Sprintf(format, thou...), fmt.Sprintf(format, mm...)}
+}
+
+// Distance is a length that is paced off rather than measured, in inches or millimetres.
+func Distance(l Length) Sentence {
+	mm := l.Um() / 1000
+	return Sentence{fmt.Sprintf("%.4g in", mm/25.4), fmt.Sprintf("%.4g mm", mm)}
+}

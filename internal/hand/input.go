@@ -3,6 +3,7 @@ package hand
 import (
 	"fmt"
 
+	"settle/core/align"
 	"settle/core/job"
 	"settle/core/quantity"
 )
@@ -69,6 +70,18 @@ var inputs = map[string]func(a asking){
 		a.in["horizontal"] = map[string]any{"offset": "0.02 mm", "angle_mm_per_m": -angle}
 		a.in["feet"] = map[string]any{"front": "200 mm", "back": "500 mm"}
 		a.ask("rpm", 1480.0)
+	},
+	"soft-foot": func(a asking) {
+		a.ask("graduation", "0.01 mm")
+		for _, foot := range align.AllFeet {
+			a.in[string(foot)] = "0.02 mm"
+		}
+		a.in[string(align.BackLeft)] = pick(a.good, "0.01 mm", "0.2 mm")
+	},
+	"pipe-strain": func(a asking) {
+		a.ask("graduation", "0.01 mm")
+		a.in["steps"] = []any{map[string]any{"flange": "suction", "vertical": pick(a.good, "0.01 mm", "0.2 mm"),
+			"horizontal": "0 mm"}}
 	},
 	"grease": func(a asking) {
 		a.ask("outside", "110 mm")

@@ -22,6 +22,10 @@ type bench struct {
 
 	failing string // id of the one step whose entry comes out wrong
 	left    string // id of the one step that nobody enters
+
+	given map[string]job.Body // step → what is entered there instead
+	used  map[string]bool     // which of them were
+	stop  string              // the step before which the work is left
 }
 
 func open(t *testing.T, p *plan.Plan, options map[string]string) *bench {
@@ -46,13 +50,19 @@ func first(t *testing.T) *plan.Plan {
 // openAs opens a job with a scope; blank is what the plan proposes.
 func openAs(t *testing.T, p *plan.Plan, options map[string]string, scope string) *bench {
 	t.Helper()
+	return openIn(t, p, options, scope, "")
+}
+
+// openIn is the same of a pump that stays in its line, or comes to the bench.
+func openIn(t *testing.T, p *plan.Plan, options map[string]string, scope, arrives string) *bench {
+	t.Helper()
 	opening, err := job.NewOpening(p, "T-1", job.Papers{Options: options},
 		job.Rules{Schools: map[string]string{"bearing-reuse": "may-reuse"}},
-		job.Asked{Complaint: "to be walked", Scope: scope})
+		job.Asked{Complaint: "to be walked", Scope: scope, Arrives: arrives})
 	if err != nil {
 		t.Fatal(err)
 	}
-	b := &bench{t: t, job: job.Job{Plan: p, Memo: &job.Memo{}}, now: time.Date(2026, 11, 2, 7, 0, 0, 0, time.UTC)}
+	b := &bench{t: t, job: job.Job{Plan: p, Memo: &job.Memo{}}, used: map[string]bool{}, now: time.Date(2026, 11, 2, 7, 0, 0, 0, time.UTC)}
 	b.add(job.Entry{Kind: job.Opened, Open: opening})
 	return b
 }
@@ -93,7 +103,7 @@ func (b *bench) work(good, decide bool) *job.Sheet {
 			b.stay(sheet.Scope)
 			continue
 		}
-		if step == nil {
+		if step == nil || step.ID == b.stop {
 			return sheet
 		}
 		if step.State == job.Decide {
@@ -104,6 +114,10 @@ func (b *bench) work(good, decide bool) *job.Sheet {
 			continue
 		}
 		body := Entry(step, good && step.ID != b.failing, b.now)
+		if given, ok := b.given[step.ID]; ok {
+			body = given
+			b.used[step.ID] = true
+		}
 		e := job.Entry{Kind: job.Kept, Step: step.ID, On: step.Entry, Body: &body}
 		if step.Again != "" {
 			e.Reason = step.Again
@@ -517,7 +531,7 @@ func TestGuardBands(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		b := &bench{t: t, job: job.Job{Plan: p, Memo: &job.Memo{}}, now: time.Date(2026, 11, 2, 7, 0, 0, 0, time.UTC)}
+		b := &bench{t: t, job: job.Job{Plan: p, Memo: &job.Memo{}}, used: map[string]bool{}, now: time.Date(2026, 11, 2, 7, 0, 0, 0, time.UTC)}
 		b.add(job.Entry{Kind: job.Opened, Open: opening})
 		b.to("end-play-built")
 		s := job.Derive(b.job).Step("end-play-built")

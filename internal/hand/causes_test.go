@@ -1,0 +1,187 @@
+package hand
+
+import (
+	"fmt"
+	"math"
+	"strings"
+	"testing"
+
+	"settle/core/gauge"
+	"settle/core/job"
+	"settle/core/judge"
+	"settle/core/plan"
+	"settle/core/quantity"
+)
+
+// round is what a dial shows round a surface whose run-out is so many µm, high at a clock
+// position, read at four places or more, zero at the first.
+func round(runout, clock float64, places ...float64) []gauge.ReadingForm {
+	if len(places) == 0 {
+		places = []float64{12, 3, 6, 9}
+	}
+	at := func(place float64) float64 { return runout / 2 * math.Cos((place-clock)*math.Pi/6) }
+	var out []gauge.ReadingForm
+	for _, p := range places {
+		clock := fmt.Sprintf("%d:%02d", int(p), int(math.Round(60*(p-math.Floor(p)))))
+		out = append(out, gauge.ReadingForm{Clock: strings.TrimSuffix(clock, ":00"), Value: typedUm(at(p) - at(places[0]))})
+	}
+	return out
+}
+
+// typedUm is a length as it is typed in mm, to half a division of 0.002 mm.
+func typedUm(um float64) quantity.Typed {
+	return quantity.Type(fmt.Sprintf("%.3f", math.Round(um)/1000))
+}
+
+func dialled(runout, clock float64, places ...float64) job.Body {
+	return job.Body{Unit: quantity.UnitMillimetre, Dial: &gauge.DialForm{Graduation: quantity.Type("0.002"),
+		Readings: round(runout, clock, places...), BackToStart: quantity.Type("0")}}
+}
+
+func feltAs(turn gauge.Turn) job.Body { return job.Body{Turn: &job.TurnForm{Turn: turn}} }
+
+func found(keys ...string) job.Body { return job.Body{Inspect: &job.InspectForm{Found: keys}} }
+
+func played(mm string) job.Body {
+	trial := gauge.TrialForm{In: quantity.Type("0"), Out: quantity.Type(mm)}
+	return job.Body{Unit: quantity.UnitMillimetre, Float: &gauge.FloatForm{Graduation: quantity.Type("0.002"),
+		Trials: []gauge.TrialForm{trial, trial, trial}}}
+}
+
+func direct(mm string) job.Body {
+	return job.Body{Unit: quantity.UnitMillimetre, Direct: &job.DirectForm{Value: quantity.Type(mm),
+		Graduation: quantity.Type("0.02")}}
+}
+
+// causeCase is a whole job with what is wrong in it.
+type causeCase struct {
+	name             string
+	plan, scope      string
+	options, arrives string
+	given            map[string]job.Body // step → what is entered there instead of what is right
+	until            string              // the job is looked at when this step is the next one, and when it is over
+	first            string              // key of the cause that comes first
+	also             []string            // others that are named too; none else may be where alone is set
+	alone            bool
+	says, asks       string
+	inTheEnd         judge.Standing
+}
+
+const endSuction = "end-suction-back-pull-out"
+
+var causeCases = []causeCase{
+	{name: "bent coupling end", plan: endSuction, scope: "overhaul", given: map[string]job.Body{
+		"runout-coupling-found": dialled(150, 2), "runout-seal-found": dialled(10, 7)}, until: "heat-bearing",
+		first: "bent-shaft", says: "on the driver side of the thrust bearing", asks: "Read the bare shaft at",
+		inTheEnd: judge.IsPutRight},
+	{name: "a straight shaft on seats off centre", plan: endSuction, scope: "overhaul", given: map[string]job.Body{
+		"runout-coupling-found": dialled(60, 9), "runout-seal-found": dialled(100, 3)}, until: "heat-bearing",
+		first: "bearing-seat", says: "the radial bearing turns", asks: "Read the bare shaft at"},
+	{name: "an eccentric sleeve, the coupling true", plan: endSuction, scope: "overhaul", given: map[string]job.Body{
+		"runout-coupling-found": dialled(6, 9), "runout-seal-found": dialled(110, 5)}, until: "heat-bearing",
+		first: "sleeve", asks: "under the sleeve"},
+	{name: "an eccentric sleeve on a pedestal whose nose is true", plan: "clamped-sleeve-pedestal", scope: "overhaul",
+		given: map[string]job.Body{"sleeve-found": dialled(120, 5), "nose-found": dialled(8, 1)}, until: "heat-bearing",
+		first: "sleeve", says: "a sleeve off its centre fits"},
+	{name: "rough, binding, no radial play", plan: endSuction, scope: "overhaul", given: map[string]job.Body{
+		"turn-found": feltAs(gauge.Binds), "radial-play-found": played("0"), "inspect-bearings": found("rough")},
+		until: "heat-bearing", first: "preload", alone: true},
+	{name: "milky grease, a rough bearing", plan: endSuction, scope: "overhaul", given: map[string]job.Body{
+		"inspect-bearings": found("water", "rough")}, until: "heat-bearing", first: "water", alone: true},
+	{name: "a blue race, heat marks", plan: endSuction, scope: "overhaul", given: map[string]job.Body{
+		"inspect-bearings": found("colour"), "inspect-seal": found("heat")}, until: "heat-bearing", first: "starved",
+		also: []string{"preload", "dry"}, alone: true},
+	{name: "dirt under a register", plan: endSuction, scope: "checks", given: map[string]job.Body{
+		"bracket-found": dialled(150, 4), "chamber-face-found": dialled(180, 4.5)}, until: "", first: "register"},
+	{name: "seal set short", plan: endSuction, scope: "overhaul", options: "seal=component", given: map[string]job.Body{
+		"seal-drag": feltAs(gauge.Locked)}, until: "turn-impeller", first: "seal-hard", inTheEnd: judge.IsPutRight},
+	{name: "a seal shorter than its mark", plan: endSuction, scope: "overhaul", options: "seal=component",
+		given: map[string]job.Body{"second-scribe": direct("30"), "setting-built": direct("28")}, until: "turn-built",
+		first: "seal-short", alone: true},
+	{name: "heat marks alone", plan: endSuction, scope: "seal", given: map[string]job.Body{
+		"inspect-seal": found("heat")}, until: "", first: "dry", alone: true},
+	{name: "a hurt lock nut", plan: "double-suction", scope: "open", options: "variant=sleeve",
+		given: map[string]job.Body{"inspect-nut@inboard": found("hurt")}, until: "", first: "cocked-nut", alone: true},
+	{name: "pipes that pull", plan: "clamped-sleeve-pedestal", scope: "overhaul", arrives: "in-line", given: map[string]job.Body{
+		"pipe-strain": {Unit: quantity.UnitMillimetre, Tool: job.Input{"graduation": "0.01 mm", "steps": []any{
+			map[string]any{"flange": "suction", "vertical": "0.2 mm", "horizontal": "0.1 mm"}}}}}, until: "",
+		first: "pipe-strain", alone: true},
+	{name: "a soft foot", plan: endSuction, scope: "line-up", given: map[string]job.Body{"soft-foot": {
+		Unit: quantity.UnitMillimetre, Tool: job.Input{"graduation": "0.01 mm", "front_left": "0.01 mm",
+			"front_right": "0.2 mm", "back_left": "0 mm", "back_right": "0 mm"}}}, until: "", first: "soft-foot",
+		alone: true},
+	{name: "a seal that drags nothing", plan: endSuction, scope: "overhaul", options: "seal=component",
+		given: map[string]job.Body{"seal-drag": feltAs(gauge.Free)}, until: "turn-impeller", first: "seal-hung",
+		inTheEnd: judge.IsPutRight},
+	{name: "an oval journal", plan: endSuction, scope: "overhaul", given: map[string]job.Body{
+		"runout-coupling-found": oval(80)}, until: "heat-bearing", first: "oval"},
+}
+
+// oval is a surface that is high twice a turn, read at eight places.
+func oval(um float64) job.Body {
+	b := dialled(0, 12, 12, 1.5, 3, 4.5, 6, 7.5, 9, 10.5)
+	for i := range b.Dial.Readings {
+		b.Dial.Readings[i].Value = typedUm(um/2*math.Cos(float64(i)*math.Pi/2) - um/2)
+	}
+	return b
+}
+
+// What is wrong in a whole job comes first among its causes, or alone.
+func TestCausesOfWholeJobs(t *testing.T) {
+	for _, tt := range causeCases {
+		t.Run(tt.name, func(t *testing.T) {
+			b := openIn(t, plan.Library()[tt.plan], optionsOf(tt.options), tt.scope, tt.arrives)
+			b.given = tt.given
+			b.stop = tt.until
+			sheet := b.work(true, true)
+			if len(b.used) != len(tt.given) {
+				t.Fatalf("only %v of %d readings are asked for", b.used, len(tt.given))
+			}
+			tt.check(t, sheet)
+			b.stop = ""
+			if end := b.work(true, true); tt.inTheEnd != "" {
+				for _, c := range end.Causes {
+					if c.Key == tt.first && (c.Standing != tt.inTheEnd || len(c.Later) == 0) {
+						t.Errorf("when it is over %s stands %s, by %v", c.Key, c.Standing, c.Later)
+					}
+				}
+			}
+		})
+	}
+}
+
+func (tt *causeCase) check(t *testing.T, sheet *job.Sheet) {
+	t.Helper()
+	var keys []string
+	for _, c := range sheet.Causes {
+		if c.Standing.Stands() {
+			keys = append(keys, c.Key)
+		}
+	}
+	if len(keys) == 0 || keys[0] != tt.first {
+		t.Fatalf("named %v: %+v", keys, sheet.Causes)
+	}
+	if tt.alone && strings.Join(keys, " ") != strings.Join(append([]string{tt.first}, tt.also...), " ") {
+		t.Errorf("named beside it: %v", keys)
+	}
+	c := sheet.Causes[0]
+	var said []string
+	for _, s := range c.For {
+		said = append(said, s.Mm)
+	}
+	if !strings.Contains(strings.Join(said, "; "), tt.says) {
+		t.Errorf("for it speaks %q", said)
+	}
+	if tt.asks != "" && (c.Ask == nil || !strings.Contains(c.Ask.Mm, tt.asks)) {
+		t.Errorf("asks %v", c.Ask)
+	}
+}
+
+func optionsOf(list string) map[string]string {
+	options := map[string]string{}
+	for _, one := range strings.Fields(list) {
+		key, choice, _ := strings.Cut(one, "=")
+		options[key] = choice
+	}
+	return options
+}
