@@ -133,18 +133,13 @@ func (w *witness) measured(check *plan.Check, r *Reading, phase string) {
 	}
 }
 
-// round looks at the shape of a surface: at what comes twice a turn where that is known,
-// else at what the circle leaves over. Two and a half uncertainties are two divisions of the
-// dial. Four places which break the sum rule, from a dial that came back, may be oval too.
+// round looks at the shape of a surface that the dial came back from.
 func (w *witness) round(check *plan.Check, r *Reading, x *DialReading, u *Figure) {
-	switch {
-	case x == nil || u == nil || slices.Contains(r.Warnings, gauge.DidNotReturn):
-	case x.Oval != nil:
-		w.see(judge.FormHigh, x.Oval.Length*2 > u.Length*5, twiceATurn(check, x.Oval.Length))
-	case x.Form != nil:
-		w.see(judge.FormHigh, x.Form.Length*2 > u.Length*5, besideCircle(check, x.Form.Length))
-	case x.SumRule != nil && slices.Contains(r.Warnings, gauge.SumRuleBroken):
-		w.see(judge.FormHigh, true, sumRuleOff(check, x.SumRule.Length.Abs()))
+	if x == nil || u == nil || slices.Contains(r.Warnings, gauge.DidNotReturn) {
+		return
+	}
+	if by, l, known := judge.OutOfRound(plainLength(x.Oval), plainLength(x.Form), plainLength(x.SumRule), u.Length); known {
+		w.see(judge.FormHigh, by != judge.Round, outOfRound(check, by, l))
 	}
 }
 

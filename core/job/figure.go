@@ -44,3 +44,11 @@ type Pull struct {
 func pull(t quantity.Torque) *Pull {
 	return &Pull{strconv.FormatFloat(t.NM(), 'f', 1, 64), strconv.FormatFloat(t.LbfFt(), 'f', 1, 64)}
 }
+
+// plainLength is the length of a figure, nil for none.
+func plainLength(f *Figure) *quantity.Length {
+	if f == nil {
+		return nil
+	}
+	return &f.Length
+}

@@ -322,8 +322,14 @@ func checkIs(check *plan.Check, l quantity.Length, phase string) Sentence {
 	return say(check.Title+" %s, "+as, l)
 }
 
-func besideCircle(check *plan.Check, form quantity.Length) Sentence {
-	return say(check.Title+": %s beside the fitted circle", form)
+func outOfRound(check *plan.Check, by judge.Shape, l quantity.Length) Sentence {
+	switch by {
+	case judge.TwiceTurn:
+		return say(check.Title+": %s twice a turn, oval", l)
+	case judge.SumRule:
+		return say(check.Title+": 12 and 6 together differ from 3 and 9 by %s", l)
+	}
+	return say(check.Title+": %s beside the fitted circle", l)
 }
 
 // shaftAt is a place of the bare shaft that the plan does not name.
@@ -334,14 +340,6 @@ func alsoAllowed(any bool) string {
 		return "no other place of the shaft is read"
 	}
 	return fmt.Sprintf("at most %d are read beside the one that is asked for", mostAlso)
-}
-
-func twiceATurn(check *plan.Check, oval quantity.Length) Sentence {
-	return say(check.Title+": %s twice a turn, oval", oval)
-}
-
-func sumRuleOff(check *plan.Check, off quantity.Length) Sentence {
-	return say(check.Title+": 12 and 6 together differ from 3 and 9 by %s", off)
 }
 
 // cameOutAt is a step with what its calculation came to.

@@ -298,3 +298,37 @@ func apart(a, b float64) float64 {
 
 // Agree reports whether two directions count as one.
 func Agree(a, b float64) bool { return apart(a, b) <= sameWay }
+
+// Shape is by what a surface is told to be out of round.
+type Shape string
+
+// What tells it: what comes twice a turn; what the circle leaves over; four places that break
+// the sum rule.
+const (
+	Round     Shape = ""
+	TwiceTurn Shape = "twice a turn"
+	Leftover  Shape = "left over"
+	SumRule   Shape = "sum rule"
+)
+
+// OutOfRound looks at the shape of a surface that a dial went round and came back from: at
+// what comes twice a turn where eight even places tell it, else at what the circle leaves over
+// of five or more, else at the sum rule. Two and a half uncertainties are two divisions of
+// the dial. The length is what it went by; known is false where nothing tells.
+func OutOfRound(oval, form, sum *quantity.Length, uncertainty quantity.Length) (by Shape, l quantity.Length, known bool) {
+	over := func(l quantity.Length, by Shape) (Shape, quantity.Length, bool) {
+		if l*2 > uncertainty*5 {
+			return by, l, true
+		}
+		return Round, l, true
+	}
+	switch {
+	case oval != nil:
+		return over(*oval, TwiceTurn)
+	case form != nil:
+		return over(*form, Leftover)
+	case sum != nil && sum.Abs()*2 > uncertainty*5:
+		return SumRule, sum.Abs(), true
+	}
+	return Round, 0, false
+}
