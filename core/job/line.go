@@ -14,8 +14,8 @@ import (
 // what it was made by. Each change of rules has a line in docs/rules.md.
 const (
 	RulesNumber  = 3 // of the rules by which readings are judged and steps come due
-	CoreNumber   = 4 // of this core: raised when what it works out changes, verdict or not
-	FormatNumber = 4 // of the fields of an entry, docs/files.md; entries without a number are 1
+	CoreNumber   = 5 // of this core: raised when what it works out changes, verdict or not
+	FormatNumber = 5 // of the fields of an entry, docs/files.md; entries without a number are 1
 )
 
 // Seal makes an accepted entry the next line of a log: it gives it its place, its

@@ -12,13 +12,15 @@ import (
 // log, and is small enough to be kept beside it: a page of forty jobs then
 // derives none of them.
 type Past struct {
-	Number  string      `json:"number"`
-	Opened  time.Time   `json:"opened"`
-	Hours   *float64    `json:"hours,omitempty" doc:"running hours it came in with"`
-	Signed  *Signature  `json:"signed,omitempty"`
-	Ended   bool        `json:"ended,omitempty" doc:"without a signature"`
-	NewSeal bool        `json:"new_seal,omitempty" doc:"a seal was replaced"`
-	Checks  []PastCheck `json:"checks" nullable:"false" doc:"those that were taken"`
+	Number  string       `json:"number"`
+	Opened  time.Time    `json:"opened"`
+	Hours   *float64     `json:"hours,omitempty" doc:"running hours it came in with"`
+	Signed  *Signature   `json:"signed,omitempty"`
+	Ended   bool         `json:"ended,omitempty" doc:"without a signature"`
+	NewSeal bool         `json:"new_seal,omitempty" doc:"a seal was replaced"`
+	Checks  []PastCheck  `json:"checks" nullable:"false" doc:"those that were taken"`
+	Runs    []RunSheet  `json:"runs,omitempty" doc:"run-out along the shaft, as found and as built"`
+	Signs   []judge.Sign `json:"signs,omitempty" doc:"what it showed of causes"`
 }
 
 // PastCheck is what a job found and left of one check.
@@ -59,6 +61,12 @@ func PastOf(number string, j Job) (Past, error) {
 	p.NewSeal = slices.ContainsFunc(d.scale.plan.Parts, func(part plan.Part) bool {
 		return plan.Is(part.Seal) && d.scale.parts[part.Key] == judge.Replace
 	})
+	p.Runs = sheet.Runs
+	for _, x := range judge.Signs {
+		if d.signs[x.Sign].There {
+			p.Signs = append(p.Signs, x.Sign)
+		}
+	}
 	for i := range sheet.Checks {
 		row := &sheet.Checks[i]
 		if row.Found == nil && row.Built == nil {

@@ -20,7 +20,6 @@ type Likely struct {
 	Standing Standing            `json:"standing" enum:"likely,possible,put right,disproved"`
 	Later    []quantity.Sentence `json:"later,omitempty" doc:"the readings that disprove it, or show that it is put right"`
 	Ask      *quantity.Sentence  `json:"ask,omitempty" doc:"the reading that is missing, and where"`
-	Again    string              `json:"again,omitempty" doc:"that earlier jobs of this pump had it too"`
 	Signs    []Sign              `json:"signs" nullable:"false" doc:"those that speak for it"`
 
 	weight int

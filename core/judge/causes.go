@@ -16,6 +16,14 @@ type CauseInfo struct {
 // Table returns the table of causes.
 func Table() []CauseInfo { return slices.Clone(table) }
 
+// CauseOf is the line of a cause; an empty one for a key that there is not.
+func CauseOf(key string) CauseInfo {
+	if i := slices.IndexFunc(table, func(c CauseInfo) bool { return c.Key == key }); i >= 0 {
+		return table[i]
+	}
+	return CauseInfo{}
+}
+
 // table is shown to the person as it stands.
 var table = []CauseInfo{
 	{"sleeve", "Sleeve not true on the shaft",

@@ -185,3 +185,87 @@ func optionsOf(list string) map[string]string {
 	}
 	return options
 }
+
+// also adds another place of the bare shaft to a run-out, so many mm from the driver end.
+func also(b job.Body, at string, runout, clock float64) job.Body {
+	b.Also = append(b.Also, job.AlsoForm{Along: quantity.Type(at), Readings: round(runout, clock),
+		BackToStart: quantity.Type("0")})
+	return b
+}
+
+// A third place that rules a cause out disproves it, and says so; the places that were added
+// stand on the picture of the shaft.
+func TestALaterPlaceDisprovesACause(t *testing.T) {
+	b := openAs(t, plan.Library()[endSuction], nil, "overhaul")
+	b.given = map[string]job.Body{"runout-coupling-found": dialled(6, 9), "runout-seal-found": dialled(110, 5)}
+	b.stop = "heat-bearing"
+	sheet := b.work(true, true)
+	standing := func(key string) judge.Standing {
+		for _, c := range sheet.Causes {
+			if c.Key == key {
+				return c.Standing
+			}
+		}
+		return ""
+	}
+	if standing("sleeve") == "" || standing("bent-shaft") != judge.IsPossible {
+		t.Fatalf("a sleeve and a bend fit both: %+v", sheet.Causes)
+	}
+	step := sheet.Step("runout-coupling-found")
+	body := also(dialled(6, 9), "560 mm", 7, 2)
+	if err := b.try(job.Entry{Kind: job.Kept, Step: step.ID, On: step.Entry, Reason: "a third place read",
+		Body: &body}); err != nil {
+		t.Fatal(err)
+	}
+	sheet = job.Derive(b.job)
+	if standing("sleeve") == judge.Disproved || standing("bent-shaft") != judge.Disproved {
+		t.Errorf("the bare shaft is true under the sleeve: %+v", sheet.Causes)
+	}
+	for _, c := range sheet.Causes {
+		if c.Key == "bent-shaft" && (len(c.Later) != 1 || !strings.Contains(c.Later[0].Mm, "bare shaft")) {
+			t.Errorf("it is disproved by %v", c.Later)
+		}
+	}
+	run := sheet.Runs[0]
+	if len(run.Stations) != 3 || run.Stations[2].Size.Um() < 5 || len(run.Curve) == 0 || len(run.Bearings) != 2 {
+		t.Errorf("the picture shows %+v", run)
+	}
+}
+
+// A place that cannot be is told by its field, and one more than there may be too.
+func TestAnotherPlaceIsChecked(t *testing.T) {
+	b := openAs(t, plan.Library()[endSuction], nil, "overhaul")
+	b.stop = "runout-coupling-found"
+	step := b.work(true, true).Step("runout-coupling-found")
+	tests := []struct {
+		name  string
+		body  job.Body
+		field string
+	}{
+		{"no length", also(dialled(6, 9), "half way", 7, 2), "body.also[0].along"},
+		{"behind the end", also(dialled(6, 9), "-20 mm", 7, 2), "body.also[0].along"},
+		{"a reading missing", func() job.Body {
+			x := also(dialled(6, 9), "300 mm", 7, 2)
+			x.Also[0].Readings = x.Also[0].Readings[:2]
+			return x
+		}(), "body.also[0].readings"},
+		{"too many", func() job.Body {
+			x := dialled(6, 9)
+			for i := range 9 {
+				x = also(x, fmt.Sprintf("%d mm", 100+20*i), 7, 2)
+			}
+			return x
+		}(), "body.also"},
+	}
+	for _, tt := range tests {
+		err := b.try(job.Entry{Kind: job.Kept, Step: step.ID, Body: &tt.body})
+		if err == nil || !strings.HasPrefix(err.Error(), tt.field) {
+			t.Errorf("%s: %v, want %s", tt.name, err, tt.field)
+		}
+	}
+	// It goes with a dial that stands along the shaft, and with nothing else.
+	with := also(played("0.05"), "300 mm", 7, 2)
+	if err := b.try(job.Entry{Kind: job.Kept, Step: "end-play-found", Body: &with}); err == nil {
+		t.Error("a play is kept with another place")
+	}
+}

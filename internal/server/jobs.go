@@ -29,6 +29,7 @@ type JobView struct {
 	Schools   []job.SchoolChosen `json:"schools" doc:"which way the shop works, where good shops differ"`
 	Elastomer string             `json:"elastomer_warning,omitempty" doc:"why it hardly suits the liquid"`
 	Sheet     *job.Sheet         `json:"sheet"`
+	Again     map[string]string  `json:"again" nullable:"false" doc:"cause → that earlier jobs of the pump showed it too"`
 	Log       []job.Entry        `json:"log"`
 
 	Said    map[string]job.Sentence `json:"said" doc:"what each entry says, by its id"`
@@ -64,8 +65,23 @@ func (s *server) view(ctx context.Context, r *store.Job, sheet *job.Sheet) (*bod
 		e := r.Log[k.Seq-1]
 		v.Sheets = append(v.Sheets, SheetKept{k.Seq, e.At, e.By.Name, e.Kind, k.Later})
 	}
+	if v.Again, err = s.again(ctx, r, sheet); err != nil {
+		return nil, err
+	}
 	v.Changed, err = s.store.Changed(ctx, r, sheet)
 	return &body[JobView]{v}, err
+}
+
+// again is what earlier jobs of the pump say of the causes of this one.
+func (s *server) again(ctx context.Context, r *store.Job, sheet *job.Sheet) (map[string]string, error) {
+	if len(sheet.Causes) == 0 {
+		return map[string]string{}, nil
+	}
+	earlier, err := s.store.Past(ctx, r.Pump.Tag, wornJobs)
+	if err != nil {
+		return nil, err
+	}
+	return record.Again(sheet.Causes, r.Log[0].At, earlier), nil
 }
 
 // EntryForm is an entry as it is sent; the server adds number, time and hash.

@@ -668,12 +668,21 @@ export interface components {
             places?: components["schemas"]["RoundForm"][];
         };
         AlongPlace: {
+            /** @description how far along the shaft, of a place that was added */
+            along?: components["schemas"]["Figure"];
             at: string;
             dial: components["schemas"]["DialReading"];
             figure: components["schemas"]["Figure"];
             uncertainty: components["schemas"]["Figure"];
             /** @enum {string} */
             verdict: "within" | "close" | "out" | "undecided" | "no-limit";
+        };
+        AlsoForm: {
+            /** @description how far along the shaft, from the driver end */
+            along?: string;
+            /** @description on coming round to the first position again */
+            back_to_start?: string;
+            readings?: components["schemas"]["ReadingForm"][];
         };
         Amendment: {
             /** Format: date-time */
@@ -726,6 +735,8 @@ export interface components {
              */
             absent?: "pump" | "job";
             along?: components["schemas"]["AlongForm"];
+            /** @description with dial: the same dial at other places of the bare shaft */
+            also?: components["schemas"]["AlsoForm"][];
             count?: components["schemas"]["CountForm"];
             dial?: components["schemas"]["DialForm"];
             direct?: components["schemas"]["DirectForm"];
@@ -1269,6 +1280,10 @@ export interface components {
             waits_for?: string[];
         };
         JobView: {
+            /** @description cause → that earlier jobs of the pump showed it too */
+            again: {
+                [key: string]: string;
+            };
             /**
              * Format: int64
              * @description the entry whose kept sheet this is
@@ -1379,12 +1394,18 @@ export interface components {
         };
         Likely: {
             against: components["schemas"]["Sentence"][];
+            /** @description the reading that is missing, and where */
+            ask?: components["schemas"]["Sentence"];
             /** @description the reasoning */
             because: string;
             for: components["schemas"]["Sentence"][];
             key: string;
+            /** @description the readings that disprove it, or show that it is put right */
+            later?: components["schemas"]["Sentence"][];
+            /** @description those that speak for it */
+            signs: string[];
             /** @enum {string} */
-            standing: "likely" | "possible";
+            standing: "likely" | "possible" | "put right" | "disproved";
             /** @description the one test that would tell it apart */
             test: string;
             title: string;
@@ -1665,6 +1686,8 @@ export interface components {
             settled: number;
         };
         Panel: {
+            /** @description other places of the bare shaft may be read with it */
+            also?: boolean;
             /** @description it may not be on this pump, or not in this job, with a reason */
             away?: boolean;
             /**
@@ -1804,6 +1827,8 @@ export interface components {
             photos: components["schemas"]["PhotoRow"][];
             /** @description what the pump has several of, a table each */
             repeats: components["schemas"]["RepeatRow"][];
+            /** @description run-out along the shaft, as found and as built */
+            runs?: components["schemas"]["RunSheet"][];
             /** @description parts with nothing against them, to stand on one line */
             sound: string[];
             sources: string[];
@@ -1852,6 +1877,8 @@ export interface components {
         PastJob: {
             checks: components["schemas"]["PastCheck"][];
             number: string;
+            /** @description run-out along the shaft */
+            runs?: components["schemas"]["RunSheet"][];
             /** Format: date-time */
             signed: string;
         };
@@ -2125,6 +2152,8 @@ export interface components {
             against?: components["schemas"]["Figure"];
             /** @description a dial at several places along the shaft */
             along?: components["schemas"]["AlongPlace"][];
+            /** @description the same dial at other places of the bare shaft */
+            also?: components["schemas"]["AlongPlace"][];
             /**
              * @description overruled
              * @enum {string}
@@ -2226,6 +2255,82 @@ export interface components {
             };
             /** @description key of the general limit set */
             set: string;
+        };
+        RunBearing: {
+            /**
+             * Format: double
+             * @description mm from the driver end
+             */
+            at: number;
+            place: components["schemas"]["Sentence"];
+            title: string;
+        };
+        RunPoint: {
+            /**
+             * Format: double
+             * @description mm from the driver end
+             */
+            at: number;
+            /** @description TIR */
+            size: components["schemas"]["Figure"];
+            /**
+             * Format: double
+             * @description µm
+             */
+            towards_12: number;
+            /**
+             * Format: double
+             * @description µm
+             */
+            towards_3: number;
+        };
+        RunSheet: {
+            /** @description a place is the plan's, for want of the pump's own */
+            assumed?: boolean;
+            /** @description from the driver end */
+            bearings: components["schemas"]["RunBearing"][];
+            /** @description the shaft by the likeliest explanation */
+            curve?: components["schemas"]["RunPoint"][];
+            /** @description run-out of all of them: to draw to one scale */
+            largest: components["schemas"]["Figure"];
+            /** @enum {string} */
+            phase: "found" | "built";
+            /** @description what the run-outs tell together */
+            says?: components["schemas"]["Sentence"][];
+            /** @description from the driver end */
+            stations: components["schemas"]["RunStation"][];
+        };
+        RunStation: {
+            /** @description from the driver end */
+            along: components["schemas"]["Figure"];
+            /**
+             * Format: double
+             * @description mm from the driver end
+             */
+            at: number;
+            /** @description clock position of the high spot */
+            high?: string;
+            /** @description of its station */
+            letter?: string;
+            /** @description the same in words */
+            place: components["schemas"]["Sentence"];
+            /** @description TIR */
+            size: components["schemas"]["Figure"];
+            /** @description read on the sleeve, not on the shaft */
+            sleeve?: boolean;
+            title: string;
+            /**
+             * Format: double
+             * @description µm
+             */
+            towards_12: number;
+            /**
+             * Format: double
+             * @description µm
+             */
+            towards_3: number;
+            /** @enum {string} */
+            verdict?: "within" | "close" | "out" | "undecided" | "no-limit";
         };
         "Save-shopRequest": {
             name: string;
@@ -2332,6 +2437,8 @@ export interface components {
              * @description number of the rules it was worked out by
              */
             rules: number;
+            /** @description run-out along the shaft, as found and as built */
+            runs?: components["schemas"]["RunSheet"][];
             /** @description how much of the work it is; missing where the plan has no scopes */
             scope?: components["schemas"]["ScopeSheet"];
             signed?: components["schemas"]["Signature"];
@@ -2462,7 +2569,7 @@ export interface components {
              * @description one of the kinds of steps
              * @enum {string}
              */
-            kind: "do" | "caution" | "turn" | "measure" | "count" | "mark" | "inspect" | "torque" | "tighten" | "set" | "heat" | "wait" | "drip" | "test" | "align" | "grease" | "photo" | "sign";
+            kind: "do" | "caution" | "turn" | "measure" | "count" | "mark" | "inspect" | "torque" | "tighten" | "set" | "heat" | "wait" | "drip" | "test" | "align" | "feet" | "strain" | "grease" | "photo" | "sign";
             /**
              * Format: date-time
              * @description not taken as found: the job was widened to it when it was too late

@@ -6,15 +6,18 @@ import DialogActions from '@mui/material/DialogActions'
 import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
 import Typography from '@mui/material/Typography'
-import type { Sentence, Sheet } from '../api/types'
+import type { JobView, Sentence } from '../api/types'
 import { Key } from '../app/Key'
 import { useKeys } from '../app/keys'
 import { useUnit } from '../app/settings'
+import { ShaftRuns } from '../shaft/Runs'
 import { condensed, ink } from '../theme'
 
 /** What may be behind all readings and findings of the job together: with what
  * speaks for and against each, and the one test that would tell. */
-export function Causes({ causes }: { causes: Sheet['causes'] }) {
+export function Causes({ job }: { job: JobView }) {
+  const { causes, runs } = job.sheet
+  const { show } = useUnit()
   const [open, setOpen] = useState(false)
   useKeys({
     c: () => {
@@ -47,6 +50,7 @@ export function Causes({ causes }: { causes: Sheet['causes'] }) {
             From all readings and findings of this job together. None of it is certain: a test
             tells, and a person decides.
           </Typography>
+          <ShaftRuns runs={runs} />
           {causes.map((c) => (
             <Box
               key={c.key}
@@ -67,9 +71,16 @@ export function Causes({ causes }: { causes: Sheet['causes'] }) {
                 </Box>
                 <Box sx={{ color: ink('ink2'), fontSize: '1.125rem' }}>{c.standing}</Box>
               </Box>
+              {job.again[c.key] && (
+                <Typography sx={{ fontWeight: 600, mb: 1 }}>{job.again[c.key]}</Typography>
+              )}
               <Typography sx={{ mb: 1.5 }}>{c.because}</Typography>
               <Signs title="For it" signs={c.for} />
               <Signs title="Against it" signs={c.against} />
+              <Signs title="Later" signs={c.later ?? []} />
+              {c.ask && (
+                <Typography sx={{ mt: 1.5, fontWeight: 600 }}>Missing: {show(c.ask)}.</Typography>
+              )}
               <Typography sx={{ mt: 1.5, fontWeight: 500 }}>Test: {c.test}</Typography>
             </Box>
           ))}

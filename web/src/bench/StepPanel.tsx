@@ -217,7 +217,7 @@ export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells
       />
       <Decides sheet={job.sheet} step={step} onGo={onNext} />
       <Box sx={{ mt: 3, display: 'grid' }}>
-        <Causes causes={job.sheet.causes} />
+        <Causes job={job} />
       </Box>
       {!over && job.sheet.stages[0].steps.some((s) => s.id === step.id) && (
         <NextTime tag={job.pump.tag} />

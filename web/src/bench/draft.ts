@@ -85,6 +85,13 @@ export function tidy(body: Body): Body {
     if (b.dial.sweep && !b.dial.sweep.low?.trim() && !b.dial.sweep.high?.trim()) delete b.dial.sweep
     if (b.dial.sweep && b.dial.readings?.every((r) => !r.value?.trim())) b.dial.readings = []
   }
+  if (b.also) {
+    const typed = (p: (typeof b.also)[number]) =>
+      [p.along, p.back_to_start, ...(p.readings ?? []).map((r) => r.value)].some((t) => t?.trim())
+    b.also = b.also.filter(typed)
+    for (const p of b.also) if (!p.back_to_start?.trim()) delete p.back_to_start
+    if (b.also.length === 0) delete b.also
+  }
   for (const p of b.along?.places ?? []) if (!p.back_to_start?.trim()) delete p.back_to_start
   if (b.count && !b.count.pack?.trim()) delete b.count.pack
   if (b.turn && !b.turn.clock?.trim()) delete b.turn.clock

@@ -54,6 +54,15 @@ const shapes: Record<Panel['group'], Shape> = {
   sign: { remark: 'text' },
 }
 
+/** Other places of the shaft, beside the group of a dial. */
+const also: Shape = [
+  {
+    along: 'length',
+    readings: [{ clock: 'text', deg: 'text', value: 'length' }],
+    back_to_start: 'length',
+  },
+]
+
 /** Whether something stored is a draft of a group as it is today. */
 export function fits(body: unknown, group: Panel['group']): boolean {
   return is(body, {
@@ -61,6 +70,7 @@ export function fits(body: unknown, group: Panel['group']): boolean {
     skip: 'text',
     absent: 'text',
     _texts: 'any',
+    also,
     [group]: shapes[group],
   })
 }
@@ -75,7 +85,7 @@ const ask = (shape: Shape): boolean =>
 /** A body with every length in it changed. */
 export function withLengths(body: Body, change: (text: string) => string): Body {
   const out: Record<string, unknown> = { ...body }
-  for (const [group, shape] of Object.entries(shapes))
+  for (const [group, shape] of Object.entries({ ...shapes, also }))
     if (out[group] !== undefined) out[group] = lengths(out[group], shape, change)
   return out as Body
 }

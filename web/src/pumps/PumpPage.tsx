@@ -14,6 +14,7 @@ import { Failure, Loading } from '../app/Message'
 import { Screen } from '../app/Screen'
 import { useUnit } from '../app/settings'
 import { limitText } from '../bench/Result'
+import { ShaftRuns } from '../shaft/Runs'
 import { VerdictShape } from '../shapes/Verdict'
 import { ink, mono } from '../theme'
 import { Lives } from './Lives'
@@ -275,6 +276,7 @@ function Past({ past }: { past: PumpView['past'] }) {
   const checks = past[0].checks.filter((c) =>
     past.some((p) => p.checks.some((x) => x.check === c.check && (x.found || x.built))),
   )
+  const read = past.find((p) => p.runs?.some((r) => r.stations.length > 1))
   // The bench leads here with one key.
   const here = (el: HTMLElement | null) => {
     if (location.hash === '#past') el?.scrollIntoView()
@@ -336,6 +338,15 @@ function Past({ past }: { past: PumpView['past'] }) {
           </TableBody>
         </Table>
       </Box>
+      {read && (
+        <Box sx={{ mt: 3 }}>
+          <Typography sx={{ color: ink('ink2'), fontSize: '0.9375rem' }}>
+            {read.number},{' '}
+            {new Date(read.signed).toLocaleDateString(undefined, { dateStyle: 'medium' })}
+          </Typography>
+          <ShaftRuns runs={read.runs} />
+        </Box>
+      )}
     </section>
   )
 }

@@ -5,6 +5,7 @@ import { useUnit } from '../app/settings'
 import { Nameplate } from '../pumps/Nameplate'
 import { lay, locate } from '../shaft/geometry'
 import { Metal } from '../shaft/Metal'
+import { ShaftRuns } from '../shaft/Runs'
 import {
   OutcomeShape,
   VerdictMark,
@@ -92,6 +93,7 @@ export function Paper({ job, rows }: { job: JobView; rows: Rows }) {
       {rows.repeats.map((t) => (
         <Several key={t.title} table={t} />
       ))}
+      {rows.runs?.some((r) => r.stations.length > 1) && <ShaftRuns runs={rows.runs} />}
       <Box
         sx={{
           display: 'grid',

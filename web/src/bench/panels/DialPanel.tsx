@@ -5,6 +5,7 @@ import { ink } from '../../theme'
 import { Key } from '../../app/Key'
 import { EntryBox } from '../../entry/EntryBox'
 import { usePanel } from '../panel'
+import { Also } from './Also'
 import { Graduation } from './Graduation'
 
 /** Dial readings round the clock: a box where each is read, the trace between them. */
@@ -162,6 +163,7 @@ export function DialPanel() {
           </>
         )}
       </Box>
+      {p.also && <Also />}
     </Box>
   )
 }
