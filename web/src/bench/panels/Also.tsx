@@ -1,3 +1,4 @@
+import { useRef } from 'react'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import { EntryBox } from '../../entry/EntryBox'
@@ -10,7 +11,8 @@ export function Also() {
   const { job, step, body, change, reading, disabled } = usePanel()
   const also = body.also ?? []
   const clocks = step.panel.places ?? []
-  const add = () =>
+  const here = useRef<HTMLElement>(null)
+  const add = () => {
     change({
       ...body,
       also: [
@@ -22,8 +24,11 @@ export function Also() {
         },
       ],
     })
+    const box = `[data-field="body.also[${also.length}].along"]`
+    setTimeout(() => here.current?.querySelector<HTMLElement>(box)?.focus())
+  }
   return (
-    <Box sx={{ display: 'grid', gap: 3, mt: 3 }} data-also>
+    <Box ref={here} sx={{ display: 'grid', gap: 3, mt: 3 }} data-also>
       {also.length > 0 && (
         <Box sx={roundGrid(clocks.length)}>
           {also.map((p, i) => (
@@ -40,7 +45,7 @@ export function Also() {
             >
               <EntryBox
                 above
-                label="From driver end"
+                label="From driver end, mm or in"
                 name={`Other place ${i + 1}: from the driver end`}
                 field={`body.also[${i}].along`}
                 value={p.along}
