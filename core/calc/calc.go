@@ -93,6 +93,16 @@ func Run(kind string, input []byte) (any, error) {
 	return out, nil
 }
 
+// Takes reports whether a calculator knows a field of that name.
+func Takes(kind, name string) bool {
+	read, ok := kinds[kind]
+	if !ok {
+		return false
+	}
+	_, err := read([]byte(`{"` + name + `":"0 mm"}`))
+	return err == nil
+}
+
 // run finds the calculator and asks it.
 func run(kind string, input []byte, r *gauge.Reader) (answer, error) {
 	read, ok := kinds[kind]

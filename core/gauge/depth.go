@@ -17,7 +17,7 @@ type Depth struct {
 
 // DepthOf works out the mean and the spread of readings, in nm, of which there must be
 // at least one, read on a micrometer with the graduation given.
-func DepthOf(readings []quantity.Length, graduation quantity.Length) (Depth, error) {
+func DepthOf(readings []quantity.Length, graduation, mpe quantity.Length) (Depth, error) {
 	if graduation <= 0 {
 		return Depth{}, field.Errorf("graduation", "must be greater than zero: the value of one division of the depth "+
 			"micrometer, such as 0.01 mm")
@@ -26,5 +26,5 @@ func DepthOf(readings []quantity.Length, graduation quantity.Length) (Depth, err
 		return Depth{}, field.Errorf("readings", "needs at least one place, three or more show a tilt")
 	}
 	return Depth{Mean: whole(mean(readings)), Spread: slices.Max(readings) - slices.Min(readings),
-		Uncertainty: DirectUncertainty(graduation, 0)}, nil
+		Uncertainty: DirectUncertainty(graduation, mpe)}, nil
 }

@@ -34,7 +34,7 @@ func ExamplePlay() {
 // A face read at three places below its datum.
 func ExampleDepthOf() {
 	mm := quantity.Millimetre
-	d, err := gauge.DepthOf([]quantity.Length{5*mm + mm/50, 5*mm + mm/20, 5*mm + 2*mm/25}, mm/100)
+	d, err := gauge.DepthOf([]quantity.Length{5*mm + mm/50, 5*mm + mm/20, 5*mm + 2*mm/25}, mm/100, 0)
 	fmt.Println(d.Mean, d.Spread, d.Uncertainty, err)
 	// Output: 5.05 mm 0.06 mm 0.005774 mm <nil>
 }

@@ -318,6 +318,9 @@ func (s *scale) body(step *plan.Step, b *Body) error {
 			return field.Errorf("body."+name, "does not belong to this step: it takes %s", group)
 		}
 	}
+	if g := b.Gauge; g != nil && !slices.Contains(s.kind(step).gauges, g.Kind) {
+		return field.Errorf("body.gauge.key", "is %s, which is no gauge for this step: leave it out", g.Key)
+	}
 	if len(b.Also) > 0 && b.Dial == nil {
 		return field.Errorf("body.also", "does not belong to this step: it goes with a dial")
 	}

@@ -30,7 +30,7 @@ func along(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 			continue
 		}
 		dial := &gauge.DialForm{Graduation: f.Graduation, Readings: x.Readings, BackToStart: x.BackToStart}
-		one := turnedDial(check, check.Clock, path, dial, limit, r)
+		one := turnedDial(check, check.Clock, path, dial, b.mpe(), limit, r)
 		if one == nil {
 			continue
 		}
@@ -86,7 +86,7 @@ func alsoRead(s *scale, step *plan.Step, b *Body, r *gauge.Reader) []AlongPlace 
 			continue
 		}
 		dial := &gauge.DialForm{Graduation: b.Dial.Graduation, Readings: x.Readings, BackToStart: x.BackToStart}
-		one := turnedDial(s.check(step), s.check(step).Places, path, dial, noLimit(judge.NoneKnown), r)
+		one := turnedDial(s.check(step), s.check(step).Places, path, dial, b.mpe(), noLimit(judge.NoneKnown), r)
 		if one != nil && known {
 			out = append(out, AlongPlace{At: shaftAt, Along: figure(z), Figure: one.Figure, Verdict: one.Verdict,
 				Uncertainty: one.Uncertainty, Dial: one.Dial})

@@ -38,7 +38,7 @@ func depth(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	if !ok || short(r, len(readings) > 0) {
 		return nil
 	}
-	x, err := gauge.DepthOf(readings, graduation)
+	x, err := gauge.DepthOf(readings, graduation, b.mpe())
 	if err != nil {
 		r.Errors.Add("places", err)
 		return nil

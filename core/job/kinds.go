@@ -36,7 +36,8 @@ type kind struct {
 	// limit is what a reading is judged by; nil where nothing is.
 	limit func(t *terms, step *plan.Step) *judge.Limit
 
-	sign judge.Sign // what it is a sign of when it comes out wrong
+	sign   judge.Sign   // what it is a sign of when it comes out wrong
+	gauges []gauge.Kind // what it is measured with, the usual one first
 
 	tool  string                                          // the calculator behind it
 	given func(t *terms, step *plan.Step, in *givenInput) // what a person need not type into it
@@ -102,13 +103,13 @@ func stepKinds() map[string]*kind {
 			show: func(_ *terms, step *plan.Step, p *Panel) { p.Marks = step.Marks }},
 		plan.Inspect: {panel: "inspect", group: "inspect", table: PartsTable, hangs: true, weigh: inspected,
 			show: findings, live: settledBeforehand},
-		plan.Torque: {panel: "torque", group: "torque", table: DoneTable, weigh: tightened, show: bolts,
+		plan.Torque: {gauges: wrenches, panel: "torque", group: "torque", table: DoneTable, weigh: tightened, show: bolts,
 			limit: torqueLimit, fine: "As asked", notFine: "Not the torque asked"},
-		plan.InAll: {panel: "ack", group: "done", must: true, away: true, table: DoneTable, weigh: tightenedInAll,
+		plan.InAll: {gauges: wrenches, panel: "ack", group: "done", must: true, away: true, table: DoneTable, weigh: tightenedInAll,
 			show: fastening, limit: torqueLimit, fine: "As asked", notFine: "Not as asked"},
-		plan.Each: {panel: "torque", group: "torque", table: DoneTable, weigh: tightenedEach, show: fastening,
+		plan.Each: {gauges: wrenches, panel: "torque", group: "torque", table: DoneTable, weigh: tightenedEach, show: fastening,
 			fine: "As asked", notFine: "Not as asked"},
-		plan.Heat: {panel: "heat", group: "heat", table: DoneTable, weigh: heated, show: heating, boxes: heatBoxes,
+		plan.Heat: {gauges: thermometers, panel: "heat", group: "heat", table: DoneTable, weigh: heated, show: heating, boxes: heatBoxes,
 			limit: heatLimit, tool: "heat", given: heatGiven},
 		plan.Wait: {panel: "wait", group: "wait", table: DoneTable, weigh: waited, boxes: waitBoxes,
 			show: func(_ *terms, step *plan.Step, p *Panel) { p.Minutes, p.Below = step.Minutes, step.Below },
@@ -121,11 +122,11 @@ func stepKinds() map[string]*kind {
 		// a calculation and nothing else
 		plan.Drip: {panel: "tool", group: "tool", table: DoneTable, weigh: asked, limit: dripLimit, tool: "drip",
 			given: dripGiven},
-		plan.Align: {panel: "tool", group: "tool", table: DoneTable, weigh: asked, limit: alignLimit, tool: "align",
+		plan.Align: {gauges: indicators, panel: "tool", group: "tool", table: DoneTable, weigh: asked, limit: alignLimit, tool: "align",
 			given: alignGiven, sign: judge.AlignmentOut},
-		plan.Feet: {panel: "tool", group: "tool", table: DoneTable, weigh: asked, limit: feetLimit, tool: "soft-foot",
+		plan.Feet: {gauges: indicators, panel: "tool", group: "tool", table: DoneTable, weigh: asked, limit: feetLimit, tool: "soft-foot",
 			sign: judge.FeetOut},
-		plan.Strain: {panel: "tool", group: "tool", table: DoneTable, weigh: asked, limit: strainLimit, tool: "pipe-strain",
+		plan.Strain: {gauges: indicators, panel: "tool", group: "tool", table: DoneTable, weigh: asked, limit: strainLimit, tool: "pipe-strain",
 			sign: judge.PipesOut},
 		plan.Grease: {panel: "tool", group: "tool", table: DoneTable, weigh: asked, tool: "grease", given: greaseGiven},
 	}
@@ -141,7 +142,7 @@ func methods() map[string]*kind {
 		plan.ByAdjuster: {panel: "tool", group: "tool", table: DoneTable, weigh: asked, limit: window, tool: "lateral",
 			given: adjusterGiven},
 		plan.ByStretch: {panel: "tool", group: "tool", table: DoneTable, weigh: asked, tool: "stretch"},
-		plan.ByLeaf: {panel: plan.Direct, group: "direct", table: DoneTable, typed: true, weigh: direct, show: byLeaf,
+		plan.ByLeaf: {gauges: leaves, panel: plan.Direct, group: "direct", table: DoneTable, typed: true, weigh: direct, show: byLeaf,
 			boxes: directBoxes, limit: window, divisions: calipers, usual: usualCaliper, title: "Measured",
 			fine: "Inside the window", notFine: "Outside the window"},
 	}
@@ -158,31 +159,43 @@ var (
 	usualRule    = Usual{"1/64 in", "0.5 mm"}
 )
 
+// What is measured with what.
+var (
+	indicators   = []gauge.Kind{gauge.DialIndicator}
+	leaves       = []gauge.Kind{gauge.LeafSet}
+	depths       = []gauge.Kind{gauge.DepthGauge, gauge.Micrometer}
+	bores        = []gauge.Kind{gauge.BoreGauge, gauge.Micrometer}
+	seats        = []gauge.Kind{gauge.Micrometer, gauge.BoreGauge}
+	anyLength    = []gauge.Kind{gauge.DepthGauge, gauge.Micrometer, gauge.BoreGauge, gauge.DialIndicator, gauge.LeafSet}
+	wrenches     = []gauge.Kind{gauge.TorqueWrench}
+	thermometers = []gauge.Kind{gauge.Thermometer}
+)
+
 // instruments are those that a check may be measured with.
 func instruments() map[string]*kind {
 	return map[string]*kind{
-		plan.Dial: {panel: plan.Dial, group: "dial", typed: true, weigh: dial, show: dialPanel, boxes: dialBoxes,
+		plan.Dial: {gauges: indicators, panel: plan.Dial, group: "dial", typed: true, weigh: dial, show: dialPanel, boxes: dialBoxes,
 			title: "Total run-out, TIR", divisions: dials, usual: usualDial},
-		plan.Float: {panel: plan.Float, group: "float", typed: true, weigh: float, show: floatPanel, boxes: floatBoxes,
+		plan.Float: {gauges: indicators, panel: plan.Float, group: "float", typed: true, weigh: float, show: floatPanel, boxes: floatBoxes,
 			title: "Play, mean", divisions: dials, usual: usualDial},
-		plan.Feeler: {panel: plan.Feeler, group: "feeler", typed: true, weigh: feeler, show: placesPanel,
+		plan.Feeler: {gauges: leaves, panel: plan.Feeler, group: "feeler", typed: true, weigh: feeler, show: placesPanel,
 			boxes: feelerBoxes, title: "Smallest clearance", divisions: calipers, usual: usualCaliper},
-		plan.Setting: {panel: plan.Setting, group: "setting", typed: true, weigh: set, show: settingPanel,
+		plan.Setting: {gauges: depths, panel: plan.Setting, group: "setting", typed: true, weigh: set, show: settingPanel,
 			boxes: settingBoxes, title: "Off the mark", usual: usualRule,
 			divisions: []string{"1/64 in", "10 thou", "1 thou", "0.5 mm", "0.02 mm"}},
-		plan.Direct: {panel: plan.Direct, group: "direct", typed: true, weigh: direct, boxes: directBoxes,
+		plan.Direct: {gauges: anyLength, panel: plan.Direct, group: "direct", typed: true, weigh: direct, boxes: directBoxes,
 			show:  func(t *terms, step *plan.Step, p *Panel) { p.Depths = t.depths(step) },
 			title: "Measured", divisions: calipers, usual: usualCaliper},
-		plan.Travel: {panel: plan.Travel, group: "travel", typed: true, weigh: travel, boxes: travelBoxes,
+		plan.Travel: {gauges: depths, panel: plan.Travel, group: "travel", typed: true, weigh: travel, boxes: travelBoxes,
 			show:  func(t *terms, step *plan.Step, p *Panel) { p.Deeper = t.check(step).Deeper },
 			title: "Travel", divisions: rules, usual: usualRule},
-		plan.Depth: {panel: plan.Depth, group: "places", typed: true, weigh: depth, show: placesPanel, boxes: depthBoxes,
+		plan.Depth: {gauges: depths, panel: plan.Depth, group: "places", typed: true, weigh: depth, show: placesPanel, boxes: depthBoxes,
 			title: "Mean", divisions: []string{"1 thou", "0.1 thou", "0.01 mm", "0.001 mm"},
 			usual: Usual{"1 thou", "0.01 mm"}},
-		plan.Along: {panel: plan.Along, group: "along", typed: true, weigh: along, show: alongPanel, boxes: alongBoxes,
+		plan.Along: {gauges: indicators, panel: plan.Along, group: "along", typed: true, weigh: along, show: alongPanel, boxes: alongBoxes,
 			title: "Largest run-out, TIR", divisions: dials, usual: usualDial},
-		plan.Ring: {panel: "tool", group: "tool", weigh: asked, tool: "ring", given: ringGiven},
-		plan.Fit:  {panel: "tool", group: "tool", weigh: asked, tool: "fit", given: fitGiven},
+		plan.Ring: {gauges: bores, panel: "tool", group: "tool", weigh: asked, tool: "ring", given: ringGiven},
+		plan.Fit:  {gauges: seats, panel: "tool", group: "tool", weigh: asked, tool: "fit", given: fitGiven},
 	}
 }
 
@@ -198,7 +211,7 @@ func tableOf(kind string) Table {
 }
 
 // beside are the fields of a body that stand beside its group.
-var beside = []string{"unit", "skip", "absent", "also"}
+var beside = []string{"unit", "skip", "absent", "also", "gauge"}
 
 // Groups are the fields of a body that hold what was entered.
 func Groups() []string {

@@ -41,7 +41,7 @@ func dial(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		return missing(r, "dial", "is missing: the readings round the clock")
 	}
 	also := alsoRead(s, step, b, r)
-	reading := turnedDial(check, check.Places, "dial", b.Dial, s.limitOf(step), r)
+	reading := turnedDial(check, check.Places, "dial", b.Dial, b.mpe(), s.limitOf(step), r)
 	if reading != nil {
 		reading.Also = also
 	}
@@ -50,8 +50,8 @@ func dial(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 
 // turnedDial is a dial that was read round the clock; what is wrong with it stands under
 // its path.
-func turnedDial(check *plan.Check, clock []string, path string, f *gauge.DialForm, limit *judge.Limit,
-	r *gauge.Reader) *Reading {
+func turnedDial(check *plan.Check, clock []string, path string, f *gauge.DialForm, mpe quantity.Length,
+	limit *judge.Limit, r *gauge.Reader) *Reading {
 	fields := below(r)
 	d := fields.Dial(*f)
 	r.Errors.Add(path, fields.Errors.Err())
@@ -66,7 +66,7 @@ func turnedDial(check *plan.Check, clock []string, path string, f *gauge.DialFor
 			}
 		}
 	}
-	d.Surface, d.Indicator = check.Surface, check.Indicator
+	d.Surface, d.Indicator, d.MPE = check.Surface, check.Indicator, mpe
 	x, err := d.Run()
 	if err != nil {
 		r.Errors.Add(path, err)
@@ -147,7 +147,7 @@ func float(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	if short(r, graduation != 0 && len(trials) > 0) {
 		return nil
 	}
-	x, err := gauge.Play(trials, graduation, 0)
+	x, err := gauge.Play(trials, graduation, b.mpe())
 	if err != nil {
 		r.Errors.Add("float", err)
 		return nil
@@ -209,9 +209,9 @@ func feeler(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		return nil
 	}
 	limit := s.limitOf(step)
-	v := judge.Gaps(gaps, gauge.DirectUncertainty(graduation, 0), limit.Bounds, gauge.Leaves(r.Unit))
+	v := judge.Gaps(gaps, gauge.DirectUncertainty(graduation, b.mpe()), limit.Bounds, gauge.Leaves(r.Unit))
 	reading := &Reading{Figure: figure(x.Lowest), High: figure(x.Highest), Spread: figure(x.Spread), Verdict: v.Result,
-		Limit: limit, Warnings: v.Warnings, next: judge.NextGaps(v, graduation, 0, limit.Bounds)}
+		Limit: limit, Warnings: v.Warnings, next: judge.NextGaps(v, graduation, b.mpe(), limit.Bounds)}
 	for _, p := range v.Places {
 		reading.Places = append(reading.Places, Place{p.At, Figure{Length: p.Low}, Figure{Length: p.High}, p.Result,
 			maybe(p.NextLeaf)})
@@ -253,7 +253,7 @@ func set(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	if !ok || !okGraduation {
 		return nil
 	}
-	check, u := s.check(step), gauge.DirectUncertainty(graduation, 0)
+	check, u := s.check(step), gauge.DirectUncertainty(graduation, b.mpe())
 	wanted, known := s.length(check.Of)
 	if !known {
 		none := noLimit(noSetting)
@@ -294,14 +294,14 @@ func direct(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		graduation, okGraduation = division(r, "direct.graduation", f.Graduation, ", such as 0.01 mm")
 		ok = ok && okGraduation
 	}
-	uncertainty := gauge.DirectUncertainty(graduation, 0)
+	uncertainty := gauge.DirectUncertainty(graduation, b.mpe())
 	if depths := s.depths(step); len(depths) > 0 && !f.Leaf {
 		less, read := r.Length(gauge.Named("direct.less"), f.Less)
 		if ok = ok && read; ok && less > value {
 			r.Errors.Add("direct.less", fmt.Errorf("is more than %s: the two are changed over", words.Lower(depths[0])))
 			return nil
 		}
-		value, uncertainty = value-less, gauge.DifferenceUncertainty(graduation, 0)
+		value, uncertainty = value-less, gauge.DifferenceUncertainty(graduation, b.mpe())
 	}
 	if !ok {
 		return nil
@@ -350,14 +350,14 @@ func travel(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		return nil
 	}
 	limit, length := s.travelLimit(step), (down - up).Abs()
-	reading := judged(&Reading{Figure: figure(length)}, judge.Length(length, gauge.DifferenceUncertainty(graduation, 0),
+	reading := judged(&Reading{Figure: figure(length)}, judge.Length(length, gauge.DifferenceUncertainty(graduation, b.mpe()),
 		limit.Bounds), limit)
 	for _, end := range []struct {
 		at, key string
 		depth   quantity.Length
 	}{{"right down", check.Down, down}, {"right up", check.Up, up}} {
 		window := s.opening.Limits[end.key]
-		v := judge.Length(end.depth, gauge.DirectUncertainty(graduation, 0), window.Bounds)
+		v := judge.Length(end.depth, gauge.DirectUncertainty(graduation, b.mpe()), window.Bounds)
 		reading.Places = append(reading.Places, Place{At: end.at, Low: Figure{Length: end.depth},
 			High: Figure{Length: end.depth}, Result: judge.GapResult(v.Result)})
 		if v.Result.Heavier(reading.Verdict) {

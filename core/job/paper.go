@@ -23,6 +23,7 @@ type Paper struct {
 	Done    []DoneRow   `json:"done" nullable:"false" doc:"turned, counted, marked, tightened, set, tested"`
 	Notes   []NoteRow   `json:"notes" nullable:"false" doc:"corrections, decisions and what was taken back"`
 	Photos  []PhotoRow  `json:"photos" nullable:"false"`
+	Gauges  []GaugeRow  `json:"gauges,omitempty" doc:"what it was measured with"`
 	Runs    []RunSheet  `json:"runs,omitempty" doc:"run-out along the shaft, as found and as built"`
 	// Sources are footnotes: where limits come from. A row names its own from 1.
 	Sources []string `json:"sources" nullable:"false"`
@@ -148,7 +149,7 @@ func PaperOf(s *Sheet) *Paper {
 		}
 	}
 	p.along(s)
-	p.Runs = s.Runs
+	p.Runs, p.Gauges = s.Runs, s.Gauges
 	p.repeats(s)
 	p.notes(s)
 	return p

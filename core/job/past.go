@@ -19,7 +19,7 @@ type Past struct {
 	Ended   bool         `json:"ended,omitempty" doc:"without a signature"`
 	NewSeal bool         `json:"new_seal,omitempty" doc:"a seal was replaced"`
 	Checks  []PastCheck  `json:"checks" nullable:"false" doc:"those that were taken"`
-	Runs    []RunSheet  `json:"runs,omitempty" doc:"run-out along the shaft, as found and as built"`
+	Runs    []RunSheet   `json:"runs,omitempty" doc:"run-out along the shaft, as found and as built"`
 	Signs   []judge.Sign `json:"signs,omitempty" doc:"what it showed of causes"`
 }
 

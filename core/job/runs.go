@@ -98,10 +98,15 @@ func (p *placeRead) station() RunStation {
 // curve draws the likeliest explanation from end to end, with its corner where it has one.
 func (sheet *RunSheet) curve(told *judge.Told, ends []quantity.Length) {
 	best := told.Origins[0]
+	var says []judge.Shown
 	for _, x := range []judge.Sign{judge.BendAlong, judge.SeatAlong, judge.SleeveAlong} {
 		if shown := told.Evidence[x]; shown.There && shown.Later == nil {
-			sheet.Says = append(sheet.Says, shown.Words)
+			says = append(says, shown)
 		}
+	}
+	slices.SortStableFunc(says, func(a, b judge.Shown) int { return b.Weight - a.Weight })
+	for _, shown := range says {
+		sheet.Says = append(sheet.Says, shown.Words)
 	}
 	if told.Ask != nil {
 		sheet.Says = append(sheet.Says, *told.Ask)

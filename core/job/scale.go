@@ -139,7 +139,7 @@ func (s *scale) weigh(step *plan.Step, b *Body, partial bool) (*Reading, field.E
 	if !blank(b.Skip) || b.Absent != "" {
 		return k.skipped(b)
 	}
-	reading := s.compared(step, k.weigh(s, step, b, &r))
+	reading := s.compared(step, k.weigh(s, step, b.measuredWith(), &r))
 	if len(r.Errors) > 0 && !partial {
 		return nil, r.Errors
 	}

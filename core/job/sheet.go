@@ -42,6 +42,7 @@ type Sheet struct {
 	Kit      []KitLine      `json:"kit" nullable:"false" doc:"parts to order, on the bench, used, to return"`
 	Waits    []Wait         `json:"waits,omitempty" doc:"what the job waits for"`
 	Causes   []judge.Likely `json:"causes" nullable:"false" doc:"what may be behind it all, the most likely first"`
+	Gauges   []GaugeRow     `json:"gauges,omitempty" doc:"what it was measured with"`
 	Runs     []RunSheet     `json:"runs,omitempty" doc:"run-out along the shaft, as found and as built"`
 	Length   int            `json:"length" doc:"number of entries in the log"`
 }
@@ -95,6 +96,7 @@ type LoopShown struct {
 // Panel is what the instrument of a step needs to be drawn.
 type Panel struct {
 	Instrument string          `json:"instrument" doc:"which panel it has"`
+	Gauges     []gauge.Kind    `json:"gauges,omitempty" doc:"kinds of gauge it is measured with, the usual one first"`
 	Group      string          `json:"group" doc:"the field of a body that it fills"`
 	Optional   bool            `json:"optional,omitempty" doc:"it may be left out, with a reason"`
 	Away       bool            `json:"away,omitempty" doc:"it may not be on this pump, or not in this job, with a reason"`

@@ -175,7 +175,7 @@ func (t *terms) panel(step *plan.Step) *Panel {
 	if p := t.panels[one]; p != nil {
 		return p
 	}
-	p := &Panel{Instrument: k.panel, Group: k.group, Tool: k.tool, Optional: !k.must, Away: k.away,
+	p := &Panel{Instrument: k.panel, Gauges: k.gauges, Group: k.group, Tool: k.tool, Optional: !k.must, Away: k.away,
 		FigureTitle: k.title,
 		Divisions:   k.divisions}
 	t.panels[one] = p

@@ -184,7 +184,20 @@ func asked(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	if b.Tool == nil && !r.Partial {
 		return missing(r, "tool", "is missing: what was measured")
 	}
-	return s.calculate(step, b.Tool, "tool", r)
+	return s.calculate(step, withGauge(s.kind(step).tool, b), "tool", r)
+}
+
+// withGauge is what was typed into a calculator, with the division and the error of the gauge in
+// the hand where the calculator takes them.
+func withGauge(tool string, b *Body) Input {
+	known := Input{}
+	if b.Gauge != nil && b.Gauge.Graduation != "" && calc.Takes(tool, "graduation") {
+		known["graduation"] = b.Gauge.Graduation
+	}
+	if b.Gauge != nil && !b.Gauge.MPE.Blank() && calc.Takes(tool, "mpe") {
+		known["mpe"] = b.Gauge.MPE.String()
+	}
+	return over(b.Tool, known)
 }
 
 // shimmed is a pack worked out: into a window that nobody gave it is not judged.

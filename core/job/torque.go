@@ -192,7 +192,7 @@ func (t *terms) thread(step *plan.Step) string {
 func fastening(t *terms, step *plan.Step, p *Panel) {
 	p.Order, p.Says = t.crossing(step), reach(step)
 	if step.To != plan.ToTorque {
-		p.Passes = []Pass{{Percent: 100}}
+		p.Passes, p.Gauges = []Pass{{Percent: 100}}, nil
 		return
 	}
 	p.Thread = t.thread(step)

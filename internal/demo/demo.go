@@ -42,8 +42,10 @@ func Fill(ctx context.Context, path string) (err error) {
 			return fmt.Errorf("pump %s: %w", p.Tag, err)
 		}
 	}
+	h.register()
 	h.earlier()
 	h.halfWay()
+	h.dropped()
 	h.received()
 	h.atSomeStage()
 	h.sisters()
@@ -60,7 +62,8 @@ type hand struct {
 	by     job.Person
 	now    time.Time
 	number string
-	sheet  *job.Sheet // of the job as it stands
+	sheet  *job.Sheet            // of the job as it stands
+	with   map[gauge.Kind]string // the gauges in the hand
 	n      int
 	err    error
 }
@@ -92,6 +95,7 @@ func (h *hand) entry(e job.Entry) string {
 	if h.err != nil {
 		return ""
 	}
+	h.gauged(&e)
 	h.n++
 	h.now = h.now.Add(time.Duration(3+h.n*7%11) * time.Minute)
 	e.ID, e.By = fmt.Sprintf("demo-%s-%03d", h.number, h.n), h.by
@@ -101,6 +105,21 @@ func (h *hand) entry(e job.Entry) string {
 	}
 	h.sheet = sheet
 	return e.ID
+}
+
+// gauged puts the gauge in the hand to an entry that is measured with it.
+func (h *hand) gauged(e *job.Entry) {
+	step := h.sheet.Step(e.Step)
+	if e.Kind != job.Kept || step == nil || e.Body == nil || e.Body.Skip != "" {
+		return
+	}
+	for _, kind := range step.Panel.Gauges {
+		if key := h.with[kind]; key != "" {
+			body := *e.Body
+			body.Gauge, e.Body = &job.GaugeUsed{Key: key}, &body
+			return
+		}
+	}
 }
 
 func (h *hand) keep(step string, b job.Body) string {

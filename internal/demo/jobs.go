@@ -76,10 +76,14 @@ func (h *hand) halfWay() {
 	}
 	with["inspect-seal"].Inspect.At = map[string]string{"crack": "4h"}
 	with["inspect-impeller"].Inspect.At = map[string]string{"edges": "v3"}
+	h.with = map[gauge.Kind]string{gauge.DialIndicator: "IND-2", gauge.DepthGauge: "DEP-1", gauge.LeafSet: "LEAF-1",
+		gauge.TorqueWrench: "TW-1", gauge.Thermometer: "TH-1"}
 	h.work(with, "end-play-built")
+	h.with[gauge.DialIndicator] = "IND-1"
 	tight := h.keep("end-play-built", play("3.5", "3.5", "4"))
 	h.again("end-play-built", tight, "Lock nut was not home, tightened and measured again", play("1.5", "1.5", "1.5"))
 	h.keep("runout-coupling-built", dial("0", "0.5", "1", "0.5", "0"))
+	h.with = nil
 }
 
 // received is a pump that has just come in.

@@ -37,6 +37,7 @@ func PDF(r *store.Job, sheet *job.Sheet, how Printing) ([]byte, error) {
 	p.parts()
 	p.done()
 	p.notes()
+	p.gauges()
 	if err := p.photos(); err != nil {
 		return nil, err
 	}

@@ -12,6 +12,7 @@ import (
 	"errors"
 	"fmt"
 	"strconv"
+	"strings"
 
 	"settle/core/field"
 	"settle/core/job"
@@ -221,6 +222,14 @@ func CSV(r *store.Job, sheet *job.Sheet) ([]byte, error) {
 		}
 		rows = append(rows, []string{part.Part, string(part.Outcome), register.Guard(part.Found), register.Guard(part.Rule),
 			by})
+	}
+	if len(paper.Gauges) > 0 {
+		rows = append(rows, []string{"gauge", "name", "graduation", "mpe", "calibrated", "due", "word", "used at"})
+	}
+	for i := range paper.Gauges {
+		g := &paper.Gauges[i]
+		rows = append(rows, []string{register.Guard(g.Key), register.Guard(g.Name), register.Guard(g.Graduation),
+			register.Guard(g.MPE.String()), g.Calibrated, g.Due, register.Guard(g.Word), strings.Join(g.Steps, "; ")})
 	}
 	return written(rows)
 }

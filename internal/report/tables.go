@@ -2,6 +2,7 @@ package report
 
 import (
 	"bytes"
+	"cmp"
 	"fmt"
 	"slices"
 	"strings"
@@ -325,6 +326,24 @@ func (p *page) notes() {
 }
 
 const thumb = 36.0 // mm
+
+// gauges are what it was measured with, and when those were calibrated.
+func (p *page) gauges() {
+	var rows [][]box
+	for _, g := range p.rows.Gauges {
+		days := cmp.Or(g.Calibrated, "never")
+		if g.Due != "" {
+			days += ", due " + g.Due
+		}
+		if g.PastDue {
+			days += "\npast due: " + g.Word
+		}
+		rows = append(rows, []box{strong(g.Key), text(g.Name), text(strings.Trim(g.Graduation+", "+g.MPE.String(), ", ")),
+			text(days), small(strings.Join(g.Steps, "; "))})
+	}
+	p.table([]column{{"Gauge", 0.1, "L"}, {"What it is", 0.2, "L"}, {"Division, error", 0.14, "L"},
+		{"Calibrated", 0.2, "L"}, {"Used at", 0.36, "L"}}, rows)
+}
 
 func (p *page) photos() error {
 	if p.how.Photo == nil || len(p.rows.Photos) == 0 {

@@ -196,7 +196,11 @@ func (s *server) preview(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	reading, tell, err := job.Preview(r.Job, in.Step, &in.Body)
+	filled, err := s.store.WithGauge(ctx, &in.Body, true)
+	if err != nil {
+		return nil, err
+	}
+	reading, tell, err := job.Preview(r.Job, in.Step, filled)
 	if tell == nil {
 		return nil, err
 	}

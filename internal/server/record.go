@@ -83,13 +83,16 @@ func (s *server) record(api huma.API) {
 }
 
 // pageOf is the address of a pump's page, where Settle is opened at origin.
-func pageOf(origin, tag string) (string, error) {
+func pageOf(origin, tag string) (string, error) { return screenOf(origin, "pumps", tag) }
+
+// screenOf is the address of a screen.
+func screenOf(origin, screen, key string) (string, error) {
 	u, err := url.Parse(origin)
 	if err != nil || u.Scheme != "http" && u.Scheme != "https" || u.Host == "" {
 		return "", field.Errorf("at", "is not an address: write the one under which tablets open Settle, such as "+
 			"http://bench:8420")
 	}
-	return u.Scheme + "://" + u.Host + "/pumps/" + url.PathEscape(tag), nil
+	return u.Scheme + "://" + u.Host + "/" + screen + "/" + url.PathEscape(key), nil
 }
 
 func (s *server) notePump(ctx context.Context, in *struct {

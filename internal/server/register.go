@@ -49,26 +49,37 @@ func (s *server) register(api huma.API) {
 }
 
 func (s *server) registerFile(ctx context.Context, in *struct {
-	File string `path:"file" enum:"pumps.csv,limits.csv"`
+	File string `path:"file" enum:"pumps.csv,limits.csv,gauges.csv"`
 }) (*file, error) {
 	now, err := s.registered(ctx)
 	if err != nil {
 		return nil, problem(err)
 	}
 	out := &file{Type: "text/csv; charset=utf-8", Name: `attachment; filename="` + in.File + `"`}
-	if in.File == pumpsFile+".csv" {
+	switch in.File {
+	case pumpsFile + ".csv":
 		out.Body, err = register.WritePumps(now.pumps)
-	} else {
+	case "gauges.csv":
+		var gauges []record.GaugePage
+		if gauges, err = s.store.Gauges(ctx); err == nil {
+			out.Body, err = register.WriteGauges(gauges)
+		}
+	default:
 		out.Body, err = register.WriteLimits(now.pumps, now.rules)
 	}
 	return out, problem(err)
 }
 
 func (s *server) takeInRegister(ctx context.Context, in *struct {
-	What    string `path:"what" enum:"pumps,limits"`
+	What    string `path:"what" enum:"pumps,limits,gauges"`
 	Try     bool   `query:"try" doc:"only say what it would do"`
+	By      string `query:"by" doc:"gauges: id of the person at work"`
 	RawBody []byte `contentType:"text/csv"`
 }) (*body[TakenIn], error) {
+	if in.What == "gauges" {
+		changes, err := s.takeInGauges(ctx, in.RawBody, in.By, in.Try)
+		return &body[TakenIn]{TakenIn{changes, !in.Try}}, problem(err)
+	}
 	now, err := s.registered(ctx)
 	if err != nil {
 		return nil, problem(err)

@@ -77,6 +77,7 @@ func API(engine *gin.Engine, s *store.Store) huma.API {
 	srv.limits(api)
 	srv.register(api)
 	srv.plans(api)
+	srv.gauges(api)
 	srv.tools(api)
 	srv.about(api)
 	choices(types, "StepSheet", "kind", plan.Kinds)

@@ -22,6 +22,9 @@ func (s *Store) Append(ctx context.Context, number string, e job.Entry) (*Job, *
 	if err != nil {
 		return nil, nil, err
 	}
+	if err := s.gauged(ctx, r.Log, &e); err != nil {
+		return nil, nil, err
+	}
 	if twice, err := sentTwice(r.Log, e); err != nil {
 		return nil, nil, err
 	} else if twice {
@@ -84,6 +87,9 @@ func (s *Store) keep(ctx context.Context, tx *sql.Tx, r *Job, had int, row row, 
 		return err
 	}
 	if _, err := tx.StmtContext(ctx, s.ready.let).ExecContext(ctx, r.id, e.Step); err != nil {
+		return err
+	}
+	if err := usedGauge(ctx, tx, r.id, e); err != nil {
 		return err
 	}
 	for _, k := range r.Kept[had:] {

@@ -155,6 +155,9 @@ func (s *Store) write(ctx context.Context, tx *sql.Tx, in *incoming, number stri
 			string(e.Line())); err != nil {
 			return err
 		}
+		if err := usedGauge(ctx, tx, id, e); err != nil {
+			return err
+		}
 	}
 	for _, k := range in.Kept {
 		if err := keepSheet(ctx, tx, id, k); err != nil {

@@ -20,6 +20,10 @@ export const keys = {
   pumpList: (list: object) => ['pumps', list] as const,
   pumpPages: ['pump'] as const,
   pump: (tag: string) => ['pump', tag] as const,
+  gauges: ['gauges'] as const,
+  gaugeList: (person: string) => ['gauges', 'list', person] as const,
+  gauge: (key: string) => ['gauges', 'one', key] as const,
+  touched: (key: string) => ['gauges', 'touched', key] as const,
   allLimits: ['limits'] as const,
   limits: (tag: string | undefined) => ['limits', tag ?? ''] as const,
 }

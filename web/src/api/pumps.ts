@@ -115,24 +115,25 @@ export function useSaveLimits(tag?: string) {
   })
 }
 
-export type RegisterFile = 'pumps' | 'limits'
+export type RegisterFile = 'pumps' | 'limits' | 'gauges'
 export const registerAt = (what: RegisterFile) => `/api/v1/register/${what}.csv`
 
 /** Takes in a CSV file, or only says what taking it in would do. */
 export function useTakeIn(what: RegisterFile) {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: ({ file, only }: { file: Blob; only: boolean }) =>
+    mutationFn: ({ file, only, by }: { file: Blob; only: boolean; by?: string }) =>
       answer(
         api.POST('/api/v1/register/{what}', {
-          params: { path: { what }, query: { try: only } },
+          params: { path: { what }, query: { try: only, by } },
           body: file as never,
           bodySerializer: (f) => f as never,
           headers: { 'Content-Type': 'text/csv' },
         }),
       ),
     onSuccess: (done) => {
-      if (done.done) void again(client, keys.pumps, keys.pumpPages, keys.allLimits, keys.shop)
+      if (done.done)
+        void again(client, keys.pumps, keys.pumpPages, keys.allLimits, keys.shop, keys.gauges)
     },
   })
 }

@@ -38,6 +38,125 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/gauges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shop's gauges, and which of them somebody holds */
+        get: operations["list-gauges"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gauges-due.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** When gauges are due for calibration, as iCalendar */
+        get: operations["gauges-calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gauges-held": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say which gauge of a kind is in the hand */
+        post: operations["hold-gauge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gauges/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A gauge with its log */
+        get: operations["get-gauge"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gauges/{key}/label.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A label with a QR code that opens the page of a gauge */
+        get: operations["gauge-label"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gauges/{key}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put a gauge into the register, or note that it was calibrated, found bad or retired */
+        post: operations["note-gauge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gauges/{key}/touched": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The readings that a gauge was used for, the nearest to its limit first */
+        get: operations["touched"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/hands": {
         parameters: {
             query?: never;
@@ -744,6 +863,8 @@ export interface components {
             done?: boolean;
             feeler?: components["schemas"]["GapForm"];
             float?: components["schemas"]["FloatForm"];
+            /** @description the gauge in the hand; sent are its key and, where it is past due, a word */
+            gauge?: components["schemas"]["GaugeUsed"];
             heat?: components["schemas"]["HeatForm"];
             inspect?: components["schemas"]["InspectForm"];
             /** @description where each mark stands, in the plan's order */
@@ -1162,6 +1283,130 @@ export interface components {
             graduation?: string;
             positions?: components["schemas"]["PositionForm"][];
         };
+        Gauge: {
+            /** @description day of the last calibration, 2026-03-01 */
+            calibrated?: string;
+            /** @description id of the kept file */
+            certificate?: string;
+            /** @description day of the next one */
+            due?: string;
+            /** @description value of one division, with its unit */
+            graduation?: string;
+            /** @description number on the gauge, such as IND-3 */
+            key: string;
+            /** @enum {string} */
+            kind: "indicator" | "micrometer" | "bore-gauge" | "depth-gauge" | "leaf-set" | "torque-wrench" | "thermometer" | "surface-plate";
+            /** @description maximum permissible error, with its unit */
+            mpe?: string;
+            name: string;
+            /** @description in words, such as 0 to 10 mm */
+            range?: string;
+            /** @description where it is kept */
+            where?: string;
+        };
+        GaugeForm: {
+            /** @description id of the person at work */
+            by: string;
+            /** @description put: all of it; calibrated: the days and the certificate */
+            gauge?: components["schemas"]["Gauge"];
+            /** @description made by the sender; sending it twice is harmless */
+            id: string;
+            /** @enum {string} */
+            kind: "put" | "calibrated" | "bad" | "retired";
+            text?: string;
+        };
+        GaugeLine: {
+            /** Format: date-time */
+            at: string;
+            by: components["schemas"]["Person"];
+            gauge?: components["schemas"]["Gauge"];
+            /** @description made by the client; sending it twice is harmless */
+            id: string;
+            /** @enum {string} */
+            kind: "put" | "calibrated" | "bad" | "retired";
+            /** @description bad: what is wrong with it; retired: why; calibrated: by whom */
+            text?: string;
+        };
+        GaugePage: {
+            /** @description day of the last calibration, 2026-03-01 */
+            calibrated?: string;
+            /** @description id of the kept file */
+            certificate?: string;
+            /** @description day of the next one */
+            due?: string;
+            /** @description value of one division, with its unit */
+            graduation?: string;
+            /** @description number on the gauge, such as IND-3 */
+            key: string;
+            /** @enum {string} */
+            kind: "indicator" | "micrometer" | "bore-gauge" | "depth-gauge" | "leaf-set" | "torque-wrench" | "thermometer" | "surface-plate";
+            /** @description the latest first */
+            log: components["schemas"]["GaugeLine"][];
+            /** @description maximum permissible error, with its unit */
+            mpe?: string;
+            name: string;
+            /** @description in words, such as 0 to 10 mm */
+            range?: string;
+            /** @description found bad: day of the last calibration at which it was good */
+            since?: string;
+            /** @enum {string} */
+            state: "in use" | "due soon" | "past due" | "found bad" | "retired" | "never calibrated";
+            /** @description its kind in words */
+            title: string;
+            /** @description where it is kept */
+            where?: string;
+            /** @description what is wrong with it, or why it is retired */
+            why?: string;
+        };
+        GaugeRow: {
+            /** @description day, 2026-03-01 */
+            calibrated?: string;
+            /** @description day of the next calibration */
+            due?: string;
+            /** @description value of one division, as the register has it */
+            graduation?: string;
+            /** @description number on the gauge */
+            key: string;
+            kind?: string;
+            /** @description maximum permissible error */
+            mpe?: string;
+            name?: string;
+            /** @description it was past its day when it was used */
+            past_due?: boolean;
+            /** @description titles of the steps it was used at */
+            steps: string[];
+            /** @description its kind in words */
+            title: string;
+            /** @description why it was used all the same */
+            word?: string;
+        };
+        GaugeUsed: {
+            /** @description day, 2026-03-01 */
+            calibrated?: string;
+            /** @description day of the next calibration */
+            due?: string;
+            /** @description value of one division, as the register has it */
+            graduation?: string;
+            /** @description number on the gauge */
+            key: string;
+            kind?: string;
+            /** @description maximum permissible error */
+            mpe?: string;
+            name?: string;
+            /** @description it was past its day when it was used */
+            past_due?: boolean;
+            /** @description why it was used all the same */
+            word?: string;
+        };
+        GaugesView: {
+            /** @description by their keys */
+            gauges: components["schemas"]["GaugePage"][];
+            /** @description kind → the gauge that the person has in the hand; blank: none of the register */
+            held: {
+                [key: string]: string;
+            };
+            kinds: components["schemas"]["KindInfo"][];
+        };
         Hand: {
             by: components["schemas"]["Person"];
             /** @description runs at the step */
@@ -1226,6 +1471,13 @@ export interface components {
             seated?: boolean;
             /** @description or the minutes from the heater to home */
             took?: string | number;
+        };
+        HeldForm: {
+            /** @description id of the person */
+            by: string;
+            /** @description blank: none of the register */
+            key: string;
+            kind: string;
         };
         HeldTo: {
             figure: components["schemas"]["Figure"];
@@ -1343,6 +1595,12 @@ export interface components {
             part: string;
             /** @description at which it is looked at, where it is */
             step?: string;
+            title: string;
+        };
+        KindInfo: {
+            kind: string;
+            /** @description it reads a length: its division and its error are lengths */
+            length: boolean;
             title: string;
         };
         KitLine: {
@@ -1727,6 +1985,8 @@ export interface components {
             /** @description the as-found figure, beside an as-built one */
             found?: components["schemas"]["Figure"];
             found_body?: components["schemas"]["Body"];
+            /** @description kinds of gauge it is measured with, the usual one first */
+            gauges?: string[];
             /** @description what the plan and the pump's papers say of it */
             given?: {
                 [key: string]: unknown;
@@ -1819,6 +2079,8 @@ export interface components {
             checks: components["schemas"]["CheckRow"][];
             /** @description turned, counted, marked, tightened, set, tested */
             done: components["schemas"]["DoneRow"][];
+            /** @description what it was measured with */
+            gauges?: components["schemas"]["GaugeRow"][];
             head: components["schemas"]["Head"];
             /** @description corrections, decisions and what was taken back */
             notes: components["schemas"]["NoteRow"][];
@@ -2418,6 +2680,8 @@ export interface components {
             checks: components["schemas"]["CheckSheet"][];
             /** @description how it ended without a signature */
             ended?: components["schemas"]["EndingShown"];
+            /** @description what it was measured with */
+            gauges?: components["schemas"]["GaugeRow"][];
             /** @description parts that readings decide about, in the plan's order */
             judged?: components["schemas"]["JudgedPart"][];
             /** @description parts to order, on the bench, used, to return */
@@ -2694,6 +2958,36 @@ export interface components {
             /** @description length of the wrench, from square to grip */
             wrench?: string;
         };
+        TouchedReading: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** @description another entry took its place, or it was taken back */
+            corrected?: boolean;
+            figure?: components["schemas"]["Figure"];
+            /** @description number of the job */
+            job: string;
+            limit?: components["schemas"]["LimitShown"];
+            /** @description to the nearest bound, negative outside */
+            margin?: components["schemas"]["Figure"];
+            /** @description tag of the pump */
+            pump: string;
+            /** @description the job is signed */
+            signed?: boolean;
+            step: string;
+            /** @description where it is no length */
+            text?: string;
+            /** @description of the step */
+            title: string;
+            /** @enum {string} */
+            verdict?: "within" | "close" | "out" | "undecided" | "no-limit";
+        };
+        TouchedView: {
+            /** @description the nearest to its limit first */
+            readings: components["schemas"]["TouchedReading"][];
+            /** @description day from which they are told */
+            since: string;
+        };
         TravelForm: {
             down?: string;
             graduation?: string;
@@ -2850,6 +3144,416 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-gauges": {
+        parameters: {
+            query?: {
+                /** @description id of whoever is at work */
+                person?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GaugesView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "gauges-calendar": {
+        parameters: {
+            query?: {
+                /** @description address under which Settle is opened, such as http://bench:8420 */
+                at?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "hold-gauge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeldForm"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GaugesView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-gauge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description IND-3 */
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GaugePage"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "gauge-label": {
+        parameters: {
+            query?: {
+                /** @description address under which tablets open Settle, such as http://bench:8420 */
+                at?: string;
+            };
+            header?: never;
+            path: {
+                /** @description IND-3 */
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "note-gauge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description IND-3 */
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GaugeForm"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GaugePage"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    touched: {
+        parameters: {
+            query?: {
+                /** @description day, 2026-03-01; else the last calibration at which it was good */
+                since?: string;
+            };
+            header?: never;
+            path: {
+                /** @description IND-3 */
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TouchedView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -4893,7 +5597,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                file: "pumps.csv" | "limits.csv";
+                file: "pumps.csv" | "limits.csv" | "gauges.csv";
             };
             cookie?: never;
         };
@@ -4926,10 +5630,12 @@ export interface operations {
             query?: {
                 /** @description only say what it would do */
                 try?: boolean;
+                /** @description gauges: id of the person at work */
+                by?: string;
             };
             header?: never;
             path: {
-                what: "pumps" | "limits";
+                what: "pumps" | "limits" | "gauges";
             };
             cookie?: never;
         };

@@ -8,10 +8,13 @@ import { later } from './later'
 // browser has nothing else to do.
 const bench = () => import('../bench/BenchPage').then((m) => m.BenchPage)
 const BenchPage = later(bench)
+const GaugePage = later(() => import('../gauges/GaugePage').then((m) => m.GaugePage))
+const GaugesPage = later(() => import('../gauges/GaugesPage').then((m) => m.GaugesPage))
 const JobsPage = later(() => import('../jobs/JobsPage').then((m) => m.JobsPage))
 const AboutPage = later(() => import('./AboutPage').then((m) => m.AboutPage))
 const LimitsPage = later(() => import('../limits/LimitsPage').then((m) => m.LimitsPage))
-const LabelPage = later(() => import('../pumps/LabelPage').then((m) => m.LabelPage))
+const PumpLabelPage = later(() => import('./LabelPage').then((m) => m.PumpLabelPage))
+const GaugeLabelPage = later(() => import('./LabelPage').then((m) => m.GaugeLabelPage))
 const NewJobPage = later(() => import('../jobs/NewJobPage').then((m) => m.NewJobPage))
 const PumpFormPage = later(() => import('../pumps/PumpFormPage').then((m) => m.PumpFormPage))
 const PumpPage = later(() => import('../pumps/PumpPage').then((m) => m.PumpPage))
@@ -47,8 +50,11 @@ export function App() {
           <Route path="/pumps/new" element={<PumpFormPage />} />
           <Route path="/pumps/:tag" element={<PumpPage />} />
           <Route path="/pumps/:tag/edit" element={<PumpFormPage />} />
-          <Route path="/pumps/:tag/label" element={<LabelPage />} />
+          <Route path="/pumps/:tag/label" element={<PumpLabelPage />} />
           <Route path="/pumps/:tag/limits" element={<LimitsPage />} />
+          <Route path="/gauges" element={<GaugesPage />} />
+          <Route path="/gauges/:key" element={<GaugePage />} />
+          <Route path="/gauges/:key/label" element={<GaugeLabelPage />} />
           <Route path="/shop/limits" element={<LimitsPage />} />
           <Route path="/shop" element={<ShopPage />} />
           <Route path="/about" element={<AboutPage />} />

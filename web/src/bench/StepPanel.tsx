@@ -24,6 +24,8 @@ import { Beside, Marked } from './Marked'
 import { ReasonDialog, slips } from './ReasonDialog'
 import { Behind, Result } from './Result'
 import { Tells } from './Tells'
+import { GaugeInHand } from './GaugeInHand'
+import { useGaugeInHand } from './useGaugeInHand'
 import { FromPaper, sourceOf, type Paper } from './FromPaper'
 import { useDraft } from './useDraft'
 import { useFirstFocus, useFocus } from './useFocus'
@@ -81,7 +83,8 @@ export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells
     (!sending.pending || sending.replacing)
   // What today's rules would say of it is no word about a sheet of other rules.
   const otherwise = over && job.changed.some((d) => d.step === step.id)
-  const settled = useSettled(tidy(body), typed ? 60 : 0)
+  const gauge = useGaugeInHand(step, person, body)
+  const settled = useSettled(gauge.put(tidy(body)), typed ? 60 : 0)
   const preview = usePreview(
     job.number,
     step.id,
@@ -109,7 +112,7 @@ export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells
     if (locked || sending.pending) return
     const entry = {
       kind: amends ? ('amended' as const) : ('kept' as const),
-      body: as ?? tidy(body),
+      body: as ?? gauge.put(tidy(body)),
       on: draft.seen || undefined,
       reason: kept || amends ? step.again || reason : undefined,
     }
@@ -173,6 +176,7 @@ export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells
     disabled: locked,
     kept: isKept,
     focus,
+    gauge,
     change: (b: Body) => {
       sending.typedOn()
       if (!typed && live) hand.begin()
@@ -356,6 +360,7 @@ export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells
                   </Suspense>
                 )}
                 <Behind step={step} reading={reading} />
+                <GaugeInHand />
                 {step.check && <Before job={job} step={step} />}
                 <Pictures job={job.number} step={step} disabled={!live || locked} />
                 {!over && !paper.written && <FromPaper paper={paper} />}

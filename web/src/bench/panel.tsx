@@ -1,5 +1,6 @@
 import { createContext, use } from 'react'
 import type { Body, JobView, Reading, Step } from '../api/types'
+import type { GaugeInHand } from './useGaugeInHand'
 
 interface PanelState {
   job: JobView
@@ -10,6 +11,8 @@ interface PanelState {
   kept: boolean
   change: (body: Body) => void
   keep: () => void
+  /** the gauge it is measured with */
+  gauge?: GaugeInHand
   /** starts the clock of the step, or stops it; everybody in the shop sees it run */
   clock: (began: string | undefined) => void
   /** puts another step on the bench */

@@ -71,6 +71,7 @@ export function fits(body: unknown, group: Panel['group']): boolean {
     absent: 'text',
     _texts: 'any',
     also,
+    gauge: 'any',
     [group]: shapes[group],
   })
 }

@@ -107,6 +107,7 @@ export function Paper({ job, rows }: { job: JobView; rows: Rows }) {
         <Done rows={rows} />
       </Box>
       <Notes rows={rows} />
+      <Gauges rows={rows} />
       <Photos rows={rows} />
       <Sources rows={rows} />
       <Box
@@ -519,6 +520,40 @@ function Photos({ rows }: { rows: Rows }) {
 }
 
 /** Where the limits come from, by the number that stands behind each. */
+/** What it was measured with, and when that was calibrated. */
+function Gauges({ rows }: { rows: Rows }) {
+  if (!rows.gauges) return null
+  return (
+    <section data-sheet-gauges>
+      <table>
+        <thead>
+          <tr>
+            <th>Gauge</th>
+            <th>What it is</th>
+            <th>Division, error</th>
+            <th>Calibrated, due</th>
+            <th>Used at</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.gauges.map((g, i) => (
+            <tr key={i}>
+              <td style={{ fontWeight: 600 }}>{g.key}</td>
+              <td>{g.name}</td>
+              <td className="n">{[g.graduation, g.mpe].filter(Boolean).join(', ')}</td>
+              <td className="n">
+                {[g.calibrated || 'never', g.due].filter(Boolean).join(', ')}
+                {g.past_due && <div style={{ fontWeight: 600 }}>past due: {g.word}</div>}
+              </td>
+              <td>{g.steps.join('; ')}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  )
+}
+
 function Sources({ rows }: { rows: Rows }) {
   if (rows.sources.length === 0) return null
   return (

@@ -6,6 +6,7 @@ import Typography from '@mui/material/Typography'
 import { Link } from 'react-router'
 import { ApiError } from '../api/client'
 import { registerAt, useTakeIn, useTakeInJob, type RegisterFile } from '../api/pumps'
+import { useSettings } from '../app/settings'
 import { ink, mono } from '../theme'
 
 /** What goes out of Settle and comes into it as files. */
@@ -29,8 +30,9 @@ export function Files() {
 }
 
 /** A file is tried first: its faults line by line, or what it would change; then it is taken whole. */
-function Csv({ what, title, text }: { what: RegisterFile; title: string; text: string }) {
+export function Csv({ what, title, text }: { what: RegisterFile; title: string; text: string }) {
   const take = useTakeIn(what)
+  const { person } = useSettings()
   const [file, setFile] = useState<File>()
   const done = take.data
   const faults = take.error instanceof ApiError ? (take.error.problem.errors ?? []) : []
@@ -46,7 +48,7 @@ function Csv({ what, title, text }: { what: RegisterFile; title: string; text: s
           mark={what}
           onFile={(f) => {
             setFile(f)
-            take.mutate({ file: f, only: true })
+            take.mutate({ file: f, only: true, by: person || undefined })
           }}
         />
         {take.isPending && <span role="status">Reading {file?.name}</span>}
@@ -91,7 +93,7 @@ function Csv({ what, title, text }: { what: RegisterFile; title: string; text: s
             <Button
               size="large"
               variant="contained"
-              onClick={() => take.mutate({ file, only: false })}
+              onClick={() => take.mutate({ file, only: false, by: person || undefined })}
               sx={{ mt: 2 }}
             >
               Take it in

@@ -81,9 +81,14 @@ function Settings({ shop }: { shop: ShopView }) {
           </MenuItem>
         ))}
       </TextField>
-      <Button variant="outlined" component={Link} to="/shop/limits" sx={{ justifySelf: 'start' }}>
-        Limits of this shop
-      </Button>
+      <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap' }}>
+        <Button variant="outlined" component={Link} to="/shop/limits">
+          Limits of this shop
+        </Button>
+        <Button variant="outlined" component={Link} to="/gauges">
+          Gauges of this shop
+        </Button>
+      </Box>
       <Typography sx={{ color: ink('ink2') }}>
         Where good technicians disagree. A job keeps what was in force when it was opened, and its
         sheet says so.

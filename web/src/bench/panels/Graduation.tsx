@@ -13,7 +13,13 @@ export function Graduation({
   value: string | undefined
   onChange: (text: string) => void
 }) {
-  const { step, disabled } = usePanel()
+  const { step, disabled, gauge } = usePanel()
+  if (gauge?.now?.graduation)
+    return (
+      <Box sx={{ fontFamily: condensed, fontWeight: 500, color: ink('ink2') }}>
+        One division {gauge.now.graduation}, as the register has it
+      </Box>
+    )
   return (
     <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, flexWrap: 'wrap' }}>
       <Box id="graduation" sx={{ fontFamily: condensed, fontWeight: 500, color: ink('ink2') }}>

@@ -1,6 +1,7 @@
 import { use } from 'react'
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
+import type { GaugePage } from '../../api/types'
 import { useUnit, type Unit } from '../../app/settings'
 import { EntryContext } from '../../entry/EntryBox'
 import { DripCounter } from '../../tools/DripCounter'
@@ -36,7 +37,7 @@ export function Asking({
   onInput: (input: Record<string, unknown>, texts: Texts) => void
   aside?: React.ReactNode
 }) {
-  const { step, body, reading, disabled } = usePanel()
+  const { step, body, reading, disabled, gauge } = usePanel()
   const entering = use(EntryContext)
   const { show, unit: shown } = useUnit()
   const { tool: kind = '', given = {} } = step.panel
@@ -44,7 +45,7 @@ export function Asking({
   if (!tool) return null
   const unit = (body.unit === 'mm' ? 'mm' : 'thou') as Unit
   const texts = (body as Drafted)._texts ?? flat(input ?? {})
-  const known = flat(given)
+  const known = { ...flat(given), ...ofGauge(gauge?.now) }
   const groups = without(groupsOf(tool, { ...texts, ...known }, unit), known)
   const { boxes } = request(groups, texts, unit)
   const box = (field: string) =>
@@ -124,3 +125,9 @@ const names: Record<string, string> = {
   threads_per_inch: 'threads an inch',
 }
 const words = (name: string) => names[name] ?? name.replace(/_/g, ' ').replace(/\./g, ' ')
+
+/** What the register knows of the gauge in the hand need not be typed. */
+const ofGauge = (g: GaugePage | undefined): Texts => ({
+  ...(g?.graduation && { graduation: g.graduation }),
+  ...(g?.mpe && { mpe: g.mpe }),
+})

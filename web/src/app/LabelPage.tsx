@@ -3,25 +3,48 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
+import type { UseQueryResult } from '@tanstack/react-query'
 import { Link, useParams } from 'react-router'
+import { gaugeLabelOf, useGauge } from '../api/gauges'
 import { labelOf, usePump } from '../api/pumps'
-import { Failure, Loading } from '../app/Message'
-import { Screen } from '../app/Screen'
-import { useKept } from '../app/settings'
+import { Failure, Loading } from './Message'
+import { Screen } from './Screen'
+import { useKept } from './settings'
 import { ink } from '../theme'
 
 /** The label of a pump, to be printed and stuck on it: its code opens the pump's page. */
-export function LabelPage() {
+export function PumpLabelPage() {
   const tag = useParams().tag!
-  const pump = usePump(tag)
+  return <Label what="pump" name={tag} of={usePump(tag)} src={labelOf} where="the pump’s frame" />
+}
+
+/** The same of a gauge. */
+export function GaugeLabelPage() {
+  const key = useParams().key!
+  return <Label what="gauge" name={key} of={useGauge(key)} src={gaugeLabelOf} where="its case" />
+}
+
+function Label({
+  what,
+  name,
+  of,
+  src,
+  where,
+}: {
+  what: 'pump' | 'gauge'
+  name: string
+  of: UseQueryResult
+  src: (name: string, at: string) => string
+  where: string
+}) {
   const [at, setAt] = useKept<string>('settle.address', window.location.origin)
   const [bad, setBad] = useState(false)
   return (
-    <Screen title={`${tag}, label`}>
-      {pump.isPending ? (
-        <Loading what={`pump ${tag}`} />
-      ) : pump.error ? (
-        <Failure error={pump.error} again={() => void pump.refetch()} />
+    <Screen title={`${name}, label`}>
+      {of.isPending ? (
+        <Loading what={`${what} ${name}`} />
+      ) : of.error ? (
+        <Failure error={of.error} again={() => void of.refetch()} />
       ) : (
         <Box
           sx={{
@@ -36,8 +59,8 @@ export function LabelPage() {
           }}
         >
           <Typography sx={{ fontSize: '1.0625rem', '@media print': { display: 'none' } }}>
-            Print it, stick it on the pump’s frame. A tablet that reads the code opens this pump’s
-            page.
+            Print it, stick it on {where}. A tablet that reads the code opens the page of this{' '}
+            {what}.
           </Typography>
           <TextField
             fullWidth
@@ -58,9 +81,9 @@ export function LabelPage() {
           {!bad && (
             <Box
               component="img"
-              src={labelOf(tag, at.trim())}
+              src={src(name, at.trim())}
               onError={() => setBad(true)}
-              alt={`Label of ${tag} with a code that opens its page`}
+              alt={`Label of ${name} with a code that opens its page`}
               sx={{
                 width: 'min(100%, 560px)',
                 border: `1px solid ${ink('rule')}`,
@@ -82,8 +105,8 @@ export function LabelPage() {
               size="large"
               variant="outlined"
               disabled={bad}
-              href={labelOf(tag, at.trim())}
-              download={`${tag}.svg`}
+              href={src(name, at.trim())}
+              download={`${name}.svg`}
             >
               Save as SVG
             </Button>
@@ -91,9 +114,9 @@ export function LabelPage() {
               size="large"
               variant="outlined"
               component={Link}
-              to={`/pumps/${encodeURIComponent(tag)}`}
+              to={`/${what}s/${encodeURIComponent(name)}`}
             >
-              Back to the pump
+              Back to the {what}
             </Button>
           </Box>
         </Box>
