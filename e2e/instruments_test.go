@@ -101,7 +101,8 @@ func TestTheShaftIsReadAlongItsLength(t *testing.T) {
 	p.at("runout-seal-built")
 	p.until(`document.querySelector('[data-runs]')?.innerText.includes('As found: Along the shaft a straight line fits')`)
 	p.keys("0\n0.5\n1\n0.5\n0")
-	p.text(`String([...document.querySelectorAll('[data-also] button')].find(b => b.innerText.includes('another place')).click())`)
+	p.text(`String([...document.querySelectorAll('[data-also] button')]
+		.find(b => b.innerText.includes('another place')).click())`)
 	p.until(`document.activeElement?.dataset.field === 'body.also[0].along'`)
 	p.keys("11 in\n0\n1\n2\n1\n0")
 	p.until(`document.querySelector('[data-also]').innerText.includes('2.0 at 6')`)
@@ -109,10 +110,12 @@ func TestTheShaftIsReadAlongItsLength(t *testing.T) {
 	p.kept()
 	p.until(`document.querySelector('[data-runs] svg').getAttribute('aria-label').includes('Bare shaft 2.0, high at 6')`)
 	p.text(`String(document.querySelector('[data-causes]').click())`)
-	p.until(`document.querySelector('[role=dialog]')?.innerText.includes('Third time: heat marks (J-0004, J-0002). Look at the flush.')`)
+	p.until(`document.querySelector('[role=dialog]')?.innerText
+		.includes('Third time: heat marks (J-0004, J-0002). Look at the flush.')`)
 	p.until(`document.querySelector('[role=dialog]').innerText.includes('Read the bare shaft at')`)
 	p.do(chromedp.Navigate(p.shop.URL + "/jobs/J-0005/sheet"))
-	p.until(`document.querySelector('[data-runs] svg')?.getAttribute('aria-label').includes('As built: Shaft run-out at the coupling')`)
+	p.until(`document.querySelector('[data-runs] svg')?.getAttribute('aria-label')
+		.includes('As built: Shaft run-out at the coupling')`)
 }
 
 // A screw of twelve threads to the inch and twelve notches: 5 thou are 0.06 of a

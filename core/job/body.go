@@ -15,7 +15,7 @@ type Body struct {
 	Done    bool             `json:"done,omitempty" doc:"acknowledged"`
 	Skip    string           `json:"skip,omitempty" doc:"why this was not taken"`
 	Absent  string           `json:"absent,omitempty" enum:"pump,job" doc:"with skip: where it is missing"`
-	Gauge   *GaugeUsed       `json:"gauge,omitempty" doc:"the gauge in the hand; sent are its key and, where it is past due, a word"`
+	Gauge   *GaugeUsed       `json:"gauge,omitempty" doc:"the gauge in the hand; its key is sent, past due a word too"`
 	Turn    *TurnForm        `json:"turn,omitempty"`
 	Count   *CountForm       `json:"count,omitempty"`
 	Marks   []string         `json:"marks,omitempty" doc:"where each mark stands, in the plan's order"`

@@ -138,7 +138,8 @@ func (w *witness) round(check *plan.Check, r *Reading, x *DialReading, u *Figure
 	if x == nil || u == nil || slices.Contains(r.Warnings, gauge.DidNotReturn) {
 		return
 	}
-	if by, l, known := judge.OutOfRound(plainLength(x.Oval), plainLength(x.Form), plainLength(x.SumRule), u.Length); known {
+	oval, form, sum := plainLength(x.Oval), plainLength(x.Form), plainLength(x.SumRule)
+	if by, l, known := judge.OutOfRound(oval, form, sum, u.Length); known {
 		w.see(judge.FormHigh, by != judge.Round, outOfRound(check, by, l))
 	}
 }

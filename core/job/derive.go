@@ -51,7 +51,8 @@ func derive(j Job) *derived {
 		Judged: judgedParts(s, taken),
 		Kit:    parts,
 		Waits:  waits(s, work, parts, state),
-		Causes: likely, Runs: runSheets(s, runs), Gauges: gaugesUsed(s, work), Tally: tally(work.stages, checks, taken), Notes: []SheetNote{},
+		Causes: likely, Runs: runSheets(s, runs), Gauges: gaugesUsed(s, work),
+		Tally: tally(work.stages, checks, taken), Notes: []SheetNote{},
 	}, signs}
 	j.Memo.keep(d)
 	return d

@@ -350,8 +350,8 @@ func travel(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		return nil
 	}
 	limit, length := s.travelLimit(step), (down - up).Abs()
-	reading := judged(&Reading{Figure: figure(length)}, judge.Length(length, gauge.DifferenceUncertainty(graduation, b.mpe()),
-		limit.Bounds), limit)
+	u := gauge.DifferenceUncertainty(graduation, b.mpe())
+	reading := judged(&Reading{Figure: figure(length)}, judge.Length(length, u, limit.Bounds), limit)
 	for _, end := range []struct {
 		at, key string
 		depth   quantity.Length

@@ -16,6 +16,7 @@ type RunSheet struct {
 	Bearings []RunBearing `json:"bearings" nullable:"false" doc:"from the driver end"`
 	Curve    []RunPoint   `json:"curve,omitempty" doc:"the shaft by the likeliest explanation"`
 	Says     []Sentence   `json:"says,omitempty" doc:"what the run-outs tell together"`
+	Ask      *Sentence    `json:"ask,omitempty" doc:"the reading that would tell more, and where"`
 	Assumed  bool         `json:"assumed,omitempty" doc:"a place is the plan's, for want of the pump's own"`
 	Largest  Figure       `json:"largest" doc:"run-out of all of them: to draw to one scale"`
 }
@@ -108,9 +109,7 @@ func (sheet *RunSheet) curve(told *judge.Told, ends []quantity.Length) {
 	for _, shown := range says {
 		sheet.Says = append(sheet.Says, shown.Words)
 	}
-	if told.Ask != nil {
-		sheet.Says = append(sheet.Says, *told.Ask)
-	}
+	sheet.Ask = told.Ask
 	places := append(slices.Clone(ends), best.At)
 	if best.At == 0 {
 		places = places[:len(ends)]

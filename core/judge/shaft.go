@@ -215,8 +215,8 @@ func (a Along) ask(s rotor.Shaft, origins []rotor.Origin) *quantity.Sentence {
 	if !ok {
 		return nil
 	}
-	said := quantity.Fill("Read the bare shaft at %s from the driver end too, "+a.place(z)+": there the run-outs that fit "+
-		"differ by some %s", quantity.Distance(z), quantity.Say("%s", apart))
+	said := quantity.Fill("Read the bare shaft at %s from the driver end too, "+a.place(z)+
+		": there the run-outs that fit differ by some %s", quantity.Distance(z), quantity.Say("%s", apart))
 	return &said
 }
 
@@ -315,7 +315,8 @@ const (
 // what comes twice a turn where eight even places tell it, else at what the circle leaves over
 // of five or more, else at the sum rule. Two and a half uncertainties are two divisions of
 // the dial. The length is what it went by; known is false where nothing tells.
-func OutOfRound(oval, form, sum *quantity.Length, uncertainty quantity.Length) (by Shape, l quantity.Length, known bool) {
+func OutOfRound(oval, form, sum *quantity.Length, uncertainty quantity.Length) (by Shape, l quantity.Length,
+	known bool) {
 	over := func(l quantity.Length, by Shape) (Shape, quantity.Length, bool) {
 		if l*2 > uncertainty*5 {
 			return by, l, true

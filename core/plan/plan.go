@@ -361,7 +361,7 @@ type Step struct {
 
 	Check     string   `yaml:"check" doc:"measure: key of the check"`
 	Phase     string   `yaml:"phase" enum:"found,built" doc:"measure, turn: as found or as built"`
-	Rides     string   `yaml:"rides" enum:"shaft,sleeve,centres" doc:"measure: what the plunger rides on, else as its station says; centres: the shaft is out and turns between its own"`
+	Rides     string   `yaml:"rides" enum:"shaft,sleeve,centres" doc:"measure: on what it is read"`
 	Depths    []string `yaml:"depths" doc:"measure: its check is worked out from two depths here, whatever its instrument"`
 	Part      string   `yaml:"part" doc:"inspect: key of the part"`
 	Of        string   `yaml:"of" doc:"count: what is counted; photo: what is to be seen"`
@@ -439,7 +439,7 @@ type Feel struct {
 const (
 	OnShaft   = "shaft"
 	OnSleeve  = "sleeve"
-	OnCentres = "centres"
+	OnCentres = "centres" // the shaft is out of its bearings and turns between its own centres
 )
 
 // AnyFeel is right where whatever is felt is only written down.

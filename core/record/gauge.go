@@ -17,7 +17,7 @@ import (
 type Gauge struct {
 	Key         string         `json:"key" doc:"number on the gauge, such as IND-3"`
 	Name        string         `json:"name"`
-	Kind        gauge.Kind     `json:"kind" enum:"indicator,micrometer,bore-gauge,depth-gauge,leaf-set,torque-wrench,thermometer,surface-plate"`
+	Kind        gauge.Kind     `json:"kind"`
 	Graduation  string         `json:"graduation,omitempty" doc:"value of one division, with its unit"`
 	Range       string         `json:"range,omitempty" doc:"in words, such as 0 to 10 mm"`
 	MPE         quantity.Typed `json:"mpe,omitzero" doc:"maximum permissible error, with its unit"`

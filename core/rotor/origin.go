@@ -212,7 +212,7 @@ func (w *weighing) weigh(e *explained) {
 		}
 	}
 	e.least, e.most = math.Inf(1), math.Inf(-1)
-	half := (e.to - e.from) / bendPlaces / 2
+	half := float64((e.to - e.from) / bendPlaces / 2)
 	for i, log := range logs {
 		if log > best-fitting {
 			e.least, e.most = min(e.least, places[i]-half), max(e.most, places[i]+half)
@@ -230,7 +230,7 @@ func (w *weighing) likelihood(list []func(z float64) float64, sleeveOff bool) (f
 	solved := solve(l, w.v)
 	log := -2 * logDet(l)
 	for i := range n {
-		log -= (w.v[i].x*solved[i].x + w.v[i].y*solved[i].y) / 2
+		log -= float64(dot(w.v[i], solved[i]) / 2)
 	}
 	weights := make([]vector, len(columns))
 	for k, c := range columns {
@@ -253,12 +253,12 @@ func (w *weighing) inPlane(list []func(z float64) float64, sleeveOff bool) float
 	for k := range logs {
 		sin, cos := math.Sincos(float64(k) * math.Pi / planes)
 		for i, v := range w.v {
-			turned[i] = vector{v.x*cos + v.y*sin, v.y*cos - v.x*sin}
+			turned[i] = vector{float64(v.x*cos) + float64(v.y*sin), float64(v.y*cos) - float64(v.x*sin)}
 		}
 		in, out := solve(along, turned), solve(across, turned)
 		logs[k] = -logDet(along) - logDet(across)
 		for i := range turned {
-			logs[k] -= (turned[i].x*in[i].x + turned[i].y*out[i].y) / 2
+			logs[k] -= float64(dot(turned[i], vector{in[i].x, out[i].y}) / 2)
 		}
 	}
 	return meanOf(logs)
@@ -293,7 +293,7 @@ func (w *weighing) columns(list []func(z float64) float64) (columns [][]float64,
 
 // cholesky is the root of the covariance of the readings by an explanation.
 func (w *weighing) cholesky(columns [][]float64, sleeveOff bool) [][]float64 {
-	wide := w.spread * w.spread
+	wide := float64(w.spread * w.spread)
 	cov := make([][]float64, len(w.z))
 	for i := range cov {
 		cov[i] = make([]float64, len(w.z))
@@ -303,12 +303,14 @@ func (w *weighing) cholesky(columns [][]float64, sleeveOff bool) [][]float64 {
 		}
 		for j := range cov {
 			for _, c := range columns {
-				cov[i][j] += wide * c[i] * c[j]
+				cov[i][j] += float64(wide * c[i] * c[j])
 			}
 		}
 	}
 	return cholesky(cov)
 }
+
+func dot(a, b vector) float64 { return float64(a.x*b.x) + float64(a.y*b.y) }
 
 // logDet is the logarithm of the root of the determinant.
 func logDet(l [][]float64) float64 {

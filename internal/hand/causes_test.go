@@ -102,9 +102,10 @@ var causeCases = []causeCase{
 		"inspect-seal": found("heat")}, until: "", first: "dry", alone: true},
 	{name: "a hurt lock nut", plan: "double-suction", scope: "open", options: "variant=sleeve",
 		given: map[string]job.Body{"inspect-nut@inboard": found("hurt")}, until: "", first: "cocked-nut", alone: true},
-	{name: "pipes that pull", plan: "clamped-sleeve-pedestal", scope: "overhaul", arrives: "in-line", given: map[string]job.Body{
-		"pipe-strain": {Unit: quantity.UnitMillimetre, Tool: job.Input{"graduation": "0.01 mm", "steps": []any{
-			map[string]any{"flange": "suction", "vertical": "0.2 mm", "horizontal": "0.1 mm"}}}}}, until: "",
+	{name: "pipes that pull", plan: "clamped-sleeve-pedestal", scope: "overhaul", arrives: "in-line",
+		given: map[string]job.Body{
+			"pipe-strain": {Unit: quantity.UnitMillimetre, Tool: job.Input{"graduation": "0.01 mm", "steps": []any{
+				map[string]any{"flange": "suction", "vertical": "0.2 mm", "horizontal": "0.1 mm"}}}}}, until: "",
 		first: "pipe-strain", alone: true},
 	{name: "a soft foot", plan: endSuction, scope: "line-up", given: map[string]job.Body{"soft-foot": {
 		Unit: quantity.UnitMillimetre, Tool: job.Input{"graduation": "0.01 mm", "front_left": "0.01 mm",

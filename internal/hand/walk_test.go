@@ -62,7 +62,8 @@ func openIn(t *testing.T, p *plan.Plan, options map[string]string, scope, arrive
 	if err != nil {
 		t.Fatal(err)
 	}
-	b := &bench{t: t, job: job.Job{Plan: p, Memo: &job.Memo{}}, used: map[string]bool{}, now: time.Date(2026, 11, 2, 7, 0, 0, 0, time.UTC)}
+	b := &bench{t: t, job: job.Job{Plan: p, Memo: &job.Memo{}}, used: map[string]bool{},
+		now: time.Date(2026, 11, 2, 7, 0, 0, 0, time.UTC)}
 	b.add(job.Entry{Kind: job.Opened, Open: opening})
 	return b
 }
@@ -531,7 +532,8 @@ func TestGuardBands(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		b := &bench{t: t, job: job.Job{Plan: p, Memo: &job.Memo{}}, used: map[string]bool{}, now: time.Date(2026, 11, 2, 7, 0, 0, 0, time.UTC)}
+		b := &bench{t: t, job: job.Job{Plan: p, Memo: &job.Memo{}}, used: map[string]bool{},
+			now: time.Date(2026, 11, 2, 7, 0, 0, 0, time.UTC)}
 		b.add(job.Entry{Kind: job.Opened, Open: opening})
 		b.to("end-play-built")
 		s := job.Derive(b.job).Step("end-play-built")

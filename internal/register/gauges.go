@@ -59,7 +59,8 @@ func WriteGauges(all []record.GaugePage) ([]byte, error) {
 // leaves a gauge as it stands; a blank cell clears. It returns those that are new or changed.
 func ReadGauges(file []byte, here []record.GaugePage) ([]record.Gauge, *Effects, error) {
 	known := func(c string) bool {
-		return c == "key" || c == "state" || slices.ContainsFunc(gaugeColumns, func(g gaugeColumn) bool { return g.column == c })
+		return c == "key" || c == "state" ||
+			slices.ContainsFunc(gaugeColumns, func(g gaugeColumn) bool { return g.column == c })
 	}
 	t, err := open(file, known, "key", "name", "kind")
 	if err != nil {

@@ -34,6 +34,7 @@ func PDF(r *store.Job, sheet *job.Sheet, how Printing) ([]byte, error) {
 	p.shaftLine()
 	p.checks()
 	p.repeats()
+	p.runs()
 	p.parts()
 	p.done()
 	p.notes()

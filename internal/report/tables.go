@@ -194,7 +194,7 @@ func (p *page) checks() {
 			from(c.From), built, number(change), verdict(c.Built)})
 	}
 	p.table([]column{{"", 0.03, "L"}, {"Check, " + p.unit(), 0.235, "L"}, {"Found", 0.135, "R"}, {"Limit", 0.14, "R"},
-		{"", 0.025, "L"}, {"Built", 0.14, "R"}, {"Change", 0.075, "R"}, {"   Verdict", 0.22, "L"}}, rows)
+		{"", 0.033, "L"}, {"Built", 0.14, "R"}, {"Change", 0.075, "R"}, {"   Verdict", 0.212, "L"}}, rows)
 }
 
 // across is how many members of a repeat stand beside each other.

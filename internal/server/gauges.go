@@ -20,7 +20,7 @@ import (
 type GaugesView struct {
 	Gauges []record.GaugePage    `json:"gauges" nullable:"false" doc:"by their keys"`
 	Kinds  []gauge.KindInfo      `json:"kinds" nullable:"false"`
-	Held   map[gauge.Kind]string `json:"held" nullable:"false" doc:"kind → the gauge that the person has in the hand; blank: none of the register"`
+	Held   map[gauge.Kind]string `json:"held" nullable:"false" doc:"kind → gauge; blank: none of the register"`
 }
 
 // GaugeForm is an entry of a gauge's log as it is sent.
@@ -63,6 +63,15 @@ func (s *server) gauges(api huma.API) {
 		s.gaugesCalendar)
 	download(api, "/gauges/{key}/label.svg", "gauge-label", "A label with a QR code that opens the page of a gauge",
 		s.gaugeLabel)
+}
+
+// kindsOfGauges are the words for them.
+func kindsOfGauges() []string {
+	var words []string
+	for _, k := range gauge.Kinds {
+		words = append(words, string(k.Kind))
+	}
+	return words
 }
 
 func (s *server) listGauges(ctx context.Context, in *struct {

@@ -56,8 +56,8 @@ func TestAGaugeInTheHandOfAnEntry(t *testing.T) {
 	status, b := post(endPlay("gauge-late-2", "ind-1", "the only one in reach"))
 	v := decoded[JobView](t, status, b)
 	used := v.Log[len(v.Log)-1].Body.Gauge
-	if used == nil || used.Key != "IND-1" || used.Name != "Dial indicator, magnetic base" || used.MPE.String() != "0.3 thou" ||
-		!used.PastDue || used.Word != "the only one in reach" {
+	if used == nil || used.Key != "IND-1" || used.Name != "Dial indicator, magnetic base" ||
+		used.MPE.String() != "0.3 thou" || !used.PastDue || used.Word != "the only one in reach" {
 		t.Fatalf("the entry keeps %+v", used)
 	}
 	// U² = (0.5·√(2/3))² + (2·0.3/√3)² thou²: 0.536 thou, 13.6 µm.
@@ -69,7 +69,7 @@ func TestAGaugeInTheHandOfAnEntry(t *testing.T) {
 		t.Errorf("the sheet lists %+v", v.Sheet.Gauges)
 	}
 	// Sent twice it is kept once, whatever the register says by then.
-	if status, b := note("IND-1", `{"id":"calib-now1","by":"p1","kind":"calibrated","text":"county office","gauge":{"key":`+
+	if status, b := note("IND-1", `{"id":"calib-now1","by":"p1","kind":"calibrated","text":"county","gauge":{"key":`+
 		`"","name":"","kind":"indicator","calibrated":"2026-11-20","due":"2027-11-20"}}`); status >= 300 {
 		t.Fatalf("%d %s", status, b)
 	}

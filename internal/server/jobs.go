@@ -29,7 +29,7 @@ type JobView struct {
 	Schools   []job.SchoolChosen `json:"schools" doc:"which way the shop works, where good shops differ"`
 	Elastomer string             `json:"elastomer_warning,omitempty" doc:"why it hardly suits the liquid"`
 	Sheet     *job.Sheet         `json:"sheet"`
-	Again     map[string]string  `json:"again" nullable:"false" doc:"cause → that earlier jobs of the pump showed it too"`
+	Again     map[string]string  `json:"again" nullable:"false" doc:"cause → what earlier jobs of the pump say of it"`
 	Log       []job.Entry        `json:"log"`
 
 	Said    map[string]job.Sentence `json:"said" doc:"what each entry says, by its id"`

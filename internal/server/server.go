@@ -82,6 +82,8 @@ func API(engine *gin.Engine, s *store.Store) huma.API {
 	srv.about(api)
 	choices(types, "StepSheet", "kind", plan.Kinds)
 	choices(types, "Panel", "group", job.Groups())
+	choices(types, "Gauge", "kind", kindsOfGauges())
+	choices(types, "GaugePage", "kind", kindsOfGauges())
 	return api
 }
 

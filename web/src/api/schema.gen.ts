@@ -863,7 +863,7 @@ export interface components {
             done?: boolean;
             feeler?: components["schemas"]["GapForm"];
             float?: components["schemas"]["FloatForm"];
-            /** @description the gauge in the hand; sent are its key and, where it is past due, a word */
+            /** @description the gauge in the hand; its key is sent, past due a word too */
             gauge?: components["schemas"]["GaugeUsed"];
             heat?: components["schemas"]["HeatForm"];
             inspect?: components["schemas"]["InspectForm"];
@@ -1401,7 +1401,7 @@ export interface components {
         GaugesView: {
             /** @description by their keys */
             gauges: components["schemas"]["GaugePage"][];
-            /** @description kind → the gauge that the person has in the hand; blank: none of the register */
+            /** @description kind → gauge; blank: none of the register */
             held: {
                 [key: string]: string;
             };
@@ -1532,7 +1532,7 @@ export interface components {
             waits_for?: string[];
         };
         JobView: {
-            /** @description cause → that earlier jobs of the pump showed it too */
+            /** @description cause → what earlier jobs of the pump say of it */
             again: {
                 [key: string]: string;
             };
@@ -2547,6 +2547,8 @@ export interface components {
             towards_3: number;
         };
         RunSheet: {
+            /** @description the reading that would tell more, and where */
+            ask?: components["schemas"]["Sentence"];
             /** @description a place is the plan's, for want of the pump's own */
             assumed?: boolean;
             /** @description from the driver end */

@@ -17,7 +17,11 @@ export function GaugeInHand() {
         label="Gauge in the hand"
         value={gauge.key ?? 'ask'}
         disabled={disabled}
-        onChange={(e) => gauge.take(e.target.value)}
+        onChange={(e) => {
+          gauge.take(e.target.value)
+          // An entry that has its gauge is corrected.
+          if (body.gauge) change({ ...body, gauge: { key: e.target.value } })
+        }}
         slotProps={{ htmlInput: { 'aria-label': 'Gauge in the hand' }, select: { native: true } }}
         sx={{ '& select': { py: 2 } }}
       >

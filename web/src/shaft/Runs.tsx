@@ -19,11 +19,26 @@ const phases = {
 
 /** The shaft along its length: the run-out at each station as a vector, and the line or the kink
  * that fits; as found open and dashed, as built filled. */
-export function ShaftRuns({ runs }: { runs: Sheet['runs'] }) {
+export function ShaftRuns({ runs, paper = false }: { runs: Sheet['runs']; paper?: boolean }) {
   const { show } = useUnit()
   if (!runs || runs.length === 0) return null
   return (
-    <Box component="figure" sx={{ m: 0 }} data-runs>
+    <Box
+      component="figure"
+      data-runs
+      sx={{
+        m: 0,
+        ...(paper && {
+          display: 'grid',
+          gridTemplateColumns: '340px 1fr',
+          columnGap: 5,
+          alignContent: 'start',
+          mt: 2,
+          '& > svg': { gridRow: 'span 3' },
+          '& figcaption': { gridColumn: '1 / -1' },
+        }),
+      }}
+    >
       <Box
         component="figcaption"
         sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1.125rem' }}
@@ -39,6 +54,7 @@ export function ShaftRuns({ runs }: { runs: Sheet['runs'] }) {
             </li>
           )),
         )}
+        {!paper && runs.map((r) => r.ask && <li key={r.phase}>{show(r.ask)}.</li>)}
       </Box>
       {runs.some((r) => r.assumed) && (
         <Box sx={{ fontSize: '0.875rem', color: ink('ink2') }}>

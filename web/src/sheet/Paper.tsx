@@ -93,7 +93,7 @@ export function Paper({ job, rows }: { job: JobView; rows: Rows }) {
       {rows.repeats.map((t) => (
         <Several key={t.title} table={t} />
       ))}
-      {rows.runs?.some((r) => r.stations.length > 1) && <ShaftRuns runs={rows.runs} />}
+      {rows.runs?.some((r) => r.stations.length > 1) && <ShaftRuns runs={rows.runs} paper />}
       <Box
         sx={{
           display: 'grid',
