@@ -15,7 +15,8 @@ import (
 const (
 	pound      = 0.45359237      // kg
 	poundForce = 4.4482216152605 // N
-	horsepower = 0.745699872     // kW
+	// Horsepower is one mechanical horsepower, in kW.
+	Horsepower = 0.745699872
 )
 
 // either is a quantity given in one of two units; the second is brought into the first. Both

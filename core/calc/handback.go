@@ -76,7 +76,7 @@ const defaultGauge = 5.0
 // new one, zone A; for general service B does. U is a share of the highest. Errors name the
 // field, such as readings[1].mm_s.
 func (in handbackIn) solve(r *gauge.Reader) (answer, error) {
-	power := needed(r, "", "power_kw", either(r, "", "power_kw", "power_hp", in.Power, in.PowerHP, times(horsepower)),
+	power := needed(r, "", "power_kw", either(r, "", "power_kw", "power_hp", in.Power, in.PowerHP, times(Horsepower)),
 		"the power of the driver")
 	out := &handbackOut{critical: in.Service == "critical", Warnings: []string{}, From: fromGiven}
 	if in.Service != "" && in.Service != "critical" && in.Service != fromGeneral {

@@ -11,31 +11,32 @@ import (
 // Body is what was entered at a step, as typed. Exactly one group is there,
 // the one that the step's kind asks for.
 type Body struct {
-	Unit    quantity.Unit    `json:"unit,omitempty" enum:"thou,in,mm,um" doc:"what a bare number means"`
-	Done    bool             `json:"done,omitempty" doc:"acknowledged"`
-	Skip    string           `json:"skip,omitempty" doc:"why this was not taken"`
-	Absent  string           `json:"absent,omitempty" enum:"pump,job" doc:"with skip: where it is missing"`
-	Gauge   *GaugeUsed       `json:"gauge,omitempty" doc:"the gauge in the hand; its key is sent, past due a word too"`
-	Turn    *TurnForm        `json:"turn,omitempty"`
-	Count   *CountForm       `json:"count,omitempty"`
-	Marks   []string         `json:"marks,omitempty" doc:"where each mark stands, in the plan's order"`
-	Inspect *InspectForm     `json:"inspect,omitempty"`
-	Dial    *gauge.DialForm  `json:"dial,omitempty"`
-	Also    []AlsoForm       `json:"also,omitempty" doc:"with dial: the same dial at other places of the bare shaft"`
-	Float   *gauge.FloatForm `json:"float,omitempty"`
-	Feeler  *gauge.GapForm   `json:"feeler,omitempty"`
-	Setting *SettingForm     `json:"setting,omitempty"`
-	Torque  *TorqueForm      `json:"torque,omitempty"`
-	Direct  *DirectForm      `json:"direct,omitempty"`
-	Travel  *TravelForm      `json:"travel,omitempty"`
-	Places  *PlacesForm      `json:"places,omitempty"`
-	Along   *AlongForm       `json:"along,omitempty"`
-	Tool    Input            `json:"tool,omitempty" doc:"input of the step's calculator"`
-	Heat    *HeatForm        `json:"heat,omitempty"`
-	Wait    *WaitForm        `json:"wait,omitempty"`
-	Test    *TestForm        `json:"test,omitempty"`
-	Photo   *PhotoForm       `json:"photo,omitempty"`
-	Sign    *SignForm        `json:"sign,omitempty"`
+	Unit     quantity.Unit    `json:"unit,omitempty" enum:"thou,in,mm,um" doc:"what a bare number means"`
+	Done     bool             `json:"done,omitempty" doc:"acknowledged"`
+	Skip     string           `json:"skip,omitempty" doc:"why this was not taken"`
+	Absent   string           `json:"absent,omitempty" enum:"pump,job" doc:"with skip: where it is missing"`
+	Gauge    *GaugeUsed       `json:"gauge,omitempty" doc:"the gauge in the hand; its key is sent, past due a word too"`
+	Turn     *TurnForm        `json:"turn,omitempty"`
+	Count    *CountForm       `json:"count,omitempty"`
+	Marks    []string         `json:"marks,omitempty" doc:"where each mark stands, in the plan's order"`
+	Inspect  *InspectForm     `json:"inspect,omitempty"`
+	Dial     *gauge.DialForm  `json:"dial,omitempty"`
+	Also     []AlsoForm       `json:"also,omitempty" doc:"with dial: the same dial at other places of the bare shaft"`
+	Float    *gauge.FloatForm `json:"float,omitempty"`
+	Feeler   *gauge.GapForm   `json:"feeler,omitempty"`
+	Setting  *SettingForm     `json:"setting,omitempty"`
+	Torque   *TorqueForm      `json:"torque,omitempty"`
+	Direct   *DirectForm      `json:"direct,omitempty"`
+	Travel   *TravelForm      `json:"travel,omitempty"`
+	Places   *PlacesForm      `json:"places,omitempty"`
+	Along    *AlongForm       `json:"along,omitempty"`
+	Tool     Input            `json:"tool,omitempty" doc:"input of the step's calculator"`
+	Heat     *HeatForm        `json:"heat,omitempty"`
+	Wait     *WaitForm        `json:"wait,omitempty"`
+	Test     *TestForm        `json:"test,omitempty"`
+	Photo    *PhotoForm       `json:"photo,omitempty"`
+	Handback *HandbackForm    `json:"handback,omitempty"`
+	Sign     *SignForm        `json:"sign,omitempty"`
 }
 
 // What a thing to do may not be there for: the pump has none of it, or this job leaves it

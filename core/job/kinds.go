@@ -135,6 +135,8 @@ func stepKinds() map[string]*kind {
 		plan.Strain: {gauges: indicators,
 			panel: "tool", group: "tool", table: DoneTable, weigh: asked, limit: strainLimit, tool: "pipe-strain",
 			sign: judge.PipesOut},
+		plan.Handed: {panel: "handback", group: "handback", table: DoneTable, weigh: handedBack, show: handbackPanel,
+			fine: "Runs as it should", notFine: "Does not run as it should"},
 		plan.Grease: {panel: "tool", group: "tool", table: DoneTable, weigh: asked, tool: "grease", given: greaseGiven},
 	}
 }

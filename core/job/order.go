@@ -145,8 +145,15 @@ var roomsOf = map[string]func(p *Panel) []Room{
 	"heat": func(*Panel) []Room {
 		return boxes("interference", "left the heater at, °", "off at", "home at", "tightened at, °")
 	},
-	"wait":   func(*Panel) []Room { return boxes("from", "until", "°C") },
-	"test":   func(*Panel) []Room { return boxes("pressure", "minutes", "drops") },
+	"wait": func(*Panel) []Room { return boxes("from", "until", "°C") },
+	"test": func(*Panel) []Room { return boxes("pressure", "minutes", "drops") },
+	"handback": func(p *Panel) []Room {
+		var out []Room
+		for _, at := range p.Places {
+			out = append(out, boxes(at+" horizontal", "vertical", "axial", "°C")...)
+		}
+		return append(out, boxes("air °C", "flow", "pressure")...)
+	},
 	"photo":  func(*Panel) []Room { return boxes("picture number") },
 	"sign":   func(*Panel) []Room { return []Room{{Label: "name, date, remark for next time", Line: true}} },
 	"dial":   func(p *Panel) []Room { return append(boxes(p.Places...), boxes("back", "division")...) },

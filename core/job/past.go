@@ -19,6 +19,7 @@ type Past struct {
 	Ended   bool         `json:"ended,omitempty" doc:"without a signature"`
 	NewSeal bool         `json:"new_seal,omitempty" doc:"a seal was replaced"`
 	Checks  []PastCheck  `json:"checks" nullable:"false" doc:"those that were taken"`
+	Running *Running     `json:"running,omitempty" doc:"how it ran as it was handed back"`
 	Runs    []RunSheet   `json:"runs,omitempty" doc:"run-out along the shaft, as found and as built"`
 	Signs   []judge.Sign `json:"signs,omitempty" doc:"what it showed of causes"`
 }
@@ -62,6 +63,13 @@ func PastOf(number string, j Job) (Past, error) {
 		return plan.Is(part.Seal) && d.scale.parts[part.Key] == judge.Replace
 	})
 	p.Runs = sheet.Runs
+	for i := range sheet.Stages {
+		for k := range sheet.Stages[i].Steps {
+			if r := sheet.Stages[i].Steps[k].Reading; r != nil && r.Running != nil {
+				p.Running = r.Running
+			}
+		}
+	}
 	for _, x := range judge.Signs {
 		if d.signs[x.Sign].There {
 			p.Signs = append(p.Signs, x.Sign)

@@ -332,6 +332,36 @@ func outOfRound(check *plan.Check, by judge.Shape, l quantity.Length) Sentence {
 	return say(check.Title+": %s beside the fitted circle", l)
 }
 
+// zonesAfter is by what the vibration of a pump that is handed back is judged.
+const zonesAfter = "the zones after ISO 10816-7, a bearing at most 82 °C and 40 K above the air: general"
+
+// ranAs is how a pump ran, in a line.
+func ranAs(run *Running) string {
+	var said []string
+	for i := range run.At {
+		at := &run.At[i]
+		var figures []string
+		for _, x := range at.directions() {
+			if x.mmS != nil {
+				figures = append(figures, fmt.Sprintf("%s %.4g mm/s", x.way, *x.mmS))
+			}
+		}
+		if at.Warm != nil {
+			figures = append(figures, fmt.Sprintf("%.4g °C", *at.Warm))
+		}
+		said = append(said, at.At+": "+strings.Join(figures, ", "))
+	}
+	if run.Air != nil {
+		said = append(said, fmt.Sprintf("air %.4g °C", *run.Air))
+	}
+	for _, noted := range []struct{ what, text string }{{"flow ", run.Flow}, {"pressure ", run.Pressure}} {
+		if noted.text != "" {
+			said = append(said, noted.what+noted.text)
+		}
+	}
+	return strings.Join(said, "; ")
+}
+
 // shaftAt is a place of the bare shaft that the plan does not name.
 const shaftAt = "Bare shaft"
 

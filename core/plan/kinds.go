@@ -28,6 +28,7 @@ const (
 	Test    = "test"    // pressure held, drops counted
 	Align   = "align"   // the driver
 	Feet    = "feet"    // soft foot: each slackened by itself
+	Handed  = "handed"  // how it runs as it is handed back
 	Strain  = "strain"  // of the pipes: the shaft watched while flanges are bolted
 	Grease  = "grease"
 	Photo   = "photo"
@@ -55,7 +56,7 @@ var kinds = []kind{
 	{Count, (*checker).count}, {Mark, (*checker).mark}, {Inspect, (*checker).inspect}, {Torque, (*checker).torque},
 	{Tighten, (*checker).tighten},
 	{Set, (*checker).set}, {Heat, (*checker).heat}, {Wait, (*checker).wait}, {Drip, (*checker).drip},
-	{Test, (*checker).test}, {Align, (*checker).align}, {Feet, nil}, {Strain, nil},
+	{Test, (*checker).test}, {Align, (*checker).align}, {Feet, nil}, {Strain, nil}, {Handed, nil},
 	{Grease, (*checker).grease}, {Photo, (*checker).photo}, {Sign, nil},
 }
 

@@ -3,6 +3,12 @@ package plan
 // OnTheLimit is the school that no plan has to ask for.
 const OnTheLimit = "on-the-limit"
 
+// HandbackFigures is whether vibration, temperatures, flow and pressure are written down.
+const (
+	HandbackFigures   = "handback-figures"
+	RecordedAndJudged = "judged"
+)
+
 // Schools are the ways in which good shops differ. They are settings of the
 // shop, for all its plans; a job shows which were in force.
 var Schools = []Choice{
@@ -16,6 +22,8 @@ var Schools = []Choice{
 		{"whole", "Goes in new, whole"}, {"by-faces", "Judged by its faces"}}},
 	{Key: OnTheLimit, Title: "A reading close to its limit", Default: "within", Choices: []Option{
 		{"within", "Is within, and marked close"}, {"guard-band", "Is measured again, or decided by a person"}}},
+	{Key: HandbackFigures, Title: "Figures as a pump is handed back", Default: "none", Choices: []Option{
+		{"none", "Not asked"}, {"recorded", "Recorded"}, {RecordedAndJudged, "Recorded and judged"}}},
 	{Key: "first-alignment", Title: "Alignment before the pump is full", Default: "straight-edge", Choices: []Option{
 		{"straight-edge", "Straight-edge, then laser or dials"}, {"dials", "Dials all the way"}}},
 }

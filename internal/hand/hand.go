@@ -63,6 +63,14 @@ var bodies = map[string]func(h hand) job.Body{
 		return job.Body{Unit: quantity.UnitMillimetre, Direct: &job.DirectForm{Value: h.length(0.5), Leaf: true}}
 	},
 	plan.Travel: hand.travel,
+	"handback": func(h hand) job.Body {
+		f := &job.HandbackForm{Air: "22 °C", Flow: "480 gpm", Pressure: "3.1 bar", Power: "15 kW"}
+		for _, at := range h.Panel.Places {
+			f.At = append(f.At, job.RunningForm{At: at, Horizontal: pick(h.good, "1.8", "14"), Vertical: "1.2",
+				Axial: "0.07 in/s", Warm: "48 °C"})
+		}
+		return job.Body{Handback: f}
+	},
 }
 
 // turn is what is right at the step, else free.

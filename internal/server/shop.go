@@ -81,10 +81,11 @@ type PumpView struct {
 
 // PastJob is what one rebuild found and left.
 type PastJob struct {
-	Number string          `json:"number"`
-	Signed time.Time       `json:"signed"`
-	Checks []job.PastCheck `json:"checks" nullable:"false"`
-	Runs   []job.RunSheet  `json:"runs,omitempty" doc:"run-out along the shaft"`
+	Number  string          `json:"number"`
+	Signed  time.Time       `json:"signed"`
+	Checks  []job.PastCheck `json:"checks" nullable:"false"`
+	Running *job.Running    `json:"running,omitempty" doc:"how it ran as it was handed back"`
+	Runs    []job.RunSheet  `json:"runs,omitempty" doc:"run-out along the shaft"`
 }
 
 // PumpPath names a pump in an address.
@@ -204,7 +205,7 @@ func (s *server) getPump(ctx context.Context, in *PumpPath) (*body[PumpView], er
 	}
 	for _, past := range jobs {
 		if past.Signed != nil && len(v.Past) < pastJobs {
-			v.Past = append(v.Past, PastJob{past.Number, past.Signed.At, past.Checks, past.Runs})
+			v.Past = append(v.Past, PastJob{past.Number, past.Signed.At, past.Checks, past.Running, past.Runs})
 		}
 	}
 	if v.Record, err = s.recordOf(ctx, p, jobs); err != nil {

@@ -865,6 +865,7 @@ export interface components {
             float?: components["schemas"]["FloatForm"];
             /** @description the gauge in the hand; its key is sent, past due a word too */
             gauge?: components["schemas"]["GaugeUsed"];
+            handback?: components["schemas"]["HandbackForm"];
             heat?: components["schemas"]["HeatForm"];
             inspect?: components["schemas"]["InspectForm"];
             /** @description where each mark stands, in the plan's order */
@@ -1418,6 +1419,18 @@ export interface components {
             tag: string;
             /** @description of the step */
             title: string;
+        };
+        HandbackForm: {
+            /** @description temperature of the air beside it: 22 °C, 72 °F */
+            air?: string;
+            /** @description at each bearing */
+            at?: components["schemas"]["RunningForm"][];
+            /** @description as noted, with its unit */
+            flow?: string;
+            /** @description of the driver, where it is judged: 15 kW, 20 hp */
+            power?: string;
+            /** @description as noted, with its unit */
+            pressure?: string;
         };
         Head: {
             /** @description who opened it */
@@ -1995,7 +2008,7 @@ export interface components {
              * @description the field of a body that it fills
              * @enum {string}
              */
-            group: "done" | "turn" | "count" | "marks" | "inspect" | "dial" | "float" | "feeler" | "setting" | "torque" | "direct" | "travel" | "places" | "along" | "tool" | "heat" | "wait" | "test" | "photo" | "sign";
+            group: "done" | "turn" | "count" | "marks" | "inspect" | "dial" | "float" | "feeler" | "setting" | "torque" | "direct" | "travel" | "places" | "along" | "tool" | "heat" | "wait" | "test" | "photo" | "handback" | "sign";
             /** @description another reading, which it is judged against */
             held_to?: components["schemas"]["HeldTo"];
             /** @enum {string} */
@@ -2139,6 +2152,8 @@ export interface components {
         PastJob: {
             checks: components["schemas"]["PastCheck"][];
             number: string;
+            /** @description how it ran as it was handed back */
+            running?: components["schemas"]["Running"];
             /** @description run-out along the shaft */
             runs?: components["schemas"]["RunSheet"][];
             /** Format: date-time */
@@ -2443,6 +2458,8 @@ export interface components {
             places?: components["schemas"]["Place"][];
             /** @description the rule behind the outcome */
             rule?: string;
+            /** @description how it ran as it was handed back */
+            running?: components["schemas"]["Running"];
             /** @description why it was left out */
             skipped?: string;
             spread?: components["schemas"]["Figure"];
@@ -2595,6 +2612,34 @@ export interface components {
             towards_3: number;
             /** @enum {string} */
             verdict?: "within" | "close" | "out" | "undecided" | "no-limit";
+        };
+        Running: {
+            /** Format: double */
+            air_c?: number;
+            at: components["schemas"]["RunningAt"][];
+            flow?: string;
+            pressure?: string;
+        };
+        RunningAt: {
+            at: string;
+            /** Format: double */
+            axial?: number;
+            /** Format: double */
+            horizontal?: number;
+            /** Format: double */
+            vertical?: number;
+            /** Format: double */
+            warm_c?: number;
+        };
+        RunningForm: {
+            /** @description as the panel names it */
+            at: string;
+            axial?: string;
+            /** @description velocity: 2.1 is mm/s rms; 0.12 in/s is peak */
+            horizontal?: string;
+            vertical?: string;
+            /** @description temperature on its housing: 61 °C, 142 °F */
+            warm?: string;
         };
         "Save-shopRequest": {
             name: string;
@@ -2835,7 +2880,7 @@ export interface components {
              * @description one of the kinds of steps
              * @enum {string}
              */
-            kind: "do" | "caution" | "turn" | "measure" | "count" | "mark" | "inspect" | "torque" | "tighten" | "set" | "heat" | "wait" | "drip" | "test" | "align" | "feet" | "strain" | "grease" | "photo" | "sign";
+            kind: "do" | "caution" | "turn" | "measure" | "count" | "mark" | "inspect" | "torque" | "tighten" | "set" | "heat" | "wait" | "drip" | "test" | "align" | "feet" | "strain" | "handed" | "grease" | "photo" | "sign";
             /**
              * Format: date-time
              * @description not taken as found: the job was widened to it when it was too late

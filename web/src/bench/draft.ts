@@ -59,6 +59,7 @@ const blanks: Partial<Record<Panel['group'], Blank>> = {
   heat: () => ({ heat: { input: {} } }),
   wait: () => ({ wait: {} }),
   test: (p) => ({ test: { pressure: p.pressure ?? '' } }),
+  handback: (p) => ({ handback: { at: (p.places ?? []).map((at) => ({ at })) } }),
   photo: () => ({ photo: {} }),
   sign: () => ({ sign: { remark: '' } }),
 }

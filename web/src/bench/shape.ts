@@ -50,6 +50,13 @@ const shapes: Record<Panel['group'], Shape> = {
   },
   wait: { began: 'text', ended: 'text', minutes: 'text', cool: 'text' },
   test: { pressure: 'text', minutes: 'text', drops: 'text' },
+  handback: {
+    at: [{ at: 'text', horizontal: 'text', vertical: 'text', axial: 'text', warm: 'text' }],
+    air: 'text',
+    flow: 'text',
+    pressure: 'text',
+    power: 'text',
+  },
   photo: { photos: ['text'], words: 'text', of: 'text' },
   sign: { remark: 'text' },
 }

@@ -218,6 +218,7 @@ function Page({ view }: { view: PumpView }) {
           <Limits tag={pump.tag} limits={limits} />
           <Lives view={view} />
           <Past past={past} />
+          <Ran past={past} />
         </Box>
       )}
     </Box>
@@ -347,6 +348,65 @@ function Past({ past }: { past: PumpView['past'] }) {
           <ShaftRuns runs={read.runs} />
         </Box>
       )}
+    </section>
+  )
+}
+
+/** How it ran as it was handed back, job by job. */
+function Ran({ past }: { past: PumpView['past'] }) {
+  const ran = past.filter((p) => p.running)
+  if (ran.length === 0) return null
+  const ways = ['horizontal', 'vertical', 'axial', 'warm_c'] as const
+  const words = { horizontal: 'horizontal', vertical: 'vertical', axial: 'axial', warm_c: '°C' }
+  const places = [...new Set(ran.flatMap((p) => p.running!.at.map((a) => a.at)))]
+  return (
+    <section data-ran>
+      <Typography variant="h2" sx={{ mb: 1 }}>
+        How it ran as it was handed back, mm/s rms
+      </Typography>
+      <Box sx={{ overflowX: 'auto' }}>
+        <Table size="small">
+          <TableHead>
+            <TableRow>
+              <TableCell />
+              {ran.map((p) => (
+                <TableCell key={p.number} align="right">
+                  {p.number},{' '}
+                  {new Date(p.signed).toLocaleDateString(undefined, { dateStyle: 'medium' })}
+                </TableCell>
+              ))}
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {places.flatMap((place) =>
+              ways.map((way) => (
+                <TableRow key={place + way}>
+                  <TableCell>
+                    {place}, {words[way]}
+                  </TableCell>
+                  {ran.map((p) => (
+                    <TableCell key={p.number} align="right" sx={{ fontFamily: mono }}>
+                      {p.running!.at.find((a) => a.at === place)?.[way] ?? '–'}
+                    </TableCell>
+                  ))}
+                </TableRow>
+              )),
+            )}
+            {(['air_c', 'flow', 'pressure'] as const).map((what) => (
+              <TableRow key={what}>
+                <TableCell>
+                  {{ air_c: 'Air, °C', flow: 'Flow', pressure: 'Pressure' }[what]}
+                </TableCell>
+                {ran.map((p) => (
+                  <TableCell key={p.number} align="right">
+                    {p.running![what] ?? '–'}
+                  </TableCell>
+                ))}
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+      </Box>
     </section>
   )
 }

@@ -88,7 +88,7 @@ function Picture({ runs }: { runs: Run[] }) {
       width="100%"
       role="img"
       aria-label={runs.map((r) => told(r, (s) => show(s))).join(' ')}
-      style={{ fontFamily: condensed, fontSize: 15, maxWidth: 620 }}
+      style={{ fontFamily: condensed, fontSize: 15, maxWidth: 460 }}
     >
       <g fill={ink('wash')} stroke={ink('ink')} strokeWidth="1.2">
         <rect x={LEFT} y={top} width={WIDTH - LEFT - RIGHT} height="14" />

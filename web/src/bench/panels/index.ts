@@ -6,6 +6,7 @@ import { DepthPanel } from './DepthPanel'
 import { DialPanel } from './DialPanel'
 import { DirectPanel } from './DirectPanel'
 import { FeelerPanel } from './FeelerPanel'
+import { HandbackPanel } from './HandbackPanel'
 import { FloatPanel } from './FloatPanel'
 import { InspectPanel } from './InspectPanel'
 import { MarkPanel } from './MarkPanel'
@@ -44,4 +45,5 @@ export const instruments: Record<string, React.ComponentType | undefined> = {
   wait: WaitPanel,
   test: TestPanel,
   photo: PhotoPanel,
+  handback: HandbackPanel,
 }
