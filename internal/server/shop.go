@@ -48,7 +48,8 @@ type PlanView struct {
 
 func planView(p *plan.Plan) PlanView {
 	v := PlanView{Key: p.Key, Title: p.Title, Construction: p.Construction, Version: p.Version, Steps: p.Len(),
-		Options: p.Options, Values: p.Values, Notes: []string{}, Arrives: p.ArrivesChoice(),
+		Options: append([]plan.Choice{}, p.Options...), Values: append([]plan.Ask{}, p.Values...), Limits: []LimitName{},
+		Notes: []string{}, Arrives: p.ArrivesChoice(),
 		Scopes: append([]plan.Scope{}, p.Scopes...), Complaints: append([]plan.Complaint{}, p.Complaints...)}
 	for _, n := range p.Notes {
 		v.Notes = append(v.Notes, n.Message)
