@@ -53,18 +53,14 @@ var shots = []shot{
 	{name: "pump", path: "/pumps/LS-204", ready: `document.querySelector('table')`, height: 1000},
 	{name: "pumps", path: "/pumps", ready: `document.querySelector('table')`},
 	{name: "tools", path: "/tools", ready: `document.querySelectorAll('main li').length > 10`},
-	{name: "tool-shims",
-		path: "/tools/shim?unit=thou&measured=31&target.min=16&target.max=20&adding=closes" +
-			"&in_place[0]=10&in_place[1]=3&kit[0].thickness=2&kit[0].count=6" +
-			"&kit[1].thickness=5&kit[1].count=4&kit[2].thickness=10&kit[2].count=2&kit[3].thickness=3&kit[3].count=3&stacks=2",
-		ready: `document.querySelector('[data-figure]')`},
 	{name: "tool-alignment",
 		path: "/tools/align?unit=mm&method=rim-and-face&rim.readings[0].value=0&rim.readings[1].value=-.15" +
 			"&rim.readings[2].value=-.3&rim.readings[3].value=-.15" +
 			"&face.readings[0].value=0&face.readings[1].value=-.15&face.readings[2].value=-.2" +
 			"&face.readings[3].value=-.05&face.diameter=200&feet.front=200&feet.back=500&rpm=1450",
 		ready: `document.querySelector('[data-figure]')`, unit: "mm"},
-	{name: "keys", path: "/jobs/J-0005", keys: "\x1b?", ready: `document.querySelector('[role=dialog]')`},
+	{name: "causes", path: "/jobs/J-0005", keys: "\x1bc", ready: `document.querySelector('[role=dialog]')`},
+	{name: "gauge", path: "/gauges/IND-2", ready: `document.querySelector('[data-touched] tbody')`},
 }
 
 func main() {

@@ -50,7 +50,6 @@ export function Causes({ job }: { job: JobView }) {
             From all readings and findings of this job together. None of it is certain: a test
             tells, and a person decides.
           </Typography>
-          <ShaftRuns runs={runs} />
           {causes.map((c) => (
             <Box
               key={c.key}
@@ -84,6 +83,7 @@ export function Causes({ job }: { job: JobView }) {
               <Typography sx={{ mt: 1.5, fontWeight: 500 }}>Test: {c.test}</Typography>
             </Box>
           ))}
+          <ShaftRuns runs={runs} />
         </DialogContent>
         <DialogActions>
           <Button variant="contained" autoFocus onClick={() => setOpen(false)}>

@@ -31,7 +31,7 @@ export function HandbackPanel() {
       <Box
         sx={{
           display: 'grid',
-          gridTemplateColumns: 'minmax(90px, 1fr) repeat(4, 84px)',
+          gridTemplateColumns: 'minmax(90px, 1fr) repeat(4, 78px)',
           gap: '6px',
           alignItems: 'end',
         }}
@@ -58,7 +58,7 @@ export function HandbackPanel() {
                 name={`${place}: vibration ${way}`}
                 field={`body.handback.at[${i}].${way}`}
                 value={at[i]?.[way]}
-                width={84}
+                width={78}
                 onChange={(text) => setAt(i, { [way]: text })}
               />
             ))}
@@ -69,7 +69,7 @@ export function HandbackPanel() {
               name={`${place}: temperature`}
               field={`body.handback.at[${i}].warm`}
               value={at[i]?.warm}
-              width={84}
+              width={78}
               onChange={(text) => setAt(i, { warm: text })}
             />
           </Box>

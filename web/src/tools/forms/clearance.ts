@@ -40,6 +40,7 @@ export const clearance: Tool[] = [
           ],
         },
       },
+      ...(value('_with') === 'value' ? [mpe] : []),
       bounds('Window'),
     ],
   },
