@@ -482,7 +482,7 @@ func TestSheetPDF(t *testing.T) {
 		"J-0005/sheet.pdf": {"Corrected, accepted, withdrawn", "What stood there before", "in 0 thou, out 3.5 thou",
 			"End play, as built, entered again",
 			"Lock nut was not home, tightened and measured again", "at 4 o'clock", "Not measured", "not signed yet",
-			"page 2 of 2"},
+			"page 2 of 3"},
 		// Both ends.
 		"J-0015/sheet.pdf": {"Bearing, outboard", "Seal head and seat", "Seals and bearings, both"},
 		"J-0006/sheet.pdf": {"none known", "look it up in the maker's manual", "Number on the plate or stamped: 12",

@@ -24,7 +24,7 @@ var update = flag.Bool("update", false, "write the golden files anew")
 // verifies for ever. They are never changed; one is added when the fields of an entry
 // have. shop-1 is from before sheets were kept with a signature, and holds one of every
 // kind of entry of that day; shop-2 has entries of format 2, with withdrawals, ends and
-// amendments and all their fields.
+// amendments and all their fields; shop-3 has entries of format 5, and a register of gauges.
 func olderShop(t *testing.T, name string) string {
 	t.Helper()
 	packed, err := os.Open("testdata/" + name + ".db.gz")
@@ -118,7 +118,7 @@ func TestAnOlderShopOpensDerivesAndVerifies(t *testing.T) {
 	for i := range reflect.TypeFor[job.Body]().NumField() {
 		name, _, _ := strings.Cut(reflect.TypeFor[job.Body]().Field(i).Tag.Get("json"), ",")
 		// What was added since is not in a shop of that day.
-		if !kinds[name] && !slices.Contains([]string{"places", "absent", "along", "also"}, name) {
+		if !kinds[name] && !slices.Contains([]string{"places", "absent", "along", "also", "gauge", "handback"}, name) {
 			t.Errorf("no entry with %s is among the test data", name)
 		}
 	}
@@ -496,5 +496,45 @@ func TestPumpsOfAnOlderShopGoOn(t *testing.T) {
 		if shop == "shop-1" && unasked == 0 {
 			t.Error("no pump has anything that is asked no more")
 		}
+	}
+}
+
+func TestAShopOfFormat5OpensDerivesAndVerifies(t *testing.T) {
+	path := olderShop(t, "shop-3")
+	if n, broken, err := Verify(ctx, path); err != nil || n != 3 || len(broken) > 0 {
+		t.Fatalf("before it is opened: %d jobs, %v, %v", n, broken, err)
+	}
+	s := open(t, path)
+	var got strings.Builder
+	seen := map[string]bool{}
+	everyJob(t, s, func(r *Job, sheet *job.Sheet) {
+		got.WriteString(lines(r.Number, sheet))
+		for _, g := range sheet.Gauges {
+			fmt.Fprintf(&got, "  gauge: %s %s, %s, due %s, %s at %d\n", g.Key, g.Graduation, g.MPE, g.Due, g.Word, len(g.Steps))
+		}
+		for _, run := range sheet.Runs {
+			for _, st := range run.Stations {
+				fmt.Fprintf(&got, "  run-out %s: %s %v µm at %v mm\n", run.Phase, st.Title, st.Size.Um(), st.At)
+			}
+		}
+		for _, e := range r.Log {
+			if e.Body != nil {
+				for key := range fields(t, e.Body) {
+					seen[key] = true
+				}
+			}
+		}
+		if changed, err := s.Changed(ctx, r, sheet); err != nil || len(changed) > 0 {
+			t.Errorf("%s: something changed by opening it: %+v, %v", r.Number, changed, err)
+		}
+	})
+	for _, name := range []string{"absent", "along", "also", "gauge", "handback"} {
+		if !seen[name] {
+			t.Errorf("no entry with %s is among the test data", name)
+		}
+	}
+	golden(t, "testdata/shop-3.golden", got.String())
+	if all, err := s.Gauges(ctx); err != nil || len(all) != 2 || len(all[0].Log) != 1 {
+		t.Errorf("the gauges: %+v, %v", all, err)
 	}
 }
