@@ -820,7 +820,7 @@ func TestAPlanIsTakenIn(t *testing.T) {
 	}
 	// The job that is open keeps the plan it was started with.
 	if got := p.text(
-		`fetch('/api/v1/jobs/J-0016').then(r => r.json()).then(j => j.plan)`); got != "Small in-line circulator, version 5" {
+		`fetch('/api/v1/jobs/J-0016').then(r => r.json()).then(j => j.plan)`); got != "Small in-line circulator, version 6" {
 		t.Errorf("the open job has the plan %q", got)
 	}
 	if got := p.text(
