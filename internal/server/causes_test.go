@@ -42,8 +42,8 @@ func worked(t *testing.T, srv *httptest.Server, number, until string, given map[
 		if step.ID == until {
 			return &view
 		}
-		form := EntryForm{ID: fmt.Sprintf("whole-%s-%d", number, len(view.Log)), By: "p1", Kind: job.Kept, Step: step.ID, On: step.Entry,
-			Reason: step.Again}
+		form := EntryForm{ID: fmt.Sprintf("whole-%s-%d", number, len(view.Log)), By: "p1", Kind: job.Kept,
+			Step: step.ID, On: step.Entry, Reason: step.Again}
 		if step.State == job.Decide {
 			form.Kind, form.Reason = job.Decided, "accepted"
 		} else if body, ok := given[step.ID]; ok {
