@@ -1,0 +1,168 @@
+package job
+
+import (
+	"slices"
+
+	"settle/core/gauge"
+	"settle/core/judge"
+	"settle/core/plan"
+	"settle/core/quantity"
+	"settle/core/words"
+)
+
+// shaftRead is what was read along the shaft in one phase, in the order in which it was read.
+type shaftRead struct {
+	phase  string
+	places []placeRead
+	told   judge.Told
+}
+
+// placeRead is the run-out at one place of the shaft or of a sleeve on it.
+type placeRead struct {
+	title     string
+	letter    string // of its station, blank for a place that is none
+	along     *Along
+	sleeve    bool
+	seq       int
+	dial      *DialReading
+	verdict   judge.Result
+	fine      bool // by what is off centre alone
+	uncertain quantity.Length
+}
+
+// along the shaft gathers the run-outs of a job. As found and as built are never mixed:
+// between them the bearings may have changed.
+func (s *scale) shaftReads(work workDone, stations []StationSheet) []shaftRead {
+	out := []shaftRead{{phase: plan.Found}, {phase: plan.Built}}
+	for i := range work.stages {
+		for k := range work.stages[i].Steps {
+			step := &work.stages[i].Steps[k]
+			check := s.plan.Checks[step.Check]
+			if check == nil || step.Reading == nil || check.Surface != gauge.Rim || check.Indicator != gauge.Fixed {
+				continue
+			}
+			run := &out[0]
+			if step.Phase == plan.Built {
+				run = &out[1]
+			}
+			run.places = append(run.places, s.placesRead(step, check, stations)...)
+		}
+	}
+	for i := range out {
+		out[i].settle()
+		out[i].tell(s)
+	}
+	return slices.DeleteFunc(out, func(r shaftRead) bool { return len(r.places) == 0 })
+}
+
+// placesRead are the places that one step was read at: those of its stations, and others
+// that were added along the shaft.
+func (s *scale) placesRead(step *StepSheet, check *plan.Check, stations []StationSheet) []placeRead {
+	of, r := s.plan.Step(step.ID), step.Reading
+	if of.Rides == plan.OnCentres || slices.Contains(r.Warnings, gauge.DidNotReturn) {
+		return nil
+	}
+	seq := s.log.of(of).counts().Seq
+	var out []placeRead
+	for i := range s.plan.ShaftLine.Stations {
+		st := &s.plan.ShaftLine.Stations[i]
+		if st.Check != step.Check {
+			continue
+		}
+		p := placeRead{title: check.Title, along: s.along(st.Along), sleeve: s.rides(of, st), seq: seq, dial: r.Dial,
+			verdict: r.Verdict}
+		if r.Uncertainty != nil {
+			p.uncertain = r.Uncertainty.Length
+		}
+		if at := r.alongAt(st.Place); at != nil {
+			p.title, p.dial, p.verdict, p.uncertain = check.Title+", "+words.Lower(at.At), at.Dial, at.Verdict,
+				at.Uncertainty.Length
+		}
+		for k := range stations {
+			if stations[k].Check == st.Check && stations[k].Place == st.Place {
+				p.letter = stations[k].Letter
+			}
+		}
+		if p.dial != nil && p.dial.Fitted != nil {
+			p.fine = p.verdict == judge.Within ||
+				r.Limit != nil && r.Limit.Max != nil && p.dial.Fitted.Length <= *r.Limit.Max
+			out = append(out, p)
+		}
+	}
+	for _, at := range r.Also {
+		if at.Dial.Fitted != nil {
+			out = append(out, placeRead{title: at.At, along: &Along{Figure: *at.Along}, seq: seq, dial: at.Dial,
+				verdict: at.Verdict, uncertain: at.Uncertainty.Length})
+		}
+	}
+	return out
+}
+
+// rides reports whether a step is read on the sleeve at a station.
+func (s *scale) rides(step *plan.Step, st *plan.Station) bool {
+	if step.Rides != "" {
+		return step.Rides == plan.OnSleeve
+	}
+	return plan.Is(st.Sleeve) && st.SleeveWhen.Hold(s)
+}
+
+// onSleeve reports whether a step is read on the sleeve.
+func (s *scale) onSleeve(step *plan.Step) bool {
+	for i := range s.plan.ShaftLine.Stations {
+		if st := &s.plan.ShaftLine.Stations[i]; st.Check == step.Check {
+			return s.rides(step, st)
+		}
+	}
+	return step.Rides == plan.OnSleeve
+}
+
+// settle puts the places in the order in which they were read; of a place that was read
+// again the last counts.
+func (r *shaftRead) settle() {
+	slices.SortStableFunc(r.places, func(a, b placeRead) int { return a.seq - b.seq })
+	var kept []placeRead
+	for _, p := range r.places {
+		kept = slices.DeleteFunc(kept, func(old placeRead) bool {
+			return old.sleeve == p.sleeve && (old.along == p.along || old.along != nil && p.along != nil &&
+				old.along.Length == p.along.Length)
+		})
+		kept = append(kept, p)
+	}
+	r.places = kept
+}
+
+// tell asks what the places say together, one after the other: what the later ones rule out
+// is disproved by them.
+func (r *shaftRead) tell(s *scale) {
+	along := judge.Along{Bearings: s.shaftBearings()}
+	for i, p := range r.places {
+		v := judge.Vector{Name: words.Lower(p.title), OnSleeve: p.sleeve, Size: p.dial.Fitted.Length,
+			Fine: p.fine, Uncertainty: p.uncertain}
+		if p.along != nil {
+			v.Z = &p.along.Length
+		}
+		if p.dial.HighDeg != nil {
+			v.Directed, v.Degrees = true, *p.dial.HighDeg
+		}
+		along.Vectors = append(along.Vectors, v)
+		if i == 0 {
+			continue
+		}
+		before := r.told.Evidence
+		r.told = along.Tell()
+		if before != nil {
+			r.told.Evidence = before.Then(r.told.Evidence, func(judge.Sign) bool { return false })
+		}
+	}
+}
+
+// shaftBearings are the two bearings of the shaft, where their places are known.
+func (s *scale) shaftBearings() []judge.Bearing {
+	var out []judge.Bearing
+	for _, b := range s.plan.ShaftLine.Bearings {
+		if at := s.along(b.Along); at != nil {
+			out = append(out, judge.Bearing{Name: words.Lower(b.Title), Z: at.Length})
+		}
+	}
+	return out
+}
