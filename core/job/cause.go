@@ -119,8 +119,8 @@ func (c clues) calculated(sign judge.Sign, step *StepSheet) {
 }
 
 // see notes a sign of the check that is being looked at.
-func (w *witness) see(s judge.Sign, there bool, words quantity.Sentence) {
-	w.Add(s, judge.Shown{There: there, Words: words})
+func (w *witness) see(s judge.Sign, there bool, say func() quantity.Sentence) {
+	w.Add(s, judge.Shown{There: there, Say: say})
 	w.read[s] = w.check
 }
 
@@ -139,7 +139,7 @@ func (w *witness) round(check *plan.Check, r *Reading, x *DialReading, u *Figure
 	}
 	oval, form, sum := plainLength(x.Oval), plainLength(x.Form), plainLength(x.SumRule)
 	if by, l, known := judge.OutOfRound(oval, form, sum, u.Length); known {
-		w.see(judge.FormHigh, by != judge.Round, outOfRound(check, by, l))
+		w.see(judge.FormHigh, by != judge.Round, func() Sentence { return outOfRound(check, by, l) })
 	}
 }
 
@@ -149,15 +149,15 @@ func (w *witness) signs(check *plan.Check, r *Reading, phase string) {
 	if !ok {
 		return
 	}
-	words := checkIs(check, r.Figure.Length, phase)
+	say := func() Sentence { return checkIs(check, r.Figure.Length, phase) }
 	high := func(s judge.Sign) {
 		if bounds.Max != nil {
-			w.see(s, size > *bounds.Max, words)
+			w.see(s, size > *bounds.Max, say)
 		}
 	}
 	low := func(s judge.Sign) {
 		if bounds.Min != nil {
-			w.see(s, size < *bounds.Min, words)
+			w.see(s, size < *bounds.Min, say)
 		}
 	}
 	switch check.Sign {
@@ -174,7 +174,7 @@ func (w *witness) signs(check *plan.Check, r *Reading, phase string) {
 		low(judge.EndPlayLow)
 	case plan.RadialPlay:
 		high(judge.PlayHigh)
-		w.see(judge.PlayNone, r.Figure.Length == 0, words)
+		w.see(judge.PlayNone, r.Figure.Length == 0, say)
 	case plan.Face:
 		high(judge.FaceOut)
 		w.faces(r)
@@ -224,7 +224,7 @@ func (w *witness) faces(r *Reading) {
 	}
 	one, other := *w.facing, *r.Dial.HighDeg
 	if w.Evidence[judge.FaceOut].There {
-		w.see(judge.FacesAgree, judge.Agree(one, other), facesHigh(one, other))
+		w.see(judge.FacesAgree, judge.Agree(one, other), func() Sentence { return facesHigh(one, other) })
 	}
 }
 
@@ -238,7 +238,9 @@ func (w *witness) hangs(check *plan.Check, r *Reading) {
 	if check.Surface == gauge.Bore {
 		droop, where = 180, "6"
 	}
-	w.see(judge.HangsDown, judge.Agree(droop, *x.HighDeg), armDroops(check, *x.HighDeg, where))
+	w.see(judge.HangsDown, judge.Agree(droop, *x.HighDeg), func() Sentence {
+		return armDroops(check, *x.HighDeg, where)
+	})
 }
 
 func (w *witness) clearance(check *plan.Check, r *Reading, phase string) {
@@ -254,8 +256,9 @@ func (w *witness) clearance(check *plan.Check, r *Reading, phase string) {
 			wide++
 		}
 	}
-	w.see(judge.GapTight, tight > 0, tightest(check, r.Figure.Length, phase))
-	w.see(judge.GapUneven, tight > 0 && wide > 0, fromTo(check, r.Figure.Length, r.High.Length))
+	low, high := r.Figure.Length, r.High.Length
+	w.see(judge.GapTight, tight > 0, func() Sentence { return tightest(check, low, phase) })
+	w.see(judge.GapUneven, tight > 0 && wide > 0, func() Sentence { return fromTo(check, low, high) })
 }
 
 // turned takes how it turned by hand. Turning in one wrong way says nothing of the others;

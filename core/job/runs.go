@@ -70,7 +70,7 @@ func (r *shaftRead) sheet(s *scale) RunSheet {
 		}
 	}
 	ends := make([]quantity.Length, 0, len(r.places)+2)
-	for _, b := range s.shaftBearings() {
+	for _, b := range s.between {
 		ends = append(ends, b.Z)
 	}
 	for _, p := range r.places {

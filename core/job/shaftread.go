@@ -30,52 +30,96 @@ type placeRead struct {
 	uncertain quantity.Length
 }
 
-// along the shaft gathers the run-outs of a job. As found and as built are never mixed:
-// between them the bearings may have changed.
-func (s *scale) shaftReads(work workDone, stations []StationSheet) []shaftRead {
-	out := []shaftRead{{phase: plan.Found}, {phase: plan.Built}}
-	for i := range work.stages {
-		for k := range work.stages[i].Steps {
-			step := &work.stages[i].Steps[k]
-			check := s.plan.Checks[step.Check]
-			if check == nil || step.Reading == nil || check.Surface != gauge.Rim || check.Indicator != gauge.Fixed {
-				continue
-			}
-			run := &out[0]
-			if step.Phase == plan.Built {
-				run = &out[1]
-			}
-			run.places = append(run.places, s.placesRead(step, check, stations)...)
-		}
-	}
-	for i := range out {
-		out[i].settle()
-		out[i].tell(s)
-	}
-	return slices.DeleteFunc(out, func(r shaftRead) bool { return len(r.places) == 0 })
+// rim is a step that is read with a fixed dial on what turns with the shaft, with the places it
+// stands for.
+type rim struct {
+	step   *plan.Step
+	check  *plan.Check
+	places []rimPlace
 }
 
-// placesRead are the places that one step was read at: those of its stations, and others
-// that were added along the shaft.
-func (s *scale) placesRead(step *StepSheet, check *plan.Check, stations []StationSheet) []placeRead {
-	of, r := s.plan.Step(step.ID), step.Reading
-	if of.Rides == plan.OnCentres || slices.Contains(r.Warnings, gauge.DidNotReturn) {
-		return nil
-	}
-	seq := s.log.of(of).counts().Seq
-	var out []placeRead
-	for i := range s.plan.ShaftLine.Stations {
-		st := &s.plan.ShaftLine.Stations[i]
-		if st.Check != step.Check {
+// rimPlace is one of its stations, with what the pump's papers say of it.
+type rimPlace struct {
+	station *plan.Station
+	along   *Along
+}
+
+// rims are the steps whose run-outs are compared along the shaft. A shaft that turns between its
+// own centres says nothing of its bearings.
+func (t *terms) rimsOf() []rim {
+	var out []rim
+	for i := range t.steps {
+		step := t.steps[i].Step
+		check := t.plan.Checks[step.Check]
+		if check == nil || check.Surface != gauge.Rim || check.Indicator != gauge.Fixed || step.Rides == plan.OnCentres {
 			continue
 		}
-		p := placeRead{title: check.Title, along: s.along(st.Along), sleeve: s.rides(of, st), seq: seq, dial: r.Dial,
+		one := rim{step: step, check: check}
+		for k := range t.plan.ShaftLine.Stations {
+			if st := &t.plan.ShaftLine.Stations[k]; st.Check == step.Check {
+				one.places = append(one.places, rimPlace{st, t.along(st.Along)})
+			}
+		}
+		out = append(out, one)
+	}
+	return out
+}
+
+// shaftBearings are the two bearings of the shaft, where their places are known.
+func (t *terms) shaftBearings() []judge.Bearing {
+	var out []judge.Bearing
+	for _, b := range t.plan.ShaftLine.Bearings {
+		if at := t.along(b.Along); at != nil {
+			out = append(out, judge.Bearing{Name: words.Lower(b.Title), Z: at.Length})
+		}
+	}
+	return out
+}
+
+// shaftReads gathers the run-outs of a job. As found and as built are never mixed: between them
+// the bearings may have changed.
+func (s *scale) shaftReads(work workDone, stations []StationSheet) []shaftRead {
+	out := [2]shaftRead{{phase: plan.Found}, {phase: plan.Built}}
+	for i := range s.rims {
+		r := &s.rims[i]
+		step := work.states[r.step.N()]
+		if step == nil || step.Reading == nil || slices.Contains(step.Reading.Warnings, gauge.DidNotReturn) {
+			continue
+		}
+		run := &out[0]
+		if step.Phase == plan.Built {
+			run = &out[1]
+		}
+		run.places = s.placesRead(run.places, r, step.Reading, stations)
+	}
+	var runs []shaftRead
+	for i := range out {
+		if len(out[i].places) == 0 {
+			continue
+		}
+		out[i].settle()
+		out[i].tell(s)
+		runs = append(runs, out[i])
+	}
+	return runs
+}
+
+// placesRead adds the places that one step was read at: those of its stations, and others that
+// were added along the shaft.
+func (s *scale) placesRead(out []placeRead, rim *rim, r *Reading, stations []StationSheet) []placeRead {
+	e := s.log.of(rim.step).counts()
+	if e == nil {
+		return out
+	}
+	for _, at := range rim.places {
+		st := at.station
+		p := placeRead{title: rim.check.Title, along: at.along, sleeve: s.rides(rim.step, st), seq: e.Seq, dial: r.Dial,
 			verdict: r.Verdict}
 		if r.Uncertainty != nil {
 			p.uncertain = r.Uncertainty.Length
 		}
 		if at := r.alongAt(st.Place); at != nil {
-			p.title, p.dial, p.verdict, p.uncertain = check.Title+", "+words.Lower(at.At), at.Dial, at.Verdict,
+			p.title, p.dial, p.verdict, p.uncertain = rim.check.Title+", "+words.Lower(at.At), at.Dial, at.Verdict,
 				at.Uncertainty.Length
 		}
 		for k := range stations {
@@ -91,7 +135,7 @@ func (s *scale) placesRead(step *StepSheet, check *plan.Check, stations []Statio
 	}
 	for _, at := range r.Also {
 		if at.Dial.Fitted != nil {
-			out = append(out, placeRead{title: at.At, along: &Along{Figure: *at.Along}, seq: seq, dial: at.Dial,
+			out = append(out, placeRead{title: at.At, along: &Along{Figure: *at.Along}, seq: e.Seq, dial: at.Dial,
 				verdict: at.Verdict, uncertain: at.Uncertainty.Length})
 		}
 	}
@@ -134,7 +178,7 @@ func (r *shaftRead) settle() {
 // tell asks what the places say together, one after the other: what the later ones rule out
 // is disproved by them.
 func (r *shaftRead) tell(s *scale) {
-	along := judge.Along{Bearings: s.shaftBearings()}
+	along := judge.Along{Bearings: s.between}
 	for i, p := range r.places {
 		v := judge.Vector{Name: words.Lower(p.title), OnSleeve: p.sleeve, Size: p.dial.Fitted.Length,
 			Fine: p.fine, Uncertainty: p.uncertain}
@@ -154,15 +198,4 @@ func (r *shaftRead) tell(s *scale) {
 			r.told.Evidence = before.Then(r.told.Evidence, func(judge.Sign) bool { return false })
 		}
 	}
-}
-
-// shaftBearings are the two bearings of the shaft, where their places are known.
-func (s *scale) shaftBearings() []judge.Bearing {
-	var out []judge.Bearing
-	for _, b := range s.plan.ShaftLine.Bearings {
-		if at := s.along(b.Along); at != nil {
-			out = append(out, judge.Bearing{Name: words.Lower(b.Title), Z: at.Length})
-		}
-	}
-	return out
 }

@@ -23,6 +23,8 @@ type terms struct {
 	drags       map[string][]*plan.Part // part → those that take it along, in order
 	pieces      []piece                 // of the shaft line
 	benches     []unit                  // what is drawn by itself
+	rims        []rim                   // the steps whose run-outs are compared along the shaft
+	between     []judge.Bearing         // the bearings it turns in
 	limits      map[*plan.Check]limits
 	panels      map[samePanel]*Panel
 }
@@ -103,6 +105,7 @@ func newTerms(j Job) *terms {
 			}
 		}
 	}
+	t.rims, t.between = t.rimsOf(), t.shaftBearings()
 	return t
 }
 

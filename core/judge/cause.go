@@ -79,11 +79,11 @@ func (c *CauseInfo) weigh(e Evidence) (Likely, bool) {
 			case !shown.There && weight == isWeak:
 				continue // what need not be there is not missed
 			case !shown.There:
-				l.Against = append(l.Against, shown.Words)
+				l.Against = append(l.Against, shown.words())
 				l.weight--
 				continue
 			}
-			l.For, l.Signs = append(l.For, shown.Words), append(l.Signs, s)
+			l.For, l.Signs = append(l.For, shown.words()), append(l.Signs, s)
 			l.weight += weight + shown.Weight
 			if weight == isStrong {
 				strong++
@@ -101,7 +101,7 @@ func (c *CauseInfo) weigh(e Evidence) (Likely, bool) {
 	speak(c.Weak, isWeak)
 	for _, s := range c.Against {
 		if shown := e[s]; shown.There && shown.Later == nil {
-			l.Against = append(l.Against, shown.Words)
+			l.Against = append(l.Against, shown.words())
 			l.weight -= isStrong
 		}
 	}

@@ -172,10 +172,21 @@ func FeelSigns() []Sign { return signsBy(ByFeel) }
 type Shown struct {
 	There bool
 	Words quantity.Sentence
+	// Say stands instead of Words where they are seldom wanted: most signs are not there, and
+	// speak against a cause that nothing else names.
+	Say func() quantity.Sentence
 	// Weight is what it weighs beside what its rule says: the surer, the more.
 	Weight int
 	// Later is what was read afterwards, where that says otherwise.
 	Later *Later
+}
+
+// words are what a sign was seen by.
+func (s Shown) words() quantity.Sentence {
+	if s.Say != nil {
+		return s.Say()
+	}
+	return s.Words
 }
 
 // Later is a reading that contradicts an earlier sign.
@@ -204,7 +215,7 @@ func (e Evidence) Then(later Evidence, mended func(Sign) bool) Evidence {
 	for s, now := range later {
 		before, known := out[s]
 		if known && before.There && !now.There {
-			before.Later = &Later{now.Words, mended(s)}
+			before.Later = &Later{now.words(), mended(s)}
 			now = before
 		}
 		out[s] = now
