@@ -19,6 +19,7 @@ import (
 	"github.com/chromedp/cdproto/input"
 	"github.com/chromedp/chromedp"
 
+	"settle/internal/copies"
 	"settle/internal/demo"
 	"settle/internal/server"
 	"settle/internal/store"
@@ -64,7 +65,7 @@ func OpenEmpty(ctx context.Context, folder string, clock func() time.Time) (*Sho
 		return nil, errors.Join(err, s.Store.Close())
 	}
 	s.URL = "http://" + l.Addr().String()
-	s.http = &http.Server{Handler: server.New(s.Store, web.Dist()), ReadHeaderTimeout: 5 * time.Second}
+	s.http = &http.Server{Handler: server.New(s.Store, copies.Beside(s.Store, clock), web.Dist()), ReadHeaderTimeout: 5 * time.Second}
 	go func() { _ = s.http.Serve(l) }()
 	return s, nil
 }

@@ -215,3 +215,18 @@ func TestKeysColoursUnits(t *testing.T) {
 	p.keys("j")
 	p.until(`location.pathname === '/'`)
 }
+
+// A copy is made and restored on trial from the shop's page.
+func TestACopyOfTheShop(t *testing.T) {
+	t.Parallel()
+	p := tab(t, "/shop")
+	p.until(`document.querySelector('[data-copies]')?.innerText.includes('There is no copy yet')`)
+	press := func(what string) {
+		p.text(fmt.Sprintf(`String([...document.querySelectorAll('[data-copies] button')]
+			.find(b => b.innerText === %q).click())`, what))
+	}
+	press("Make a copy now")
+	p.until(`document.querySelector('[data-copies]').innerText.includes('just now. 1 kept.')`)
+	press("Restore the last one on trial")
+	p.until(`document.querySelector('[data-copies]').innerText.includes('every chain held')`)
+}

@@ -24,14 +24,18 @@ const usage = `settle: the bench book of a pump repair shop
 
   settle demo  [--addr A] [--data FOLDER] [--fresh]   start with the demo shop
   settle serve [--addr A] [--data FOLDER]             start with your own shop
+      [--log json]                                    ... and log a JSON object a line
   settle calc KIND                                    one calculation: JSON in, JSON out (%s)
   settle plan check FILE…                             what is wrong with a plan, line by line
   settle plan show FILE [--option seal=double]        the order of work that results
       [--markdown]                                    ... or all of it as a page
       [--paper FILE.pdf] [--letter] [--thou]          ... as a work order to write on
   settle plan schema                                  the plan format as a JSON Schema
+  settle backup [--data FOLDER] [--to FOLDER]         a verified copy of a shop, which may be open
+  settle restore [--data FOLDER] COPY                 a shop of a copy, where there is none
   settle verify FILE                                  check a shop's file, or a job saved as JSON: nothing was changed
   settle fill [--jobs 100000] [--data FOLDER]         make a shop of very many jobs, to try the lists on
+  settle version                                      what it was built from
   settle openapi                                      print the description of the API
 
 The address is 127.0.0.1:8420 unless --addr or SETTLE_ADDR says otherwise; the
@@ -59,6 +63,12 @@ func run(ctx context.Context, args []string, in io.Reader, out, errs io.Writer) 
 		return calculate(rest, in, out)
 	case "plan":
 		err = plans(rest, out)
+	case "backup":
+		err = backup(ctx, rest, out, errs)
+	case "restore":
+		err = restore(ctx, rest, out, errs)
+	case "version":
+		err = tellVersion(out)
 	case "verify":
 		err = verify(ctx, rest, out)
 	case "fill":
@@ -117,7 +127,7 @@ func calculate(args []string, in io.Reader, out io.Writer) int {
 
 func openapi(out io.Writer) error {
 	gin.SetMode(gin.ReleaseMode)
-	b, err := json.MarshalIndent(server.API(gin.New(), nil).OpenAPI(), "", "  ")
+	b, err := json.MarshalIndent(server.API(gin.New(), nil, nil).OpenAPI(), "", "  ")
 	if err != nil {
 		return err
 	}

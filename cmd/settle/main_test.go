@@ -78,6 +78,7 @@ func TestCommand(t *testing.T) {
 		{"an address that is none", "", "serve --addr nonsense --data " + dir, 2, "127.0.0.1:8420"},
 		{"an address that is taken", "", "serve --addr " + taken.Addr().String() + " --data " + dir, 1, "is taken"},
 		{"an argument too many", "", "serve now", 2, `"now"`},
+		{"a way to log that there is not", "", "serve --log loud --data " + dir, 2, "write text or json"},
 		{"a flag nobody knows", "", "serve --loud", 2, "loud"},
 		{"a good plan", "", "plan check ../../core/plan/plans/double-suction.yaml", 0,
 			"double-suction.yaml: good: Double suction"},
@@ -101,10 +102,28 @@ func TestCommand(t *testing.T) {
 		{"a saved job that was changed", "", "verify " + changed, 1, "breaks at entry 1"},
 		{"verify", "", "verify " + shop, 0, "32 jobs checked, 0 broken"},
 		{"verify what is not there", "", "verify " + dir + "/none.db", 2, "none.db"},
+		{"a copy of a shop", "", "backup --data " + dir + " --to " + filepath.Join(dir, "copied"), 0, "verified"},
+		{"a copy of no shop", "", "backup --data " + filepath.Join(dir, "copied"), 2, "there is no shop in"},
+		{"a copy of nothing that was named", "", "backup now", 2, `"now" is not understood`},
+		{"a restored shop", "", "restore --data " + filepath.Join(dir, "again") + " " + filepath.Join(dir, "copied", "*"), 0,
+			"every chain verified"},
+		{"the restored shop holds", "", "verify " + filepath.Join(dir, "again", "settle.db"), 0, "32 jobs checked, 0 broken"},
+		{"restored over a shop", "", "restore --data " + filepath.Join(dir, "again") + " " +
+			filepath.Join(dir, "copied", "*"), 1, "move it away first"},
+		{"restored of what is no copy", "", "restore --data " + filepath.Join(dir, "third") + " " + saved, 1,
+			"is not a copy of a shop"},
+		{"restored of nothing", "", "restore", 2, "write the copy to restore"},
+		{"the version", "", "version", 0, "settle "},
 		{"the description of the API", "", "openapi", 0, `"openapi": "3.1.0"`},
 	}
 	for _, tt := range tests {
-		status, out, errs := try(t, context.Background(), tt.stdin, strings.Fields(tt.args)...)
+		args := strings.Fields(tt.args)
+		for i := range args { // as a shell does
+			if found, err := filepath.Glob(args[i]); err == nil && len(found) == 1 {
+				args[i] = found[0]
+			}
+		}
+		status, out, errs := try(t, context.Background(), tt.stdin, args...)
 		if status != tt.status || !strings.Contains(out+errs, tt.says) {
 			t.Errorf("%s: status %d, %s%s; want %d and %q", tt.name, status, out, errs, tt.status, tt.says)
 		}

@@ -6,13 +6,16 @@ import (
 	"flag"
 	"fmt"
 	"io"
+	"log/slog"
 	"net"
 	"net/http"
 	"os"
 	"path/filepath"
+	"sync"
 	"syscall"
 	"time"
 
+	"settle/internal/copies"
 	"settle/internal/demo"
 	"settle/internal/server"
 	"settle/internal/store"
@@ -31,6 +34,7 @@ func start(ctx context.Context, command string, args []string, out, errs io.Writ
 		folder = "data/demo"
 	}
 	data := flags.String("data", env("SETTLE_DATA", folder), "folder of the shop's data")
+	logs := flags.String("log", "text", "how what happens is logged: text or json, a line each")
 	fresh := false
 	if command == "demo" {
 		flags.BoolVar(&fresh, "fresh", false, "make the demo shop anew")
@@ -43,6 +47,9 @@ func start(ctx context.Context, command string, args []string, out, errs io.Writ
 	}
 	if flags.NArg() > 0 {
 		return usageError(fmt.Sprintf("%q is not understood: %s takes only flags", flags.Arg(0), command))
+	}
+	if err := logTo(errs, *logs); err != nil {
+		return err
 	}
 	listener, err := listen(*addr)
 	if err != nil {
@@ -63,7 +70,11 @@ func start(ctx context.Context, command string, args []string, out, errs io.Writ
 		return err
 	}
 	defer shop.Close()
-	handler := &http.Server{Handler: server.New(shop, web.Dist()), ReadHeaderTimeout: 5 * time.Second,
+	keeper := copies.Beside(shop, time.Now)
+	var keeping sync.WaitGroup
+	keeping.Go(func() { keeper.Run(ctx) })
+	defer keeping.Wait()
+	handler := &http.Server{Handler: server.New(shop, keeper, web.Dist()), ReadHeaderTimeout: 5 * time.Second,
 		ReadTimeout: 30 * time.Second, IdleTimeout: 2 * time.Minute}
 	fmt.Fprintf(out, "Settle is at http://%s  (data in %s, Ctrl-C stops it)\n", listener.Addr(), *data)
 	done := make(chan error, 1)
@@ -80,6 +91,19 @@ func start(ctx context.Context, command string, args []string, out, errs io.Writ
 		return err
 	}
 	fmt.Fprintln(out, "Settle has stopped.")
+	return nil
+}
+
+// logTo sends what happens to a writer, as lines that a program can read.
+func logTo(out io.Writer, how string) error {
+	switch how {
+	case "text":
+		slog.SetDefault(slog.New(slog.NewTextHandler(out, nil)))
+	case "json":
+		slog.SetDefault(slog.New(slog.NewJSONHandler(out, nil)))
+	default:
+		return usageError(fmt.Sprintf("log %q is not understood: write text or json", how))
+	}
 	return nil
 }
 

@@ -24,12 +24,12 @@ func (s *server) about(api huma.API) {
 	operation(api, http.MethodGet, "/about", "about", "The program: its numbers, and the licences of what is shipped",
 		func(context.Context, *struct{}) (*body[About], error) {
 			notices, err := licences.All()
-			return &body[About]{About{version(), job.RulesNumber, job.CoreNumber, job.FormatNumber, notices}}, err
+			return &body[About]{About{Version(), job.RulesNumber, job.CoreNumber, job.FormatNumber, notices}}, err
 		})
 }
 
-// version is what the program was built from.
-func version() string {
+// Version is what the program was built from.
+func Version() string {
 	info, ok := debug.ReadBuildInfo()
 	if !ok {
 		return "unknown"

@@ -12,6 +12,7 @@ import (
 	"time"
 
 	"settle/core/job"
+	"settle/internal/copies"
 	"settle/internal/demo"
 	"settle/internal/store"
 )
@@ -161,7 +162,7 @@ func TestChangesAreToldByTheAPI(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	srv := httptest.NewServer(New(s, built))
+	srv := httptest.NewServer(New(s, copies.Beside(s, time.Now), built))
 	t.Cleanup(func() { srv.Close(); _ = s.Close() })
 	db, err := sql.Open("sqlite", path)
 	if err != nil {

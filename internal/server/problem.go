@@ -89,6 +89,8 @@ func problem(err error) error {
 	var stale *job.Stale
 	var refused *job.Refused
 	var missing *store.NotFound
+	var unwritable *store.Unwritable
+	var ready *Problem
 	var damaged *job.Damaged
 	var many field.Errors
 	var one *field.Error
@@ -103,6 +105,11 @@ func problem(err error) error {
 	case errors.As(err, &damaged):
 		return &Problem{Title: "Changed after it was signed", Status: http.StatusConflict,
 			Detail: words.Capital(damaged.Error()) + "."}
+	case errors.As(err, &ready):
+		return ready
+	case errors.As(err, &unwritable):
+		slog.Error("nothing can be kept", "why", unwritable.Why)
+		return &Problem{Title: "Nothing can be kept", Status: http.StatusServiceUnavailable, Detail: unwritable.Why}
 	case errors.As(err, &missing):
 		return &Problem{Title: http.StatusText(http.StatusNotFound), Status: http.StatusNotFound, Detail: missing.Error()}
 	case errors.As(err, &many), errors.As(err, &one):

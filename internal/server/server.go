@@ -16,6 +16,7 @@ import (
 	"settle/core/job"
 	"settle/core/plan"
 	"settle/core/quantity"
+	"settle/internal/copies"
 	"settle/internal/store"
 )
 
@@ -38,23 +39,24 @@ func (number) Schema(huma.Registry) *huma.Schema {
 const maxBody = 256 << 10
 
 type server struct {
-	store *store.Store
+	store  *store.Store
+	keeper *copies.Keeper
 }
 
 // New returns the handler of the whole application. The front end is the
 // built one, or a file system with no index.html in it.
-func New(s *store.Store, front fs.FS) http.Handler {
+func New(s *store.Store, keeper *copies.Keeper, front fs.FS) http.Handler {
 	gin.SetMode(gin.ReleaseMode)
 	engine := gin.New()
 	engine.Use(gin.Recovery(), guard)
-	API(engine, s)
+	API(engine, s, keeper)
 	screens(engine, front)
 	return engine
 }
 
 // API puts the operations on the engine and returns their description. The
 // store may be nil where only the description is wanted.
-func API(engine *gin.Engine, s *store.Store) huma.API {
+func API(engine *gin.Engine, s *store.Store, keeper *copies.Keeper) huma.API {
 	huma.NewError = newProblem
 	huma.DefaultArrayNullable = false
 	config := huma.DefaultConfig("Settle", "1")
@@ -67,7 +69,7 @@ func API(engine *gin.Engine, s *store.Store) huma.API {
 	types.RegisterTypeAlias(reflect.TypeFor[quantity.Number](), reflect.TypeFor[number]())
 	types.RegisterTypeAlias(reflect.TypeFor[job.Figure](), reflect.TypeFor[figure]())
 	api := humagin.New(engine, config)
-	srv := &server{store: s}
+	srv := &server{s, keeper}
 	srv.jobs(api)
 	srv.hands(api)
 	srv.pumps(api)
@@ -78,6 +80,7 @@ func API(engine *gin.Engine, s *store.Store) huma.API {
 	srv.register(api)
 	srv.plans(api)
 	srv.gauges(api)
+	srv.copying(api)
 	srv.tools(api)
 	srv.about(api)
 	choices(types, "StepSheet", "kind", plan.Kinds)

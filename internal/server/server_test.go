@@ -28,6 +28,7 @@ import (
 	"settle/core/field"
 	"settle/core/job"
 	"settle/core/plan"
+	"settle/internal/copies"
 	"settle/internal/demo"
 	"settle/internal/store"
 )
@@ -50,7 +51,7 @@ func demoShop(t testing.TB) *httptest.Server {
 	if err != nil {
 		t.Fatal(err)
 	}
-	srv := httptest.NewServer(New(s, built))
+	srv := httptest.NewServer(New(s, copies.Beside(s, time.Now), built))
 	t.Cleanup(func() { srv.Close(); s.Close() })
 	return srv
 }
@@ -359,7 +360,7 @@ func TestAJobThereAndBack(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	two := httptest.NewServer(New(empty, built))
+	two := httptest.NewServer(New(empty, copies.Beside(empty, time.Now), built))
 	t.Cleanup(func() { two.Close(); _ = empty.Close() })
 	for _, number := range []string{"J-0004", "J-0015", "J-0006"} {
 		_, _, saved := call(t, one, "GET", "/api/v1/jobs/"+number+"/sheet.json", "")
@@ -421,7 +422,7 @@ func TestAJobOfAnotherShopsPlan(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	two := httptest.NewServer(New(empty, built))
+	two := httptest.NewServer(New(empty, copies.Beside(empty, time.Now), built))
 	t.Cleanup(func() { two.Close(); _ = empty.Close() })
 	var here, again JobView
 	if err := json.Unmarshal(must(two, "POST", "/api/v1/jobs/import", string(saved)), &here); err != nil ||
@@ -643,7 +644,7 @@ func TestScreens(t *testing.T) {
 			t.Errorf("%s: %d, want %d", path, status, want)
 		}
 	}
-	unbuilt := httptest.NewServer(New(nil, fstest.MapFS{}))
+	unbuilt := httptest.NewServer(New(nil, nil, fstest.MapFS{}))
 	defer unbuilt.Close()
 	if _, _, b := call(t, unbuilt, "GET", "/", ""); !strings.Contains(string(b), "not built") {
 		t.Errorf("without a front end: %s", b)

@@ -228,7 +228,7 @@ func TestWhatIsNotKnownStays(t *testing.T) {
 	if _, err := s.db.Exec("UPDATE jobs SET length = 3"); err != nil {
 		t.Fatal(err)
 	}
-	again := open(t, s.path(t))
+	again := open(t, s.File())
 	if r, err = again.Job(ctx, number); err != nil || len(r.Log) != 3 || !bytes.Equal(r.Log[2].Line(), line) {
 		t.Fatalf("the line comes back as %s, %v", r.Log[2].Line(), err)
 	}
@@ -236,7 +236,7 @@ func TestWhatIsNotKnownStays(t *testing.T) {
 		t.Errorf("with a kind nobody knows the job is %s", sheet.State)
 	}
 	appended(t, again, number, done("b", "isolate", by))
-	if n, broken, err := Verify(ctx, s.path(t)); err != nil || n != 1 || len(broken) > 0 {
+	if n, broken, err := Verify(ctx, s.File()); err != nil || n != 1 || len(broken) > 0 {
 		t.Errorf("verified: %d, %v, %v", n, broken, err)
 	}
 }
@@ -410,7 +410,7 @@ func TestWhatFollowsASignature(t *testing.T) {
 		On: "gland", Reason: "counted in the wrong minute"}); err != nil {
 		t.Errorf("withdrawn: %v", err)
 	}
-	again := open(t, s.path(t))
+	again := open(t, s.File())
 	if r, err = again.Job(ctx, "J-0019"); err != nil || len(r.Kept) != 3 {
 		t.Fatalf("read back: %d sheets, %v", len(r.Kept), err)
 	}
@@ -445,7 +445,7 @@ func TestAnEndFreesThePump(t *testing.T) {
 	appended(t, s, second, job.Entry{ID: "end-2", By: lead, Kind: job.Ended, Ending: job.Mistake,
 		Reason: "the first goes on"})
 	appended(t, s, number, back, done("a", "lock-out", by))
-	if n, broken, err := Verify(ctx, s.path(t)); err != nil || n != 2 || len(broken) > 0 {
+	if n, broken, err := Verify(ctx, s.File()); err != nil || n != 2 || len(broken) > 0 {
 		t.Errorf("verified: %d, %v, %v", n, broken, err)
 	}
 }
@@ -461,7 +461,7 @@ func TestAKeptSheetIsVerified(t *testing.T) {
 			t.Fatal(err)
 		}
 	}
-	_, broken, err := Verify(ctx, s.path(t))
+	_, broken, err := Verify(ctx, s.File())
 	if err != nil || len(broken) != 1 || broken[0].Number != "J-0004" || !strings.Contains(broken[0].Why, "sheet") {
 		t.Errorf("found: %v, %v", broken, err)
 	}

@@ -23,7 +23,7 @@ func TestStepsInHand(t *testing.T) {
 			t.Fatal(err)
 		}
 	}
-	path := s.path(t)
+	path := s.File()
 	if err := s.Close(); err != nil {
 		t.Fatal(err)
 	}

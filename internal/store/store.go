@@ -11,6 +11,7 @@ import (
 	"fmt"
 	"io/fs"
 	"net/url"
+	"os"
 	"strings"
 	"sync"
 	"time"
@@ -35,8 +36,10 @@ func (n *NotFound) Error() string {
 
 // Store is one shop's data. It is safe for use by many goroutines.
 type Store struct {
-	db    *sql.DB
-	clock func() time.Time
+	db     *sql.DB
+	clock  func() time.Time
+	file   string
+	opened os.FileInfo // the file as it was opened; nil while it is still being made
 
 	writing sync.Mutex // one append at a time: SQLite has one writer anyway
 	logs    *logs
@@ -68,10 +71,13 @@ func (r *ready) prepare(ctx context.Context, db *sql.DB) error {
 	return nil
 }
 
+// full is how SQLite waits for the disk where what is acknowledged must be on it.
+const full = "FULL"
+
 // Open opens the file, makes it where it is not there, and brings it up to
 // date. The clock gives the time of new entries.
 func Open(ctx context.Context, path string, clock func() time.Time) (*Store, error) {
-	return openWith(ctx, path, "FULL", clock)
+	return openWith(ctx, path, full, clock)
 }
 
 // Make opens a file that is still being made, as Open does, but nothing in it waits for the
@@ -81,6 +87,7 @@ func Make(ctx context.Context, path string, clock func() time.Time) (*Store, err
 }
 
 func openWith(ctx context.Context, path, wait string, clock func() time.Time) (*Store, error) {
+	was, _ := os.Stat(path)
 	db, err := sql.Open("sqlite", dsn(path, wait))
 	if err != nil {
 		return nil, fmt.Errorf("opening %s: %w", path, err)
@@ -91,12 +98,17 @@ func openWith(ctx context.Context, path, wait string, clock func() time.Time) (*
 	}
 	up, err := goose.NewProvider(goose.DialectSQLite3, db, dir)
 	if err == nil {
-		_, err = up.Up(ctx)
+		err = migrate(ctx, up, path, was != nil)
 	}
 	if err != nil {
 		return nil, errors.Join(fmt.Errorf("bringing %s up to date: %w", path, err), db.Close())
 	}
-	s := &Store{db: db, clock: clock, logs: newLogs()}
+	s := &Store{db: db, clock: clock, file: path, logs: newLogs()}
+	if wait == full {
+		if s.opened, err = os.Stat(path); err != nil {
+			return nil, errors.Join(err, db.Close())
+		}
+	}
 	if err := errors.Join(s.ready.prepare(ctx, db), s.catchUp(ctx)); err != nil {
 		return nil, errors.Join(fmt.Errorf("bringing %s up to date: %w", path, err), db.Close())
 	}
@@ -111,19 +123,28 @@ func dsn(path, wait string) string {
 		"&_pragma=foreign_keys(1)&_txlock=immediate"
 }
 
+// File is the path of the shop's file.
+func (s *Store) File() string { return s.file }
+
 // Close closes the file.
 func (s *Store) Close() error { return s.db.Close() }
 
 // transaction runs work and commits, or rolls back where it fails.
 func (s *Store) transaction(ctx context.Context, work func(*sql.Tx) error) error {
-	tx, err := s.db.BeginTx(ctx, nil)
-	if err != nil {
+	if err := s.there(); err != nil {
 		return err
 	}
-	if err := work(tx); err != nil {
-		return errors.Join(err, tx.Rollback())
+	tx, err := s.db.BeginTx(ctx, nil)
+	if err != nil {
+		return unwritable(err)
 	}
-	return tx.Commit()
+	if err := work(tx); err != nil {
+		return unwritable(errors.Join(err, tx.Rollback()))
+	}
+	if err := tx.Commit(); err != nil {
+		return unwritable(err)
+	}
+	return s.there() // it may have gone meanwhile: then it is not acknowledged
 }
 
 // Shop is the shop's name and its rules.

@@ -127,7 +127,7 @@ func TestAppendAndReadBack(t *testing.T) {
 	appended(t, s, number, done("a", "lock-out", by), done("b", "isolate", by), done("c", "drain", by),
 		done("c2", "support-casing", by), play("d", by, "", "4"))
 	// Another store on the same file has nothing in memory.
-	again := open(t, s.path(t))
+	again := open(t, s.File())
 	r, err := again.Job(ctx, number)
 	if err != nil || len(r.Log) != 6 || job.Verify(r.Log) != 0 {
 		t.Fatalf("read back: %d entries, chain breaks at %d, %v", len(r.Log), job.Verify(r.Log), err)
@@ -144,15 +144,6 @@ func TestAppendAndReadBack(t *testing.T) {
 	if r, err := s.Job(ctx, number); err != nil || len(r.Log) != 7 {
 		t.Errorf("the first store sees %d entries, %v; want 7", len(r.Log), err)
 	}
-}
-
-func (s *Store) path(t testing.TB) string {
-	t.Helper()
-	var seq, name, path string
-	if err := s.db.QueryRow("PRAGMA database_list").Scan(&seq, &name, &path); err != nil {
-		t.Fatal(err)
-	}
-	return path
 }
 
 func TestSentTwiceIsTheSame(t *testing.T) {
@@ -190,7 +181,7 @@ func TestTheLogIsNeverChanged(t *testing.T) {
 			t.Fatal(err)
 		}
 	}
-	checked, broken, err := Verify(ctx, s.path(t))
+	checked, broken, err := Verify(ctx, s.File())
 	if err != nil || checked != 1 || len(broken) != 1 || broken[0] != (Broken{number,
 		"entry 2 was changed after it was kept"}) {
 		t.Errorf("checked %d, broken %v, %v; want entry 2 of %s", checked, broken, err, number)
@@ -289,7 +280,7 @@ func TestAJobKeepsItsLimits(t *testing.T) {
 	if err := s.SavePump(ctx, p, false); err != nil {
 		t.Fatal(err)
 	}
-	r, err := open(t, s.path(t)).Job(ctx, number)
+	r, err := open(t, s.File()).Job(ctx, number)
 	if err != nil || *r.Log[0].Open.Limits["shaft-runout-seal"].Max != 3*quantity.Thou {
 		t.Errorf("the job is judged by %v, %v; want the limit it was opened with",
 			r.Log[0].Open.Limits["shaft-runout-seal"].Max, err)
@@ -345,7 +336,7 @@ func TestAKilledProcessLosesNothing(t *testing.T) {
 				t.Errorf("entry %s was acknowledged and is not there", id)
 			}
 		}
-		if checked, broken, err := Verify(ctx, s.path(t)); err != nil || checked != 1 || len(broken) != 0 {
+		if checked, broken, err := Verify(ctx, s.File()); err != nil || checked != 1 || len(broken) != 0 {
 			t.Errorf("after the kill: %d jobs, broken %v, %v", checked, broken, err)
 		}
 	}

@@ -20,6 +20,7 @@ export const keys = {
   pumpList: (list: object) => ['pumps', list] as const,
   pumpPages: ['pump'] as const,
   pump: (tag: string) => ['pump', tag] as const,
+  copies: ['copies'] as const,
   gauges: ['gauges'] as const,
   gaugeList: (person: string) => ['gauges', 'list', person] as const,
   gauge: (key: string) => ['gauges', 'one', key] as const,

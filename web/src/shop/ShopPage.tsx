@@ -10,6 +10,7 @@ import type { ShopView } from '../api/types'
 import { Failure, Loading } from '../app/Message'
 import { Screen } from '../app/Screen'
 import { ink } from '../theme'
+import { Copies } from './Copies'
 import { Files } from './Files'
 import { Plans } from './Plans'
 
@@ -36,6 +37,7 @@ export function ShopPage() {
         )}
         <Box sx={{ display: 'grid', gap: 6, minWidth: 0 }}>
           <Plans />
+          <Copies />
           <Files />
         </Box>
       </Box>

@@ -1,0 +1,229 @@
+// Package copies keeps copies of a shop's file: consistent while the shop is open, verified,
+// compressed, as many as the shop wants; and tries every week whether one can be restored.
+package copies
+
+import (
+	"compress/gzip"
+	"context"
+	"crypto/rand"
+	"encoding/hex"
+	"errors"
+	"fmt"
+	"io"
+	"io/fs"
+	"os"
+	"path/filepath"
+	"slices"
+	"strings"
+	"time"
+
+	"settle/internal/store"
+)
+
+// Copy is a copy of a shop's file.
+type Copy struct {
+	Name  string    `json:"name"`
+	At    time.Time `json:"at"`
+	Bytes int64     `json:"bytes"`
+}
+
+const (
+	before = "settle-"
+	stamp  = "20060102T150405Z"
+	behind = ".db.gz"
+)
+
+// Folder is where the copies of one shop are kept.
+type Folder struct {
+	Path string
+	Now  func() time.Time
+}
+
+// Make copies a shop's file into the folder: all of it as it stood at one moment, whoever is
+// writing. The copy is verified before it counts; one that does not hold is an error and is not
+// kept.
+func (f Folder) Make(ctx context.Context, shop string) (Copy, error) {
+	if _, err := os.Stat(shop); err != nil { // its folder is not made anew for the copies
+		return Copy{}, fmt.Errorf("the shop's file cannot be read: %w", err)
+	}
+	if err := os.MkdirAll(f.Path, 0o700); err != nil {
+		return Copy{}, fmt.Errorf("making the folder of the copies: %w", err)
+	}
+	at := f.Now().UTC()
+	name := before + at.Format(stamp) + behind
+	bare, err := f.making(name)
+	if err != nil {
+		return Copy{}, err
+	}
+	defer os.Remove(bare)
+	if err := store.CopyTo(ctx, shop, bare); err != nil {
+		return Copy{}, fmt.Errorf("copying %s: %w", shop, err)
+	}
+	if err := holds(ctx, bare); err != nil {
+		return Copy{}, err
+	}
+	packed, err := f.making(name)
+	if err != nil {
+		return Copy{}, err
+	}
+	defer os.Remove(packed) // it has another name where all went well
+	bytes, err := pack(bare, packed)
+	if err != nil {
+		return Copy{}, fmt.Errorf("writing the copy: %w", err)
+	}
+	if err := os.Rename(packed, filepath.Join(f.Path, name)); err != nil {
+		return Copy{}, err
+	}
+	return Copy{name, at, bytes}, syncFolder(f.Path)
+}
+
+// making is a name in the folder for something half done.
+func (f Folder) making(name string) (string, error) {
+	some := make([]byte, 6)
+	if _, err := rand.Read(some); err != nil {
+		return "", err
+	}
+	return filepath.Join(f.Path, "."+name+"."+hex.EncodeToString(some)), nil
+}
+
+// holds says what is wrong with a shop's file.
+func holds(ctx context.Context, path string) error {
+	checked, broken, err := store.Verify(ctx, path)
+	if err != nil {
+		return fmt.Errorf("the copy cannot be verified: %w", err)
+	}
+	if len(broken) > 0 {
+		return fmt.Errorf("the copy does not hold: %d of %d jobs are broken, the first is %s: %s", len(broken), checked,
+			broken[0].Number, broken[0].Why)
+	}
+	return nil
+}
+
+// pack compresses a file and waits until it is on the disk.
+func pack(from, to string) (bytes int64, err error) {
+	in, err := os.Open(from)
+	if err != nil {
+		return 0, err
+	}
+	defer in.Close()
+	out, err := os.OpenFile(to, os.O_CREATE|os.O_EXCL|os.O_WRONLY, 0o600)
+	if err != nil {
+		return 0, err
+	}
+	defer func() { err = errors.Join(err, out.Close()) }()
+	zip, err := gzip.NewWriterLevel(out, gzip.BestSpeed)
+	if err != nil {
+		return 0, err
+	}
+	if _, err := io.Copy(zip, in); err != nil {
+		return 0, err
+	}
+	if err := errors.Join(zip.Close(), out.Sync()); err != nil {
+		return 0, err
+	}
+	info, err := out.Stat()
+	if err != nil {
+		return 0, err
+	}
+	return info.Size(), nil
+}
+
+func syncFolder(path string) error {
+	d, err := os.Open(path)
+	if err != nil {
+		return err
+	}
+	return errors.Join(d.Sync(), d.Close())
+}
+
+// List is what is kept, the latest first. A folder that is not there holds none.
+func (f Folder) List() ([]Copy, error) {
+	files, err := os.ReadDir(f.Path)
+	if errors.Is(err, fs.ErrNotExist) {
+		return []Copy{}, nil
+	}
+	if err != nil {
+		return nil, err
+	}
+	all := []Copy{}
+	for _, file := range files {
+		text, ours := strings.CutPrefix(file.Name(), before)
+		text, packed := strings.CutSuffix(text, behind)
+		at, err := time.Parse(stamp, text)
+		if !ours || !packed || err != nil {
+			continue
+		}
+		info, err := file.Info()
+		if err != nil {
+			return nil, err
+		}
+		all = append(all, Copy{file.Name(), at, info.Size()})
+	}
+	slices.SortFunc(all, func(a, b Copy) int { return b.At.Compare(a.At) })
+	return all, nil
+}
+
+// Thin throws the oldest away until so many are left, never fewer than one.
+func (f Folder) Thin(keep int) error {
+	all, err := f.List()
+	if err != nil {
+		return err
+	}
+	for _, old := range all[min(max(keep, 1), len(all)):] {
+		if err := os.Remove(filepath.Join(f.Path, old.Name)); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// Try restores the latest copy beside the copies, verifies every chain in it and throws it
+// away again. It returns the copy that was tried.
+func (f Folder) Try(ctx context.Context) (Copy, error) {
+	all, err := f.List()
+	if err != nil {
+		return Copy{}, err
+	}
+	if len(all) == 0 {
+		return Copy{}, errors.New("there is no copy to try: make one first")
+	}
+	bare, err := f.making("trial")
+	if err != nil {
+		return all[0], err
+	}
+	defer os.Remove(bare)
+	return all[0], Unpack(ctx, filepath.Join(f.Path, all[0].Name), bare)
+}
+
+// Unpack writes a copy out as a shop's file and verifies it. To must not be there yet; where
+// anything is wrong it is not there afterwards either.
+func Unpack(ctx context.Context, from, to string) (err error) {
+	in, err := os.Open(from)
+	if err != nil {
+		return err
+	}
+	defer in.Close()
+	zip, err := gzip.NewReader(in)
+	if err != nil {
+		return fmt.Errorf("%s is not a copy of a shop: %w", from, err)
+	}
+	out, err := os.OpenFile(to, os.O_CREATE|os.O_EXCL|os.O_WRONLY, 0o600)
+	if errors.Is(err, fs.ErrExist) {
+		return fmt.Errorf("%s is there already: a copy is not restored over a shop, move it away first", to)
+	}
+	if err != nil {
+		return err
+	}
+	defer func() {
+		if err != nil {
+			err = errors.Join(err, os.Remove(to))
+		}
+	}()
+	if _, err := io.Copy(out, zip); err != nil {
+		return errors.Join(fmt.Errorf("%s is not whole: %w", from, err), out.Close())
+	}
+	if err := errors.Join(out.Sync(), out.Close()); err != nil {
+		return err
+	}
+	return holds(ctx, to)
+}

@@ -1,0 +1,136 @@
+package store
+
+import (
+	"errors"
+	"os"
+	"path/filepath"
+	"strconv"
+	"strings"
+	"testing"
+	"time"
+
+	"settle/core/record"
+)
+
+// A shop of an older Settle is copied before it is brought up to date, once.
+func TestAnOlderShopIsCopiedFirst(t *testing.T) {
+	path := olderShop(t, "shop-2")
+	open(t, path)
+	copies, err := filepath.Glob(path + ".before-*")
+	if err != nil || len(copies) != 1 {
+		t.Fatalf("copies %v, %v", copies, err)
+	}
+	if n, broken, err := Verify(ctx, copies[0]); err != nil || n != 3 || len(broken) > 0 {
+		t.Errorf("the copy: %d jobs, %v, %v", n, broken, err)
+	}
+	fresh := filepath.Join(t.TempDir(), "settle.db")
+	open(t, fresh)
+	if copies, _ := filepath.Glob(fresh + ".before-*"); len(copies) > 0 {
+		t.Errorf("a new shop was copied: %v", copies)
+	}
+}
+
+func TestAShopOfANewerSettleIsRefused(t *testing.T) {
+	path := filepath.Join(t.TempDir(), "settle.db")
+	s := open(t, path)
+	if _, err := s.db.Exec("INSERT INTO goose_db_version (version_id, is_applied) VALUES (9000, 1)"); err != nil {
+		t.Fatal(err)
+	}
+	if err := s.Close(); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := Open(ctx, path, time.Now); err == nil || !strings.Contains(err.Error(), "made by a newer Settle") {
+		t.Errorf("%v", err)
+	}
+}
+
+// remark notes something about a pump: the smallest thing that is kept.
+func remark(s *Store, id string) error {
+	return s.Note(ctx, "P-1", record.Line{ID: id, Kind: record.Remark, Text: "grooved"}, "p1", nil)
+}
+
+func shopToSpoil(t *testing.T) (*Store, string) {
+	t.Helper()
+	path := filepath.Join(t.TempDir(), "data", "settle.db")
+	if err := os.Mkdir(filepath.Dir(path), 0o700); err != nil {
+		t.Fatal(err)
+	}
+	s := open(t, path)
+	if _, err := s.AddPerson(ctx, "A. Technician", "lead"); err != nil {
+		t.Fatal(err)
+	}
+	p := record.Pump{Tag: "P-1", Name: "Pump", Construction: "A"}
+	p.Whole()
+	if err := s.SavePump(ctx, p, true); err != nil {
+		t.Fatal(err)
+	}
+	if err := remark(s, "remark-before"); err != nil {
+		t.Fatal(err)
+	}
+	return s, path
+}
+
+// What would be written to a file that is deleted is refused, and in words.
+func TestWhenTheDataFolderIsGone(t *testing.T) {
+	s, path := shopToSpoil(t)
+	away := filepath.Dir(path) + "-away"
+	if err := os.Rename(filepath.Dir(path), away); err != nil {
+		t.Fatal(err)
+	}
+	var gone *Unwritable
+	if err := remark(s, "remark-gone-1"); !errors.As(err, &gone) || !strings.Contains(gone.Why, "not in its folder") {
+		t.Errorf("without its folder: %v", err)
+	}
+	if err := s.Well(ctx); !errors.As(err, &gone) {
+		t.Errorf("it is said to be well: %v", err)
+	}
+	if err := os.Rename(away, filepath.Dir(path)); err != nil {
+		t.Fatal(err)
+	}
+	if err := errors.Join(remark(s, "remark-back-1"), s.Well(ctx)); err != nil {
+		t.Errorf("when it is back: %v", err)
+	}
+	log, err := s.PumpLog(ctx, "P-1")
+	if err != nil || len(log) != 2 {
+		t.Errorf("%d remarks, %v", len(log), err)
+	}
+}
+
+func TestWhenTheDiskIsFull(t *testing.T) {
+	s, _ := shopToSpoil(t)
+	s.db.SetMaxOpenConns(1) // the bound is one of a connection
+	var pages int
+	if err := s.db.QueryRow("PRAGMA page_count").Scan(&pages); err != nil {
+		t.Fatal(err)
+	}
+	bound := func(pages int) {
+		t.Helper()
+		if err := s.db.QueryRow("PRAGMA max_page_count = " + strconv.Itoa(pages)).Scan(&pages); err != nil {
+			t.Fatal(err)
+		}
+	}
+	bound(pages)
+	var full *Unwritable
+	kept := 0
+	for n := range 400 {
+		err := remark(s, "remark-full-"+strconv.Itoa(n))
+		if err == nil {
+			kept++
+			continue
+		}
+		if !errors.As(err, &full) || !strings.Contains(full.Why, "disk is full") {
+			t.Fatalf("%v", err)
+		}
+		break
+	}
+	if full == nil {
+		t.Fatal("it never was full")
+	}
+	bound(1 << 30)
+	if err := remark(s, "remark-room-1"); err != nil {
+		t.Errorf("with room again: %v", err)
+	}
+	if log, err := s.PumpLog(ctx, "P-1"); err != nil || len(log) != kept+2 {
+		t.Errorf("%d remarks are there, %d were acknowledged, %v", len(log), kept+2, err)
+	}
+}

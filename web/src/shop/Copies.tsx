@@ -1,0 +1,116 @@
+import { useState } from 'react'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import TextField from '@mui/material/TextField'
+import Typography from '@mui/material/Typography'
+import { useCopies, useKeepCopies, useMakeCopy, useTryCopy } from '../api/copies'
+import { Failure, Loading } from '../app/Message'
+import { numberOf } from '../entry/number'
+import { ink } from '../theme'
+
+/** Copies of the shop's file: when the last was made, whether it can be restored. */
+export function Copies() {
+  const copies = useCopies()
+  const make = useMakeCopy()
+  const trial = useTryCopy()
+  const keep = useKeepCopies()
+  const [many, setMany] = useState<string>()
+  if (copies.isPending) return <Loading what="the copies" />
+  if (copies.error) return <Failure error={copies.error} again={() => void copies.refetch()} />
+  const { copies: all, trial: tried, wrong, folder } = copies.data
+  const wanted = many ?? String(copies.data.keep)
+  const asked = numberOf(wanted)
+  const busy = make.isPending || trial.isPending
+  const problem = make.error ?? trial.error ?? keep.error
+  return (
+    <Box
+      component="section"
+      data-copies
+      sx={{
+        border: `1.5px solid ${ink('ink')}`,
+        background: ink('panel'),
+        p: 4,
+        display: 'grid',
+        gap: 3,
+        minWidth: 0,
+      }}
+    >
+      <Typography variant="h3">Copies</Typography>
+      <Typography>
+        Every night a copy is made, verified and kept in {folder}. Keep another on a second disk: a
+        copy on the same one dies with it.
+      </Typography>
+      <Typography sx={{ fontWeight: 600 }}>
+        {all.length === 0
+          ? 'There is no copy yet.'
+          : `Last copy: ${moment(all[0].at)}, ${ago(all[0].at)}. ${all.length} kept.`}{' '}
+        {tried
+          ? tried.good
+            ? `Last trial restore: ${moment(tried.at)}, every chain held.`
+            : `The trial restore of ${moment(tried.at)} failed: ${tried.why}`
+          : 'None was restored on trial yet.'}
+      </Typography>
+      {wrong && (
+        <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>
+          The last attempt made no copy: {wrong}
+        </Box>
+      )}
+      <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', alignItems: 'center' }}>
+        <Button variant="outlined" disabled={busy} onClick={() => make.mutate()}>
+          Make a copy now
+        </Button>
+        <Button
+          variant="outlined"
+          disabled={busy || all.length === 0}
+          onClick={() => trial.mutate()}
+        >
+          Restore the last one on trial
+        </Button>
+        {busy && <span role="status">Working</span>}
+      </Box>
+      <Box
+        component="form"
+        onSubmit={(e) => {
+          e.preventDefault()
+          if (asked !== undefined) keep.mutate(asked, { onSuccess: () => setMany(undefined) })
+        }}
+        sx={{ display: 'flex', gap: 3, alignItems: 'start' }}
+      >
+        <TextField
+          size="small"
+          label="How many are kept"
+          value={wanted}
+          onChange={(e) => setMany(e.target.value)}
+          error={asked === undefined}
+          helperText={
+            asked === undefined ? 'Write a number, 0 for none by itself.' : '0: none by itself'
+          }
+          slotProps={{ htmlInput: { inputMode: 'numeric', autoComplete: 'off' } }}
+        />
+        <Button
+          type="submit"
+          variant="outlined"
+          disabled={many === undefined || asked === undefined}
+        >
+          Keep
+        </Button>
+      </Box>
+      {problem && (
+        <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>
+          {problem.message}
+        </Box>
+      )}
+    </Box>
+  )
+}
+
+const moment = (at: string) =>
+  new Date(at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })
+
+/** How long ago something was, in the largest unit that is one or more. */
+function ago(at: string): string {
+  const minutes = Math.max(0, Math.round((Date.now() - Date.parse(at)) / 60_000))
+  if (minutes < 60) return minutes === 0 ? 'just now' : `${minutes} minutes ago`
+  if (minutes < 48 * 60) return `${Math.round(minutes / 60)} hours ago`
+  return `${Math.round(minutes / 60 / 24)} days ago`
+}
