@@ -12,6 +12,7 @@ import (
 	"time"
 
 	"settle/internal/copies"
+	"settle/internal/replica"
 	"settle/internal/server"
 )
 
@@ -46,22 +47,36 @@ func backup(ctx context.Context, args []string, out, errs io.Writer) error {
 	return nil
 }
 
-// restore makes a shop of a copy, where there is none.
+// restore makes a shop of a copy or of a replica, where there is none.
 func restore(ctx context.Context, args []string, out, errs io.Writer) error {
 	flags := flag.NewFlagSet("settle restore", flag.ContinueOnError)
 	flags.SetOutput(errs)
 	data := flags.String("data", env("SETTLE_DATA", "data/shop"), "folder for the shop's data, without a shop in it")
+	from := flags.String("from", "", "the replica to restore instead of a copy: a folder, or s3://bucket/shop")
+	at := flags.String("at", "", "with --from: the moment to go back to, such as 2026-11-26T14:30:00+01:00")
 	if err := flags.Parse(args); err != nil {
 		return given(err)
 	}
-	if flags.NArg() != 1 {
-		return usageError("write the copy to restore: settle restore [--data FOLDER] data/shop/copies/settle-….db.gz")
+	moment, err := time.Time{}, error(nil)
+	if *at != "" {
+		if moment, err = time.Parse(time.RFC3339, *at); err != nil {
+			return usageError(fmt.Sprintf("at %q is not understood: write a moment such as 2026-11-26T14:30:00+01:00", *at))
+		}
+	}
+	if (flags.NArg() == 1) == (*from != "") || flags.NArg() > 1 || *at != "" && *from == "" {
+		return usageError("write the copy to restore, settle restore [--data FOLDER] data/shop/copies/settle-….db.gz, or " +
+			"the replica: --from FOLDER or s3://bucket/shop, with --at the moment")
 	}
 	if err := os.MkdirAll(*data, 0o700); err != nil {
 		return fmt.Errorf("making the data folder: %w", err)
 	}
 	path := filepath.Join(*data, file)
-	if err := copies.Unpack(ctx, flags.Arg(0), path); err != nil {
+	if *from != "" {
+		err = replica.Restore(ctx, *from, moment, path)
+	} else {
+		err = copies.Unpack(ctx, flags.Arg(0), path)
+	}
+	if err != nil {
 		return err
 	}
 	fmt.Fprintf(out, "Restored to %s, every chain verified. Start it with settle serve --data %s\n", path, *data)

@@ -24,6 +24,7 @@ const usage = `settle: the bench book of a pump repair shop
 
   settle demo  [--addr A] [--data FOLDER] [--fresh]   start with the demo shop
   settle serve [--addr A] [--data FOLDER]             start with your own shop
+      [--replica FOLDER|s3://bucket/shop]             ... and keep its file in a second place all the while
       [--log json]                                    ... and log a JSON object a line
   settle calc KIND                                    one calculation: JSON in, JSON out (%s)
   settle plan check FILE…                             what is wrong with a plan, line by line
@@ -33,6 +34,7 @@ const usage = `settle: the bench book of a pump repair shop
   settle plan schema                                  the plan format as a JSON Schema
   settle backup [--data FOLDER] [--to FOLDER]         a verified copy of a shop, which may be open
   settle restore [--data FOLDER] COPY                 a shop of a copy, where there is none
+      [--from FOLDER|s3://bucket/shop] [--at TIME]    ... or of a replica, as it was at a moment
   settle verify FILE                                  check a shop's file, or a job saved as JSON: nothing was changed
   settle fill [--jobs 100000] [--data FOLDER]         make a shop of very many jobs, to try the lists on
   settle version                                      what it was built from

@@ -113,6 +113,9 @@ func TestCommand(t *testing.T) {
 		{"restored of what is no copy", "", "restore --data " + filepath.Join(dir, "third") + " " + saved, 1,
 			"is not a copy of a shop"},
 		{"restored of nothing", "", "restore", 2, "write the copy to restore"},
+		{"restored of no replica", "", "restore --data " + filepath.Join(dir, "fourth") + " --from " + dir, 1,
+			"restoring from"},
+		{"restored to no moment", "", "restore --data " + dir + " --from " + dir + " --at noon", 2, "is not understood"},
 		{"the version", "", "version", 0, "settle "},
 		{"the description of the API", "", "openapi", 0, `"openapi": "3.1.0"`},
 	}

@@ -17,6 +17,7 @@ import (
 
 	"settle/internal/copies"
 	"settle/internal/demo"
+	"settle/internal/replica"
 	"settle/internal/server"
 	"settle/internal/store"
 	"settle/web"
@@ -35,6 +36,8 @@ func start(ctx context.Context, command string, args []string, out, errs io.Writ
 	}
 	data := flags.String("data", env("SETTLE_DATA", folder), "folder of the shop's data")
 	logs := flags.String("log", "text", "how what happens is logged: text or json, a line each")
+	second := flags.String("replica", env("SETTLE_REPLICA", ""), "a second place for the shop's file: a folder, or "+
+		"s3://bucket/shop")
 	fresh := false
 	if command == "demo" {
 		flags.BoolVar(&fresh, "fresh", false, "make the demo shop anew")
@@ -69,8 +72,13 @@ func start(ctx context.Context, command string, args []string, out, errs io.Writ
 	if err != nil {
 		return err
 	}
-	defer shop.Close()
 	keeper := copies.Beside(shop, time.Now)
+	if *second != "" {
+		if keeper.Replica, err = replica.Start(ctx, path, *second); err != nil {
+			return errors.Join(err, shop.Close())
+		}
+	}
+	defer shut(shop, keeper.Replica)
 	var keeping sync.WaitGroup
 	keeping.Go(func() { keeper.Run(ctx) })
 	defer keeping.Wait()
@@ -92,6 +100,19 @@ func start(ctx context.Context, command string, args []string, out, errs io.Writ
 	}
 	fmt.Fprintln(out, "Settle has stopped.")
 	return nil
+}
+
+// shut closes the shop's file, and ships what is left of it to its second place.
+func shut(shop *store.Store, second *replica.Replica) {
+	err := shop.Close()
+	if second != nil {
+		last, cancel := context.WithTimeout(context.Background(), 10*time.Second)
+		defer cancel()
+		err = errors.Join(err, second.Close(last))
+	}
+	if err != nil {
+		slog.Error("closing the shop's file", "error", err)
+	}
 }
 
 // logTo sends what happens to a writer, as lines that a program can read.

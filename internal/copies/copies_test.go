@@ -141,7 +141,7 @@ func TestTheKeeper(t *testing.T) {
 	}
 	k.look(ctx)
 	count(1, "the first time")
-	if s, err := k.State(); err != nil || s.Trial == nil || !s.Trial.Good || s.Wrong != "" {
+	if s, err := k.State(ctx); err != nil || s.Trial == nil || !s.Trial.Good || s.Wrong != "" {
 		t.Errorf("the first is tried at once: %+v, %v", s, err)
 	}
 	first := k.trial().At
@@ -168,14 +168,14 @@ func TestTheKeeper(t *testing.T) {
 	if _, err := k.Now(ctx); err == nil {
 		t.Error("a shop that is not there was copied")
 	}
-	if s, err := k.State(); err != nil || s.Wrong == "" {
+	if s, err := k.State(ctx); err != nil || s.Wrong == "" {
 		t.Errorf("nothing is told: %+v, %v", s, err)
 	}
 	k.Shop, keep = path, 3
 	if _, err := k.Now(ctx); err != nil {
 		t.Error(err)
 	}
-	if s, err := k.State(); err != nil || s.Wrong != "" {
+	if s, err := k.State(ctx); err != nil || s.Wrong != "" {
 		t.Errorf("it is told still: %+v, %v", s, err)
 	}
 }

@@ -11,6 +11,7 @@ import (
 	"sync"
 	"time"
 
+	"settle/internal/replica"
 	"settle/internal/store"
 )
 
@@ -20,6 +21,8 @@ type State struct {
 	Folder string `json:"folder" doc:"where they are"`
 	Trial  *Trial `json:"trial,omitempty" doc:"the last trial restore"`
 	Wrong  string `json:"wrong,omitempty" doc:"why the last attempt made no copy"`
+	// Replica is missing where the shop is kept in no second place.
+	Replica *replica.State `json:"replica,omitempty" doc:"the second place, all the while"`
 }
 
 // Trial is a copy that was restored to see whether it can be.
@@ -35,8 +38,11 @@ type Keeper struct {
 	Folder
 	Shop string                             // the shop's file
 	Keep func(context.Context) (int, error) // how many the shop wants; 0: none by itself
+	// Replica is the second place of the shop's file, nil where it has none.
+	Replica *replica.Replica
 
 	mu    sync.Mutex // one copy at a time
+	told  sync.Mutex
 	wrong string
 }
 
@@ -114,10 +120,10 @@ func (k *Keeper) Now(ctx context.Context) (Copy, error) {
 	defer k.mu.Unlock()
 	c, err := k.Make(ctx, k.Shop)
 	if err != nil {
-		k.wrong = err.Error()
+		k.tell(err.Error())
 		return c, err
 	}
-	k.wrong = ""
+	k.tell("")
 	keep, err := k.Keep(ctx)
 	if err != nil {
 		return c, err
@@ -152,12 +158,27 @@ func (k *Keeper) trial() *Trial {
 }
 
 // State is how the copies stand.
-func (k *Keeper) State() (State, error) {
+func (k *Keeper) State(ctx context.Context) (State, error) {
 	all, err := k.List()
 	if errors.Is(err, fs.ErrNotExist) {
 		err = nil
 	}
-	k.mu.Lock()
-	defer k.mu.Unlock()
-	return State{Copies: all, Folder: k.Path, Trial: k.trial(), Wrong: k.wrong}, err
+	s := State{Copies: all, Folder: k.Path, Trial: k.trial(), Wrong: k.wrongLast()}
+	if k.Replica != nil {
+		s.Replica = new(k.Replica.State(ctx))
+	}
+	return s, err
+}
+
+// wrongLast is why the last attempt made no copy. One that is under way is not waited for.
+func (k *Keeper) wrongLast() string {
+	k.told.Lock()
+	defer k.told.Unlock()
+	return k.wrong
+}
+
+func (k *Keeper) tell(wrong string) {
+	k.told.Lock()
+	defer k.told.Unlock()
+	k.wrong = wrong
 }

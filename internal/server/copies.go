@@ -45,7 +45,7 @@ func (s *server) copiesView(ctx context.Context) (*body[CopiesView], error) {
 	if err != nil {
 		return nil, err
 	}
-	state, err := s.keeper.State()
+	state, err := s.keeper.State(ctx)
 	return &body[CopiesView]{CopiesView{state, keep}}, err
 }
 

@@ -1073,6 +1073,8 @@ export interface components {
              * @description how many are kept; 0: none is made by itself
              */
             keep: number;
+            /** @description the second place, all the while */
+            replica?: components["schemas"]["State"];
             /** @description the last trial restore */
             trial?: components["schemas"]["Trial"];
             /** @description why the last attempt made no copy */
@@ -2919,6 +2921,19 @@ export interface components {
             title: string;
             /** Format: int64 */
             total: number;
+        };
+        State: {
+            /** @description something written is not there yet */
+            behind?: boolean;
+            /**
+             * Format: date-time
+             * @description when all that was written was there for the last time
+             */
+            synced?: string;
+            /** @description where it is */
+            to: string;
+            /** @description why it is not */
+            wrong?: string;
         };
         StationSheet: {
             /** @description how far along the shaft it is, where the plan asks for it */

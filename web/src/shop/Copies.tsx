@@ -17,7 +17,7 @@ export function Copies() {
   const [many, setMany] = useState<string>()
   if (copies.isPending) return <Loading what="the copies" />
   if (copies.error) return <Failure error={copies.error} again={() => void copies.refetch()} />
-  const { copies: all, trial: tried, wrong, folder } = copies.data
+  const { copies: all, trial: tried, wrong, folder, replica } = copies.data
   const wanted = many ?? String(copies.data.keep)
   const asked = numberOf(wanted)
   const busy = make.isPending || trial.isPending
@@ -49,6 +49,15 @@ export function Copies() {
             ? `Last trial restore: ${moment(tried.at)}, every chain held.`
             : `The trial restore of ${moment(tried.at)} failed: ${tried.why}`
           : 'None was restored on trial yet.'}
+      </Typography>
+      <Typography>
+        {replica
+          ? `Kept a second time in ${replica.to}, all the while: ${
+              replica.behind
+                ? `not everything is there yet. ${replica.wrong ?? ''}`
+                : 'everything is there.'
+            }`
+          : 'Kept in no second place: settle serve --replica FOLDER keeps it on a second disk all the while.'}
       </Typography>
       {wrong && (
         <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>

@@ -1,0 +1,141 @@
+// Package replica keeps a shop's file a second time, elsewhere and all the while: in a folder,
+// such as that of a second disk or of a NAS, or in a store of objects. The Litestream library
+// does the work; it ships what was written as it was written, so that a disk which dies takes
+// a moment with it and not a day.
+package replica
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"io/fs"
+	"log/slog"
+	"os"
+	"path/filepath"
+	"strings"
+	"time"
+
+	"github.com/benbjohnson/litestream"
+	"github.com/benbjohnson/litestream/file"
+	_ "github.com/benbjohnson/litestream/s3" // s3:// addresses
+
+	"settle/internal/store"
+)
+
+// How often what was written is looked for and shipped: at most so much is lost.
+const every = 250 * time.Millisecond
+
+// How long what was shipped is kept: so far back can be restored to a moment.
+const (
+	keepSnapshots = 7 * 24 * time.Hour
+	snapshots     = 24 * time.Hour
+)
+
+// Replica is the second place of a shop's file.
+type Replica struct {
+	To    string
+	db    *litestream.DB
+	store *litestream.Store
+}
+
+// State is how a replica stands.
+type State struct {
+	To     string    `json:"to" doc:"where it is"`
+	Synced time.Time `json:"synced,omitzero" doc:"when all that was written was there for the last time"`
+	Behind bool      `json:"behind,omitempty" doc:"something written is not there yet"`
+	Wrong  string    `json:"wrong,omitempty" doc:"why it is not"`
+}
+
+// Start begins to keep the file a second time. To is a folder, or an address such as
+// s3://bucket/shop?endpoint=host:9000. The shop is to be open already, and closed before the
+// replica is.
+func Start(ctx context.Context, shop, to string) (*Replica, error) {
+	client, err := clientOf(to)
+	if err != nil {
+		return nil, err
+	}
+	db := litestream.NewDB(shop)
+	db.MonitorInterval = every
+	r := litestream.NewReplicaWithClient(db, client)
+	r.SyncInterval = every
+	db.Replica = r
+	if files, is := client.(*file.ReplicaClient); is {
+		files.Replica = r
+	}
+	db.SetLogger(slog.Default().With("replica", to))
+	s := litestream.NewStore([]*litestream.DB{db}, litestream.CompactionLevels{{Level: 0},
+		{Level: 1, Interval: 30 * time.Second}, {Level: 2, Interval: 5 * time.Minute}})
+	s.SnapshotInterval, s.SnapshotRetention = snapshots, keepSnapshots
+	if err := s.Open(ctx); err != nil {
+		return nil, fmt.Errorf("the replica in %s cannot be begun: %w", to, err)
+	}
+	return &Replica{to, db, s}, nil
+}
+
+// clientOf is what reaches a folder or an address.
+func clientOf(to string) (litestream.ReplicaClient, error) {
+	if !strings.Contains(to, "://") {
+		folder, err := filepath.Abs(to)
+		if err != nil {
+			return nil, err
+		}
+		return file.NewReplicaClient(folder), nil
+	}
+	if strings.HasPrefix(to, "file://") {
+		return file.NewReplicaClient(strings.TrimPrefix(to, "file://")), nil
+	}
+	if !strings.HasPrefix(to, "s3://") {
+		return nil, fmt.Errorf("%q is no place for a replica: write a folder, or an address such as s3://bucket/shop", to)
+	}
+	return litestream.NewReplicaClientFromURL(to)
+}
+
+// Close ships what is left and ends. The shop is closed before.
+func (r *Replica) Close(ctx context.Context) error { return r.store.Close(ctx) }
+
+// Sync ships what was written until now, and waits until it is there.
+func (r *Replica) Sync(ctx context.Context) error { return r.db.SyncAndWait(ctx) }
+
+// State is how it stands.
+func (r *Replica) State(ctx context.Context) State {
+	s := State{To: r.To, Synced: r.db.LastSuccessfulSyncAt()}
+	now, err := r.db.SyncStatus(ctx)
+	switch {
+	case err != nil:
+		s.Behind, s.Wrong = true, err.Error()
+	case !now.InSync:
+		s.Behind = true
+	}
+	return s
+}
+
+// Restore makes a shop's file of a replica, as it stood last or at a moment, and verifies it.
+// The file must not be there yet; where anything is wrong it is not there afterwards either.
+func Restore(ctx context.Context, from string, at time.Time, shop string) (err error) {
+	if _, err := os.Stat(shop); !errors.Is(err, fs.ErrNotExist) {
+		return fmt.Errorf("%s is there already: a replica is not restored over a shop, move it away first", shop)
+	}
+	client, err := clientOf(from)
+	if err != nil {
+		return err
+	}
+	how := litestream.NewRestoreOptions()
+	how.OutputPath, how.Timestamp = shop, at
+	if err := litestream.NewReplicaWithClient(nil, client).Restore(ctx, how); err != nil {
+		return fmt.Errorf("restoring from %s: %w", from, err)
+	}
+	defer func() {
+		if err != nil {
+			err = errors.Join(err, os.Remove(shop))
+		}
+	}()
+	checked, broken, err := store.Verify(ctx, shop)
+	if err != nil {
+		return err
+	}
+	if len(broken) > 0 {
+		return fmt.Errorf("%d of %d restored jobs do not hold, the first is %s: %s", len(broken), checked, broken[0].Number,
+			broken[0].Why)
+	}
+	return nil
+}
