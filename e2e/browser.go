@@ -65,7 +65,8 @@ func OpenEmpty(ctx context.Context, folder string, clock func() time.Time) (*Sho
 		return nil, errors.Join(err, s.Store.Close())
 	}
 	s.URL = "http://" + l.Addr().String()
-	s.http = &http.Server{Handler: server.New(s.Store, copies.Beside(s.Store, clock), web.Dist()), ReadHeaderTimeout: 5 * time.Second}
+	s.http = &http.Server{Handler: server.New(s.Store, copies.Beside(s.Store, clock), web.Dist()),
+		ReadHeaderTimeout: 5 * time.Second}
 	go func() { _ = s.http.Serve(l) }()
 	return s, nil
 }

@@ -35,6 +35,8 @@ const usage = `settle: the bench book of a pump repair shop
   settle backup [--data FOLDER] [--to FOLDER]         a verified copy of a shop, which may be open
   settle restore [--data FOLDER] COPY                 a shop of a copy, where there is none
       [--from FOLDER|s3://bucket/shop] [--at TIME]    ... or of a replica, as it was at a moment
+  settle export [--data FOLDER] FILE.zip              a whole shop as one open file
+  settle import [--data FOLDER] FILE.zip              such a file as a shop, where there is none
   settle verify FILE                                  check a shop's file, or a job saved as JSON: nothing was changed
   settle fill [--jobs 100000] [--data FOLDER]         make a shop of very many jobs, to try the lists on
   settle version                                      what it was built from
@@ -69,6 +71,10 @@ func run(ctx context.Context, args []string, in io.Reader, out, errs io.Writer) 
 		err = backup(ctx, rest, out, errs)
 	case "restore":
 		err = restore(ctx, rest, out, errs)
+	case "export":
+		err = export(ctx, rest, out, errs)
+	case "import":
+		err = takeIn(ctx, rest, out, errs)
 	case "version":
 		err = tellVersion(out)
 	case "verify":

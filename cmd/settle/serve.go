@@ -155,12 +155,8 @@ func furnish(ctx context.Context, path string, fresh bool) error {
 		return nil
 	}
 	making := path + ".making"
-	for _, p := range []string{path, making} {
-		for _, end := range []string{"", "-wal", "-shm"} {
-			if err := os.Remove(p + end); err != nil && !errors.Is(err, os.ErrNotExist) {
-				return err
-			}
-		}
+	if err := errors.Join(gone(path), gone(making)); err != nil {
+		return err
 	}
 	if err := demo.Fill(ctx, making); err != nil {
 		return err
@@ -169,6 +165,16 @@ func furnish(ctx context.Context, path string, fresh bool) error {
 		return err
 	}
 	return os.Rename(making, path)
+}
+
+// gone removes a shop's file with what SQLite keeps beside it.
+func gone(path string) error {
+	for _, end := range []string{"", "-wal", "-shm"} {
+		if err := os.Remove(path + end); err != nil && !errors.Is(err, os.ErrNotExist) {
+			return err
+		}
+	}
+	return nil
 }
 
 // onDisk waits until a file is on the disk.

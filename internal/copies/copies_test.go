@@ -89,7 +89,8 @@ func TestACopyWhileEntriesCome(t *testing.T) {
 	if r, err := again.Job(ctx, number); err != nil || job.Verify(r.Log) != 0 {
 		t.Errorf("the restored job: %v", err)
 	}
-	if err := Unpack(ctx, filepath.Join(f.Path, c.Name), to); err == nil || !strings.Contains(err.Error(), "move it away") {
+	err = Unpack(ctx, filepath.Join(f.Path, c.Name), to)
+	if err == nil || !strings.Contains(err.Error(), "move it away") {
 		t.Errorf("restored over a shop: %v", err)
 	}
 }

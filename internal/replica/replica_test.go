@@ -180,7 +180,8 @@ func TestWhatIsNoPlace(t *testing.T) {
 	}
 	s, _ := shop(t)
 	defer s.Close()
-	if err := Restore(ctx, t.TempDir(), time.Time{}, s.File()); err == nil || !strings.Contains(err.Error(), "there already") {
+	err := Restore(ctx, t.TempDir(), time.Time{}, s.File())
+	if err == nil || !strings.Contains(err.Error(), "there already") {
 		t.Errorf("restored over a shop: %v", err)
 	}
 }

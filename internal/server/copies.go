@@ -62,7 +62,8 @@ func (s *server) keepCopies(ctx context.Context, in *struct{ Body KeepForm }) (*
 
 func (s *server) makeCopy(ctx context.Context, _ *struct{}) (*body[CopiesView], error) {
 	if _, err := s.keeper.Now(ctx); err != nil {
-		return nil, &Problem{Title: "No copy was made", Status: http.StatusServiceUnavailable, Detail: words.Capital(err.Error()) + "."}
+		return nil, &Problem{Title: "No copy was made", Status: http.StatusServiceUnavailable,
+			Detail: words.Capital(err.Error()) + "."}
 	}
 	return s.copiesView(ctx)
 }

@@ -91,7 +91,8 @@ func unwritable(err error) error {
 	case sqlite3.SQLITE_FULL:
 		return &Unwritable{"The disk is full: nothing was kept. Make room on it and enter this again."}
 	case sqlite3.SQLITE_READONLY, sqlite3.SQLITE_CANTOPEN, sqlite3.SQLITE_PERM:
-		return &Unwritable{"The data folder cannot be written: nothing was kept. Let Settle write to it and enter this again."}
+		return &Unwritable{"The data folder cannot be written: nothing was kept. Let Settle write to it and enter this " +
+			"again."}
 	case sqlite3.SQLITE_IOERR:
 		return &Unwritable{"The disk did not take it: nothing was kept. Look at the disk, then enter this again."}
 	}
