@@ -94,9 +94,10 @@ func problem(err error) error {
 	var damaged *job.Damaged
 	var many field.Errors
 	var one *field.Error
-	switch {
-	case err == nil:
+	if err == nil {
 		return nil
+	}
+	switch err = store.Outside(err); {
 	case errors.As(err, &stale):
 		return &Problem{Title: "Entered in the meantime", Status: http.StatusConflict, Detail: stale.Error(),
 			Latest: &stale.Latest}

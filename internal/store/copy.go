@@ -73,12 +73,24 @@ func (s *Store) there() error {
 	case s.opened == nil:
 		return nil // it is still being made
 	case errors.Is(err, fs.ErrNotExist) || err == nil && !os.SameFile(now, s.opened):
-		return &Unwritable{"The shop's file is not in its folder any more: nothing is kept until it is back. Stop Settle, " +
-			"put the data folder back or restore a copy, and start it again."}
+		return &Unwritable{notThere}
 	case err != nil:
 		return &Unwritable{"The data folder cannot be read: " + err.Error() + ". Nothing is kept until it can."}
 	}
 	return nil
+}
+
+const notThere = "The shop's file is not in its folder any more: nothing is kept until it is back. Stop Settle, put the " +
+	"data folder back or restore a copy, and start it again."
+
+// Outside says in words what of an error lies outside of Settle; other errors stay as they are.
+// A file that is gone shows at reading, too.
+func Outside(err error) error {
+	var refused *sqlite.Error
+	if errors.As(err, &refused) && refused.Code()&0xff == sqlite3.SQLITE_CANTOPEN {
+		return &Unwritable{notThere}
+	}
+	return unwritable(err)
 }
 
 // unwritable says in words why the disk did not take something; other errors stay as they are.

@@ -88,6 +88,15 @@ func Make(ctx context.Context, path string, clock func() time.Time) (*Store, err
 
 func openWith(ctx context.Context, path, wait string, clock func() time.Time) (*Store, error) {
 	was, _ := os.Stat(path)
+	if was == nil { // made here and nowhere else: a connection never makes one anew where it was deleted
+		f, err := os.OpenFile(path, os.O_CREATE|os.O_RDWR, 0o600)
+		if err != nil {
+			return nil, fmt.Errorf("making %s: %w", path, err)
+		}
+		if err := f.Close(); err != nil {
+			return nil, err
+		}
+	}
 	db, err := sql.Open("sqlite", dsn(path, wait))
 	if err != nil {
 		return nil, fmt.Errorf("opening %s: %w", path, err)
@@ -119,7 +128,7 @@ func openWith(ctx context.Context, path, wait string, clock func() time.Time) (*
 // transactions keep a read that goes on to write from finding the file locked.
 func dsn(path, wait string) string {
 	return "file:" + (&url.URL{Path: path}).EscapedPath() +
-		"?_pragma=busy_timeout(5000)&_pragma=journal_mode(WAL)&_pragma=synchronous(" + wait + ")" +
+		"?mode=rw&_pragma=busy_timeout(5000)&_pragma=journal_mode(WAL)&_pragma=synchronous(" + wait + ")" +
 		"&_pragma=foreign_keys(1)&_txlock=immediate"
 }
 
