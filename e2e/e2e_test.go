@@ -507,10 +507,12 @@ func TestAStaleWindowShowsBoth(t *testing.T) {
 	theirs.at("runout-seal-built")
 	mine.do(chromedp.Reload())
 	mine.at("runout-seal-built")
+	mine.keys("0\n-1\n-2\n")
 	theirs.keys("0\n-.5\n-1\n-.5\n0\n")
 	theirs.kept()
-	mine.keys("0\n-1\n-2\n-1\n0\n")
+	// The stream tells it while mine is being typed, and what is typed stays.
 	mine.until(`document.querySelector('[data-conflict]')`)
+	mine.keys("-1\n0\n")
 	mine.until(
 		`document.querySelector('[data-conflict]').innerText.includes('−.5 thou') && ` +
 			`document.querySelector('[data-conflict]').innerText.includes('Yours comes to 2.0')`)

@@ -84,6 +84,7 @@ func start(ctx context.Context, command string, args []string, out, errs io.Writ
 	defer keeping.Wait()
 	handler := &http.Server{Handler: server.New(shop, keeper, web.Dist()), ReadHeaderTimeout: 5 * time.Second,
 		ReadTimeout: 30 * time.Second, IdleTimeout: 2 * time.Minute}
+	handler.RegisterOnShutdown(shop.Unwatch) // streams end, so that the server can
 	fmt.Fprintf(out, "Settle is at http://%s  (data in %s, Ctrl-C stops it)\n", listener.Addr(), *data)
 	done := make(chan error, 1)
 	go func() { done <- handler.Serve(listener) }()

@@ -72,6 +72,7 @@ func API(engine *gin.Engine, s *store.Store, keeper *copies.Keeper) huma.API {
 	srv := &server{s, keeper}
 	srv.jobs(api)
 	srv.hands(api)
+	srv.live(api)
 	srv.pumps(api)
 	srv.shop(api)
 	srv.photos(api)

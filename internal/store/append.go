@@ -65,6 +65,7 @@ func (s *Store) Append(ctx context.Context, number string, e job.Entry) (*Job, *
 		return nil, nil, fmt.Errorf("keeping the entry: %w", err)
 	}
 	s.logs.put(r.id, w)
+	s.tell(Event{What: JobChanged, Job: number, Pump: r.Pump.Tag, Length: len(r.Log)})
 	return r, sheet, nil
 }
 

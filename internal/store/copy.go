@@ -80,8 +80,8 @@ func (s *Store) there() error {
 	return nil
 }
 
-const notThere = "The shop's file is not in its folder any more: nothing is kept until it is back. Stop Settle, put the " +
-	"data folder back or restore a copy, and start it again."
+const notThere = "The shop's file is not in its folder any more: nothing is kept until it is back. Stop Settle, " +
+	"put the data folder back or restore a copy, and start it again."
 
 // Outside says in words what of an error lies outside of Settle; other errors stay as they are.
 // A file that is gone shows at reading, too.

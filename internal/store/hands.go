@@ -39,6 +39,9 @@ func (s *Store) Begin(ctx context.Context, number, step string, by job.Person, c
 		"SELECT id, ?2, ?3, ?4, ?5, ?6 FROM jobs WHERE number = ?1 "+
 		"ON CONFLICT DO UPDATE SET began = ?5, minutes = ?6", number, step, by.ID, s.now().UTC().Format(layout), began,
 		minutes)
+	if err == nil {
+		s.tell(Event{What: HandsChanged, Job: number})
+	}
 	return err
 }
 
@@ -48,6 +51,9 @@ func (s *Store) LetGo(ctx context.Context, number, step string, by job.Person) e
 	defer s.writing.Unlock()
 	_, err := s.db.ExecContext(ctx, "DELETE FROM hands WHERE job = (SELECT id FROM jobs WHERE number = ?) AND step = ? "+
 		"AND person = ?", number, step, by.ID)
+	if err == nil {
+		s.tell(Event{What: HandsChanged, Job: number})
+	}
 	return err
 }
 

@@ -39,6 +39,9 @@ func (s *Store) ImportJob(ctx context.Context, r *Job, photos map[string][]byte)
 		}
 		return s.write(ctx, tx, in, number)
 	})
+	if err == nil {
+		s.tell(Event{What: JobChanged, Job: number, Pump: r.Pump.Tag, Length: len(r.Log)})
+	}
 	return number, err
 }
 

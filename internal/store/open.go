@@ -47,6 +47,9 @@ func (s *Store) OpenJob(ctx context.Context, ask ToOpen) (number string, err err
 		number, err = o.write(ctx, tx)
 		return err
 	})
+	if err == nil {
+		s.tell(Event{What: JobChanged, Job: number, Pump: o.pump.Tag, Length: 1})
+	}
 	return number, err
 }
 

@@ -58,13 +58,17 @@ func (s *Store) Note(ctx context.Context, tag string, e record.Line, by string, 
 	if err != nil {
 		return err
 	}
-	return s.transaction(ctx, func(tx *sql.Tx) error {
+	err = s.transaction(ctx, func(tx *sql.Tx) error {
 		if _, err := tx.ExecContext(ctx, "INSERT INTO pump_log (id, pump, line) VALUES (?, ?, ?)", e.ID, pump,
 			string(line)); err != nil {
 			return err
 		}
 		return noted(ctx, tx, pump, e.Text)
 	})
+	if err == nil {
+		s.tell(Event{What: PumpChanged, Pump: tag})
+	}
+	return err
 }
 
 // noted adds to the words a pump is found by.

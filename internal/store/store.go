@@ -45,6 +45,7 @@ type Store struct {
 	logs    *logs
 	book    codebook
 	pasts   pasts
+	live    live
 	read    sync.Map // hash → *plan.Plan, of plans that are kept
 	ready   ready
 }

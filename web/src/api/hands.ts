@@ -9,7 +9,7 @@ export const useHands = () =>
   useQuery({
     queryKey: keys.hands,
     queryFn: () => answer(api.GET('/api/v1/hands')),
-    refetchInterval: 10_000,
+    refetchInterval: 30_000, // others' steps come by the stream; this is for when it is down
   })
 
 /** Those of one job, step by step. */

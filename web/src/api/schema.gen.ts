@@ -416,6 +416,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is kept in this shop, as it is kept: a stream of server-sent events. Where it ends, look at everything anew and open it again */
+        get: operations["live"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/papers": {
         parameters: {
             query?: never;
@@ -887,6 +904,7 @@ export interface components {
             at: string;
             title: string;
         };
+        Beating: Record<string, never>;
         "Begin-stepRequest": {
             /**
              * Format: date-time
@@ -1318,6 +1336,19 @@ export interface components {
             field: string;
             /** @description what is wrong and what would be right */
             message: string;
+        };
+        Event: {
+            /** @description number of the job */
+            job?: string;
+            /**
+             * Format: int64
+             * @description job: entries in its log now
+             */
+            length?: number;
+            /** @description tag of the pump */
+            pump?: string;
+            /** @enum {string} */
+            what: "job" | "hands" | "pump";
         };
         Figure: {
             mm: string;
@@ -4866,6 +4897,57 @@ export interface operations {
             };
             /** @description Internal Server Error */
             500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    live: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": ({
+                        data: components["schemas"]["Beating"];
+                        /**
+                         * @description The event name.
+                         * @constant
+                         */
+                        event: "beat";
+                        /** @description The event ID. */
+                        id?: number;
+                        /** @description The retry time in milliseconds. */
+                        retry?: number;
+                    } | {
+                        data: components["schemas"]["Event"];
+                        /**
+                         * @description The event name.
+                         * @constant
+                         */
+                        event: "kept";
+                        /** @description The event ID. */
+                        id?: number;
+                        /** @description The retry time in milliseconds. */
+                        retry?: number;
+                    })[];
+                };
+            };
+            /** @description Error */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };

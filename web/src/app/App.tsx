@@ -1,5 +1,6 @@
 import { Suspense, useEffect } from 'react'
 import { BrowserRouter, Route, Routes } from 'react-router'
+import { useLive } from '../api/live'
 import { Screen } from './Screen'
 import { Loading, Message } from './Message'
 import { later } from './later'
@@ -28,6 +29,7 @@ const TrayPage = later(() => import('../tools/TrayPage').then((m) => m.TrayPage)
 const whenIdle = window.requestIdleCallback ?? ((work: () => void) => setTimeout(work, 300))
 
 export function App() {
+  useLive()
   useEffect(() => {
     whenIdle(() => void bench().catch(() => undefined)) // it is asked for again when it is opened
   }, [])
