@@ -1,6 +1,7 @@
 package server
 
 import (
+	"context"
 	"errors"
 	"fmt"
 	"log/slog"
@@ -116,7 +117,9 @@ func problem(err error) error {
 	case errors.As(err, &many), errors.As(err, &one):
 		return newProblem(http.StatusUnprocessableEntity, "", field.All(err))
 	}
-	slog.Error("answering a request", "error", err)
+	if !errors.Is(err, context.Canceled) { // a browser that went elsewhere waits for no answer
+		slog.Error("answering a request", "error", err)
+	}
 	return &Problem{Title: http.StatusText(http.StatusInternalServerError), Status: http.StatusInternalServerError,
 		Detail: "Something went wrong in Settle and nothing was kept. Try once more; if it stays so, stop Settle, " +
 			"start it again and look at what it prints."}

@@ -66,7 +66,13 @@ function Notice({ notice }: { notice: About['notices'][number] }) {
         variant="text"
         aria-expanded={open}
         onClick={() => setOpen(!open)}
-        sx={{ width: '100%', justifyContent: 'flex-start', textAlign: 'left', px: 1 }}
+        sx={{
+          width: '100%',
+          justifyContent: 'flex-start',
+          textAlign: 'left',
+          px: 1,
+          overflowWrap: 'anywhere', // paths of modules are long words
+        }}
       >
         {notice.of.map((name) => name.replace('@fontsource/', '')).join(', ')}
       </Button>
