@@ -2,7 +2,7 @@
 
 GO_FLAGS := -tags nomsgpack -trimpath -ldflags='-s -w'
 
-.PHONY: demo build web test drill check check-go check-web rest-test e2e-test generate browser bench screenshots clean
+.PHONY: demo build web libraries test drill check check-go check-web rest-test e2e-test generate browser bench screenshots clean
 
 demo: build
 	./settle demo $(ARGS)
@@ -22,10 +22,14 @@ web/node_modules/.package-lock.json: web/package-lock.json
 web/dist/index.html: web/node_modules/.package-lock.json $(WEB_SOURCES)
 	cd web && npm run build
 
-# What needs no browser runs beside the checks of the front end.
-test: browser web
+# What needs no browser runs beside the checks of the front end; libraries compile while others are fetched.
+test:
+	$(MAKE) -j 2 --output-sync=recurse browser web libraries
 	$(MAKE) -j 2 --output-sync=recurse check-web rest-test
 	$(MAKE) check-go e2e-test
+
+libraries:
+	go build ./core/... ./internal/...
 
 # Formatting, vet, types, lint, and that what is generated is up to date.
 check: check-go check-web
