@@ -31,14 +31,15 @@ test:
 libraries:
 	go build ./core/... ./internal/...
 
-# Formatting, vet, types, lint, and that what is generated is up to date.
+# Formatting, vet, types, lint, and that what is generated is up to date. The slow reading of all
+# libraries by staticcheck is left out of make test.
 check: check-go check-web
+	go tool staticcheck ./...
 
 check-go: web/node_modules/.package-lock.json
 	@test -z "$$(gofmt -l cmd core e2e internal web/embed.go)" || { echo "gofmt these files:"; gofmt -l cmd core e2e internal web/embed.go; exit 1; }
 	@scripts/narrow
 	go vet ./...
-	go tool staticcheck ./...
 	@scripts/portable
 	@scripts/generated check
 
