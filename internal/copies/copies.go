@@ -136,7 +136,9 @@ func syncFolder(path string) error {
 	return errors.Join(d.Sync(), d.Close())
 }
 
-// List is what is kept, the latest first. A folder that is not there holds none.
+// List is what is kept, the latest first. A folder that is not there holds none. A copy dated
+// later than now was made before the clock was put right: it stands behind the others, so that it
+// neither keeps new ones from being made nor is kept in their place.
 func (f Folder) List() ([]Copy, error) {
 	files, err := os.ReadDir(f.Path)
 	if errors.Is(err, fs.ErrNotExist) {
@@ -159,7 +161,13 @@ func (f Folder) List() ([]Copy, error) {
 		}
 		all = append(all, Copy{file.Name(), at, info.Size()})
 	}
-	slices.SortFunc(all, func(a, b Copy) int { return b.At.Compare(a.At) })
+	now := f.Now()
+	slices.SortFunc(all, func(a, b Copy) int {
+		if a.At.After(now) != b.At.After(now) {
+			return a.At.Compare(b.At)
+		}
+		return b.At.Compare(a.At)
+	})
 	return all, nil
 }
 

@@ -164,6 +164,10 @@ func TestTheKeeper(t *testing.T) {
 	keep, now = 0, now.AddDate(0, 0, 1)
 	k.look(ctx)
 	count(3, "none is wanted")
+	if _, err := k.Now(ctx); err != nil {
+		t.Error(err)
+	}
+	count(4, "one more by hand, where none is made by itself: nothing is thrown away")
 	// What goes wrong is told until a copy is made again.
 	k.Shop = filepath.Join(t.TempDir(), "gone.db")
 	if _, err := k.Now(ctx); err == nil {
@@ -178,5 +182,52 @@ func TestTheKeeper(t *testing.T) {
 	}
 	if s, err := k.State(ctx); err != nil || s.Wrong != "" {
 		t.Errorf("it is told still: %+v, %v", s, err)
+	}
+}
+
+// A clock that ran a year ahead and was put right keeps no night's copy from being made or kept.
+func TestCopiesWhenTheClockIsSetBack(t *testing.T) {
+	path, _, _ := shop(t)
+	now := time.Date(2027, 11, 26, 15, 0, 0, 0, time.UTC)
+	k := &Keeper{Folder: folder(t, &now), Shop: path, Keep: func(context.Context) (int, error) { return 2, nil }}
+	for range 2 {
+		k.look(ctx)
+		now = now.AddDate(0, 0, 1)
+	}
+	now = now.AddDate(-1, 0, 0)
+	k.look(ctx)
+	all, err := k.List()
+	if err != nil || len(all) != 2 || all[0].At.Year() != 2026 || all[1].At.Year() != 2027 {
+		t.Fatalf("a copy of tonight and one of the clock before are kept: %v, %v", all, err)
+	}
+	if trial := k.trial(); trial.Name != all[0].Name || trial.At.Year() != 2026 {
+		t.Errorf("the last trial is %+v", trial)
+	}
+	k.look(ctx)
+	if again, err := k.List(); err != nil || len(again) != 2 || again[0] != all[0] {
+		t.Errorf("another is made the same night: %v, %v", again, err)
+	}
+	now = now.AddDate(0, 0, 1)
+	k.look(ctx)
+	if all, err = k.List(); err != nil || len(all) != 2 || all[1].At.Year() != 2026 {
+		t.Errorf("the night after: %v, %v", all, err)
+	}
+}
+
+// Run looks at once, and ends with its context.
+func TestTheKeeperRuns(t *testing.T) {
+	path, _, _ := shop(t)
+	now := time.Date(2026, 11, 26, 15, 0, 0, 0, time.UTC)
+	k := &Keeper{Folder: folder(t, &now), Shop: path, Keep: func(context.Context) (int, error) { return 2, nil }}
+	running, stop := context.WithCancel(ctx)
+	var run sync.WaitGroup
+	run.Go(func() { k.Run(running) })
+	for k.trial() == nil {
+		time.Sleep(time.Millisecond)
+	}
+	stop()
+	run.Wait()
+	if all, err := k.List(); err != nil || len(all) != 1 {
+		t.Errorf("%v, %v", all, err)
 	}
 }

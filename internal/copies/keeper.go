@@ -102,7 +102,7 @@ func (k *Keeper) due() bool {
 	if last.After(now) {
 		last = last.AddDate(0, 0, -1)
 	}
-	return all[0].At.Before(last)
+	return all[0].At.Before(last) || all[0].At.After(now)
 }
 
 func (k *Keeper) trialDue() bool {
@@ -110,8 +110,8 @@ func (k *Keeper) trialDue() bool {
 	if err != nil || len(all) == 0 {
 		return false
 	}
-	t := k.trial()
-	return t == nil || k.Folder.Now().Sub(t.At) >= everyTrial
+	t, now := k.trial(), k.Folder.Now()
+	return t == nil || now.Sub(t.At) >= everyTrial || t.At.After(now)
 }
 
 // Now makes a copy at once, and throws away what is more than the shop wants.
@@ -125,7 +125,7 @@ func (k *Keeper) Now(ctx context.Context) (Copy, error) {
 	}
 	k.tell("")
 	keep, err := k.Keep(ctx)
-	if err != nil {
+	if err != nil || keep == 0 { // none by itself: what was made by hand is thrown away by hand
 		return c, err
 	}
 	return c, k.Thin(keep)
