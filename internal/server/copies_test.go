@@ -1,35 +1,16 @@
 package server
 
 import (
-	"net/http/httptest"
 	"os"
 	"path/filepath"
 	"strings"
 	"testing"
-	"time"
-
-	"settle/internal/copies"
-	"settle/internal/demo"
-	"settle/internal/store"
 )
 
 // A copy is made, tried and kept through the API; how the shop is says the health address.
 func TestCopiesAndHealth(t *testing.T) {
-	folder := filepath.Join(t.TempDir(), "data")
-	if err := os.Mkdir(folder, 0o700); err != nil {
-		t.Fatal(err)
-	}
-	path := filepath.Join(folder, "settle.db")
-	if err := demo.Copy(path); err != nil {
-		t.Fatal(err)
-	}
-	s, err := store.Open(t.Context(), path, time.Now)
-	if err != nil {
-		t.Fatal(err)
-	}
-	t.Cleanup(func() { s.Close() })
-	srv := httptest.NewServer(New(s, copies.Beside(s, time.Now), built))
-	t.Cleanup(srv.Close)
+	s, srv := demoStore(t)
+	folder := filepath.Dir(s.File())
 	const at = "/api/v1/copies"
 	if v := get[CopiesView](t, srv, at); len(v.Copies) != 0 || v.Keep != 14 || v.Trial != nil {
 		t.Errorf("before: %+v", v)

@@ -3,31 +3,14 @@ package server
 import (
 	"bufio"
 	"net/http"
-	"net/http/httptest"
-	"path/filepath"
 	"strings"
 	"testing"
-	"time"
-
-	"settle/internal/copies"
-	"settle/internal/demo"
-	"settle/internal/store"
 )
 
 // The stream opens with a beat, tells what is kept, and ends when the shop is about to close, so that
 // the server can stop.
 func TestTheStreamTellsWhatIsKept(t *testing.T) {
-	path := filepath.Join(t.TempDir(), "settle.db")
-	if err := demo.Copy(path); err != nil {
-		t.Fatal(err)
-	}
-	s, err := store.Open(t.Context(), path, time.Now)
-	if err != nil {
-		t.Fatal(err)
-	}
-	defer s.Close()
-	srv := httptest.NewServer(New(s, copies.Beside(s, time.Now), built))
-	defer srv.Close()
+	s, srv := demoStore(t)
 	res, err := http.Get(srv.URL + "/api/v1/live")
 	if err != nil {
 		t.Fatal(err)

@@ -6,6 +6,7 @@ import (
 	"encoding/csv"
 	"encoding/json"
 	"encoding/xml"
+	"errors"
 	"fmt"
 	"image"
 	"image/jpeg"
@@ -43,8 +44,15 @@ var built = fstest.MapFS{
 // demoShop serves a copy of the demo shop.
 func demoShop(t testing.TB) *httptest.Server {
 	t.Helper()
-	path := filepath.Join(t.TempDir(), "settle.db")
-	if err := demo.Copy(path); err != nil {
+	_, srv := demoStore(t)
+	return srv
+}
+
+// demoStore serves a copy of the demo shop in a folder of its own, and gives its store too.
+func demoStore(t testing.TB) (*store.Store, *httptest.Server) {
+	t.Helper()
+	path := filepath.Join(t.TempDir(), "data", "settle.db")
+	if err := errors.Join(os.Mkdir(filepath.Dir(path), 0o700), demo.Copy(path)); err != nil {
 		t.Fatal(err)
 	}
 	s, err := store.Open(context.Background(), path, time.Now)
@@ -53,7 +61,7 @@ func demoShop(t testing.TB) *httptest.Server {
 	}
 	srv := httptest.NewServer(New(s, copies.Beside(s, time.Now), built))
 	t.Cleanup(func() { srv.Close(); s.Close() })
-	return srv
+	return s, srv
 }
 
 // call asks and returns status and body; the request may be changed first.
