@@ -146,3 +146,23 @@ func TestPlacesAlongAreChecked(t *testing.T) {
 		}
 	}
 }
+
+// On paper each place has its boxes round the clock; in the log each reading stands as it was typed.
+func TestSeveralPlacesOnPaperAndInWords(t *testing.T) {
+	b := alongBench(t, Papers{})
+	var rooms []string
+	for _, r := range OrderOf(b.sheet()).Stages[0].Steps[0].Rooms {
+		rooms = append(rooms, r.Label)
+	}
+	if got := strings.Join(rooms, ", "); !strings.HasPrefix(got, "beside the hub 12, beside the hub 3, beside the hub 6, "+
+		"beside the hub 9, beside the hub back, at the seal 12, ") {
+		t.Errorf("the paper has room for %s", got)
+	}
+	b.keep("bare", alongBody(round("Beside the hub", "0", "10", "20", "10"), round("At the seal", "0", "40", "80", "40")))
+	said := Said(b.Job)[b.Log[len(b.Log)-1].ID]
+	for _, want := range []string{"Beside the hub 3: 10 um", "At the seal 6: 80 um", "At the seal back: 0 um"} {
+		if !strings.Contains(said.Mm, want) || !strings.Contains(said.Thou, want) {
+			t.Errorf("the log says %q, want %q in it", said.Mm, want)
+		}
+	}
+}

@@ -1,11 +1,13 @@
 package job
 
 import (
+	"fmt"
 	"slices"
 	"strings"
 	"testing"
 
 	"settle/core/judge"
+	"settle/core/quantity"
 )
 
 const tightenPlan = `values:
@@ -64,5 +66,39 @@ func TestTightening(t *testing.T) {
 	}
 	if p := s.Step("joint").Panel; !slices.Equal(p.Order, []int{1, 2, 3, 4, 5, 6}) || len(p.Passes) != 4 {
 		t.Errorf("the joint goes %v in %d passes", p.Order, len(p.Passes))
+	}
+}
+
+// With an extension in line the wrench is set to torque · L / (L + E), in each pass.
+func TestAnExtensionOnTheWrench(t *testing.T) {
+	b := openPlan(t, tightenPlan)
+	panel := b.sheet().Step("joint").Panel
+	body := func(wrench, extension string) *Body {
+		f := &TorqueForm{Wrench: quantity.Type(wrench), Extension: quantity.Type(extension)}
+		for i := range len(panel.Order) * len(panel.Passes) { // the last pass is the check, all round
+			f.Ticks = append(f.Ticks, tickAt(panel.Order, len(panel.Passes)-1, i))
+		}
+		return &Body{Unit: quantity.UnitMillimetre, Torque: f}
+	}
+	for _, wrong := range []struct{ wrench, extension, field string }{
+		{"400", "", "body.torque.extension"},
+		{"", "100", "body.torque.wrench"},
+		{"0", "100", "body.torque.wrench"},
+		{"400", "-1", "body.torque.extension"},
+	} {
+		err := b.try(Entry{Kind: Kept, Step: "joint", Body: body(wrong.wrench, wrong.extension)})
+		if names(err) != wrong.field {
+			t.Errorf("a wrench of %q with %q: %v, want %s named", wrong.wrench, wrong.extension, err, wrong.field)
+		}
+	}
+	b.keep("joint", *body("400", "100"))
+	r := b.sheet().Step("joint").Reading
+	if !strings.HasPrefix(r.Text, "wrench set to 32.0 N·m") || r.Torque.NM != "40.0" || r.Verdict != judge.Within {
+		t.Errorf("the joint is %+v", r)
+	}
+	for _, p := range r.Passes {
+		if want := fmt.Sprintf("%.1f", 0.32*float64(p.Percent)); p.Set == nil || p.Set.NM != want {
+			t.Errorf("at %d %% the wrench is set to %+v, want %s", p.Percent, p.Set, want)
+		}
 	}
 }
