@@ -6,7 +6,7 @@ import Typography from '@mui/material/Typography'
 import { useCopies, useKeepCopies, useMakeCopy, useTryCopy } from '../api/copies'
 import { Failure, Loading } from '../app/Message'
 import { numberOf } from '../entry/number'
-import { ink } from '../theme'
+import { ink, mono } from '../theme'
 
 /** Copies of the shop's file: when the last was made, whether it can be restored. */
 export function Copies() {
@@ -57,7 +57,12 @@ export function Copies() {
                 ? `not everything is there yet. ${replica.wrong ?? ''}`
                 : 'everything is there.'
             }`
-          : 'Kept in no second place: settle serve --replica FOLDER keeps it on a second disk all the while.'}
+          : 'Kept in no second place. On a second disk all the while it is kept by '}
+        {!replica && (
+          <Box component="code" sx={{ fontFamily: mono }}>
+            settle serve --replica FOLDER
+          </Box>
+        )}
       </Typography>
       {wrong && (
         <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>
@@ -116,10 +121,13 @@ export function Copies() {
 const moment = (at: string) =>
   new Date(at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })
 
-/** How long ago something was, in the largest unit that is one or more. */
+const relative = new Intl.RelativeTimeFormat('en', { numeric: 'always' })
+
+/** How long ago something was; a moment that a wrong clock wrote may be to come. */
 function ago(at: string): string {
-  const minutes = Math.max(0, Math.round((Date.now() - Date.parse(at)) / 60_000))
-  if (minutes < 60) return minutes === 0 ? 'just now' : `${minutes} minutes ago`
-  if (minutes < 48 * 60) return `${Math.round(minutes / 60)} hours ago`
-  return `${Math.round(minutes / 60 / 24)} days ago`
+  const minutes = Math.round((Date.parse(at) - Date.now()) / 60_000)
+  if (minutes === 0) return 'just now'
+  if (Math.abs(minutes) < 60) return relative.format(minutes, 'minute')
+  if (Math.abs(minutes) < 48 * 60) return relative.format(Math.round(minutes / 60), 'hour')
+  return relative.format(Math.round(minutes / 60 / 24), 'day')
 }
