@@ -17,10 +17,12 @@ import (
 
 	"github.com/chromedp/cdproto/cdp"
 	"github.com/chromedp/cdproto/input"
+	"github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
 
 	"settle/internal/copies"
 	"settle/internal/demo"
+	"settle/internal/door"
 	"settle/internal/server"
 	"settle/internal/store"
 	"settle/web"
@@ -50,8 +52,13 @@ func OpenShop(ctx context.Context, folder string, clock func() time.Time) (*Shop
 
 func dataFile(folder string) string { return filepath.Join(folder, "settle.db") }
 
-// OpenEmpty serves what is in the folder: an empty shop where nothing is.
+// OpenEmpty serves what is in the folder, as the demo is served: an empty shop where nothing is.
 func OpenEmpty(ctx context.Context, folder string, clock func() time.Time) (*Shop, error) {
+	return OpenWith(ctx, folder, clock, door.How{Demo: true, Local: true})
+}
+
+// OpenWith serves what is in the folder, behind a door that is kept as it is said.
+func OpenWith(ctx context.Context, folder string, clock func() time.Time, how door.How) (*Shop, error) {
 	if _, err := fs.Stat(web.Dist(), "index.html"); err != nil {
 		return nil, ErrNotBuilt
 	}
@@ -65,7 +72,11 @@ func OpenEmpty(ctx context.Context, folder string, clock func() time.Time) (*Sho
 		return nil, errors.Join(err, s.Store.Close())
 	}
 	s.URL = "http://" + l.Addr().String()
-	s.http = &http.Server{Handler: server.New(s.Store, copies.Beside(s.Store, clock), web.Dist()),
+	d, err := door.New(ctx, s.Store, clock, how)
+	if err != nil {
+		return nil, errors.Join(err, s.Store.Close())
+	}
+	s.http = &http.Server{Handler: server.New(s.Store, copies.Beside(s.Store, clock), d, web.Dist()),
 		ReadHeaderTimeout: 5 * time.Second}
 	go func() { _ = s.http.Serve(l) }()
 	return s, nil
@@ -103,13 +114,17 @@ func OpenBrowser(ctx context.Context) (context.Context, context.CancelFunc, erro
 	return tab, func() { cancel(); stop() }, nil
 }
 
-// Settings puts who works, the unit and the colours into the browser, as a
-// person would have chosen them before.
+// Settings puts the unit and the colours into the browser, as a person would have chosen them
+// before, and lets somebody in where the door asks for no PIN.
 func Settings(person, unit, mode string) chromedp.Action[chromedp.Void] {
 	return func(ctx context.Context, t *chromedp.Target) (chromedp.Void, error) {
-		script := fmt.Sprintf("localStorage.setItem('settle.person', %q); localStorage.setItem('settle.unit', %q); "+
-			"localStorage.setItem('mui-mode', %q); true", person, unit, mode)
-		_, err := chromedp.Evaluate[bool](script)(ctx, t)
+		script := fmt.Sprintf("localStorage.setItem('settle.unit', %q); localStorage.setItem('mui-mode', %q); "+
+			"%q === '' || fetch('/api/v1/session', {method: 'POST', headers: {'Content-Type': 'application/json'}, "+
+			"body: JSON.stringify({person: %q})}).then(r => r.ok)", unit, mode, person, person)
+		in, err := chromedp.Evaluate[bool](script, func(p *runtime.EvaluateParams) { p.AwaitPromise = new(true) })(ctx, t)
+		if err == nil && !in {
+			err = fmt.Errorf("%s was not let in", person)
+		}
 		return chromedp.Void{}, err
 	}
 }

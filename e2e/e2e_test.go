@@ -92,10 +92,29 @@ func tab(t *testing.T, path string) *page {
 	return tabOf(t, shopOf(t), "p1", path)
 }
 
+var profiles sync.Map // shop and person → a browser of theirs, with its own cookies
+
+// profileOf is the browser of one person in one shop: all of them are on one machine, and cookies
+// would not tell them apart.
+func profileOf(t *testing.T, shop *Shop, person string) context.Context {
+	t.Helper()
+	key := shop.URL + " " + person
+	if ctx, ok := profiles.Load(key); ok {
+		return ctx.(context.Context)
+	}
+	ctx, cancel := chromedp.NewContext(browser, chromedp.WithNewBrowserContext())
+	if err := chromedp.Do(ctx); err != nil {
+		t.Fatal(err)
+	}
+	profiles.Store(key, ctx)
+	t.Cleanup(func() { profiles.Delete(key); cancel() })
+	return ctx
+}
+
 // tabOf opens a tab of any shop, with somebody at work there, or nobody.
 func tabOf(t *testing.T, shop *Shop, person, path string) *page {
 	t.Helper()
-	ctx, cancel := chromedp.NewContext(browser)
+	ctx, cancel := chromedp.NewContext(profileOf(t, shop, person))
 	t.Cleanup(cancel)
 	if err := chromedp.Do(ctx); err != nil {
 		t.Fatal(err)

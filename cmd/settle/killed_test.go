@@ -80,7 +80,7 @@ func (s *served) load(name string, people int) {
 }
 
 func (s *served) enter(id string) {
-	body := fmt.Sprintf(`{"id":%q,"by":"p1","kind":"remark","text":"seen"}`, id)
+	body := fmt.Sprintf(`{"id":%q,"kind":"remark","text":"seen"}`, id)
 	answer, err := http.Post(s.at+"/api/v1/pumps/LS-204/log", "application/json", strings.NewReader(body))
 	if err != nil {
 		return // it was killed

@@ -8,15 +8,14 @@ import (
 	"io"
 	"log/slog"
 	"net"
-	"net/http"
 	"os"
 	"path/filepath"
 	"sync"
-	"syscall"
 	"time"
 
 	"settle/internal/copies"
 	"settle/internal/demo"
+	"settle/internal/door"
 	"settle/internal/replica"
 	"settle/internal/server"
 	"settle/internal/store"
@@ -25,46 +24,66 @@ import (
 
 const file = "settle.db"
 
-// start serves until the context ends.
-func start(ctx context.Context, command string, args []string, out, errs io.Writer) error {
+// options are what a server is started with.
+type options struct {
+	command string // serve or demo
+	data    string
+	second  string // a second place for the shop's file
+	fresh   bool   // make the demo shop anew
+	keeper  bool   // print an address with which one more keeper is made
+	network
+}
+
+// parse reads the flags; ok is false where only help was asked for.
+func parse(command string, args []string, errs io.Writer) (o options, ok bool, err error) {
+	o.command = command
 	flags := flag.NewFlagSet("settle "+command, flag.ContinueOnError)
 	flags.SetOutput(errs)
-	addr := flags.String("addr", env("SETTLE_ADDR", "127.0.0.1:8420"), "address to listen on, of this machine only")
+	o.network.flags(flags)
 	folder := "data/shop"
 	if command == "demo" {
 		folder = "data/demo"
+		flags.BoolVar(&o.fresh, "fresh", false, "make the demo shop anew")
+	} else {
+		flags.BoolVar(&o.keeper, "new-keeper", false, "print an address with which a keeper is made, where no keeper can "+
+			"come in any more")
 	}
-	data := flags.String("data", env("SETTLE_DATA", folder), "folder of the shop's data")
+	flags.StringVar(&o.data, "data", env("SETTLE_DATA", folder), "folder of the shop's data")
 	logs := flags.String("log", "text", "how what happens is logged: text or json, a line each")
-	second := flags.String("replica", env("SETTLE_REPLICA", ""), "a second place for the shop's file: a folder, or "+
+	flags.StringVar(&o.second, "replica", env("SETTLE_REPLICA", ""), "a second place for the shop's file: a folder, or "+
 		"s3://bucket/shop")
-	fresh := false
-	if command == "demo" {
-		flags.BoolVar(&fresh, "fresh", false, "make the demo shop anew")
-	}
 	if err := flags.Parse(args); err != nil {
 		if errors.Is(err, flag.ErrHelp) {
-			return nil
+			return o, false, nil
 		}
-		return usageError(err.Error())
+		return o, false, usageError(err.Error())
 	}
 	if flags.NArg() > 0 {
-		return usageError(fmt.Sprintf("%q is not understood: %s takes only flags", flags.Arg(0), command))
+		return o, false, usageError(fmt.Sprintf("%q is not understood: %s takes only flags", flags.Arg(0), command))
 	}
-	if err := logTo(errs, *logs); err != nil {
+	return o, true, logTo(errs, *logs)
+}
+
+// start serves until the context ends.
+func start(ctx context.Context, command string, args []string, out, errs io.Writer) error {
+	o, ok, err := parse(command, args, errs)
+	if err != nil || !ok {
 		return err
 	}
-	listener, err := listen(*addr)
+	if err := o.network.check(); err != nil {
+		return err
+	}
+	listener, err := listen(o.addr)
 	if err != nil {
 		return err
 	}
 	defer listener.Close()
-	if err := os.MkdirAll(*data, 0o700); err != nil {
+	if err := os.MkdirAll(o.data, 0o700); err != nil {
 		return fmt.Errorf("making the data folder: %w", err)
 	}
-	path := filepath.Join(*data, file)
+	path := filepath.Join(o.data, file)
 	if command == "demo" {
-		if err := furnish(ctx, path, fresh); err != nil {
+		if err := furnish(ctx, path, o.fresh); err != nil {
 			return fmt.Errorf("making the demo shop: %w", err)
 		}
 	}
@@ -73,21 +92,40 @@ func start(ctx context.Context, command string, args []string, out, errs io.Writ
 		return err
 	}
 	keeper := copies.Beside(shop, time.Now)
-	if *second != "" {
-		if keeper.Replica, err = replica.Start(ctx, path, *second); err != nil {
+	if o.second != "" {
+		if keeper.Replica, err = replica.Start(ctx, path, o.second); err != nil {
 			return errors.Join(err, shop.Close())
 		}
 	}
 	defer shut(shop, keeper.Replica)
+	if err := o.allowed(ctx, shop); err != nil {
+		return err
+	}
 	var keeping sync.WaitGroup
 	keeping.Go(func() { keeper.Run(ctx) })
 	defer keeping.Wait()
-	handler := &http.Server{Handler: server.New(shop, keeper, web.Dist()), ReadHeaderTimeout: 5 * time.Second,
-		ReadTimeout: 30 * time.Second, IdleTimeout: 2 * time.Minute}
-	handler.RegisterOnShutdown(shop.Unwatch) // streams end, so that the server can
-	fmt.Fprintf(out, "Settle is at http://%s  (data in %s, Ctrl-C stops it)\n", listener.Addr(), *data)
-	done := make(chan error, 1)
-	go func() { done <- handler.Serve(listener) }()
+	return o.serve(ctx, shop, keeper, listener, out)
+}
+
+// serve lets people in and answers them until the context ends.
+func (o *options) serve(ctx context.Context, shop *store.Store, keeper *copies.Keeper, listener net.Listener,
+	out io.Writer) error {
+	d, err := door.New(ctx, shop, time.Now, o.how())
+	if err != nil {
+		return err
+	}
+	ways, err := o.ways(listener, server.New(shop, keeper, d, web.Dist()))
+	if err != nil {
+		return err
+	}
+	ways[0].RegisterOnShutdown(shop.Unwatch) // streams end, so that the server can
+	if err := o.greet(ctx, d, listener.Addr(), out); err != nil {
+		return err
+	}
+	done := make(chan error, len(ways))
+	for _, w := range ways {
+		go func() { done <- w.serve() }()
+	}
 	select {
 	case err := <-done:
 		return err
@@ -96,11 +134,13 @@ func start(ctx context.Context, command string, args []string, out, errs io.Writ
 	// What is under way is answered before the doors close.
 	last, cancel := context.WithTimeout(context.Background(), 5*time.Second)
 	defer cancel()
-	if err := handler.Shutdown(last); err != nil {
-		return err
+	for _, w := range ways {
+		err = errors.Join(err, w.Shutdown(last))
 	}
-	fmt.Fprintln(out, "Settle has stopped.")
-	return nil
+	if err == nil {
+		fmt.Fprintln(out, "Settle has stopped.")
+	}
+	return err
 }
 
 // shut closes the shop's file, and ships what is left of it to its second place.
@@ -127,26 +167,6 @@ func logTo(out io.Writer, how string) error {
 		return usageError(fmt.Sprintf("log %q is not understood: write text or json", how))
 	}
 	return nil
-}
-
-// listen opens the address, which has to be this machine's own: there is no
-// sign-in, so anybody who could reach the port could sign a job.
-func listen(addr string) (net.Listener, error) {
-	host, _, err := net.SplitHostPort(addr)
-	if err != nil {
-		return nil, usageError(fmt.Sprintf("address %q is not understood: write one such as 127.0.0.1:8420", addr))
-	}
-	if !server.Loopback(host) {
-		return nil,
-			usageError(fmt.Sprintf("address %q can be reached from other machines, and Settle has no sign-in yet, so "+
-				"anybody there could sign a job: use 127.0.0.1 or localhost", addr))
-	}
-	l, err := net.Listen("tcp", addr)
-	if errors.Is(err, syscall.EADDRINUSE) {
-		return nil, fmt.Errorf("address %s is taken: another Settle may be running; stop it, or choose another port "+
-			"with --addr 127.0.0.1:8421", addr)
-	}
-	return l, err
 }
 
 // furnish makes the demo shop where there is none, beside the place and then

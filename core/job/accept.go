@@ -330,6 +330,31 @@ func (s *scale) body(step *plan.Step, b *Body) error {
 	return under.Err()
 }
 
+// Signs says whether an entry is a signature: by it a person answers for more than a reading. So
+// are the sign-off of a job, what is decided against a rule or a limit, and what a lead does.
+func Signs(j Job, e Entry) bool {
+	switch e.Kind {
+	case Decided, Ended, Amended:
+		return true
+	case Withdrawn:
+		taken := find(j.Log, e.On)
+		return taken != nil && taken.Kind == Ended
+	case Kept:
+		step := j.Plan.Step(e.Step)
+		if step == nil || e.Body == nil {
+			return false
+		}
+		if step.Lead || e.Body.Sign != nil {
+			return true
+		}
+		if step.Part != "" {
+			r, _, _ := Preview(j, e.Step, e.Body)
+			return r != nil && r.ByRule != ""
+		}
+	}
+	return false
+}
+
 // Preview works out a body that is still being typed, and says what is wrong
 // with the fields that are filled in. It changes nothing.
 func Preview(j Job, stepID string, b *Body) (*Reading, *Tell, error) {

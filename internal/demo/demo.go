@@ -31,11 +31,11 @@ func Fill(ctx context.Context, path string) (err error) {
 		return err
 	}
 	for _, p := range people {
-		person, err := h.store.AddPerson(ctx, p.name, p.role)
+		a, err := h.store.AddAccount(ctx, p)
 		if err != nil {
 			return err
 		}
-		h.people = append(h.people, person)
+		h.people = append(h.people, a.Person())
 	}
 	for _, p := range pumps {
 		if err := h.store.SavePump(ctx, p, true); err != nil {

@@ -147,7 +147,7 @@ func often(ctx context.Context, path string, times int) (err error) {
 	if err != nil {
 		return err
 	}
-	person, err := h.store.AddPerson(ctx, people[0].name, people[0].role)
+	person, err := h.store.AddPerson(ctx, people[0].Name, people[0].Role)
 	if err != nil {
 		return err
 	}

@@ -16,10 +16,11 @@ var shop = store.Shop{Name: "Tern Rock Aquarium", Rules: job.Rules{
 	},
 }}
 
-var people = []struct{ name, role string }{
-	{"M. Okafor", "technician"},
-	{"R. Lindqvist", "technician"},
-	{"T. Achterberg", job.Lead},
+var people = []store.Account{
+	{Name: "M. Okafor", Role: "technician"},
+	{Name: "R. Lindqvist", Role: "technician"},
+	{Name: "T. Achterberg", Role: job.Lead, Keeper: true},
+	{Name: "Front office", Role: store.Reader},
 }
 
 const backPullOut = "end-suction-back-pull-out"

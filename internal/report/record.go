@@ -7,7 +7,6 @@ import (
 	"time"
 
 	ics "github.com/arran4/golang-ical"
-	"github.com/boombuler/barcode/qr"
 
 	"settle/core/record"
 )
@@ -87,33 +86,15 @@ func GaugeLabel(g record.GaugePage, address string) ([]byte, error) {
 
 // label is a code with a line in large letters and four in small ones.
 func label(address, big string, lines ...string) ([]byte, error) {
-	code, err := qr.Encode(address, qr.M, qr.Auto)
+	path, err := codePath(address, 4, 4, 28)
 	if err != nil {
 		return nil, err
-	}
-	dots := code.Bounds().Dx()
-	dark := func(x, y int) bool { r, _, _, _ := code.At(x, y).RGBA(); return r == 0 }
-	const left, top, side = 4.0, 4.0, 28.0
-	dot := side / float64(dots)
-	var path strings.Builder
-	for y := range dots {
-		for x := 0; x < dots; x++ {
-			if !dark(x, y) {
-				continue
-			}
-			from := x
-			for x < dots && dark(x, y) {
-				x++
-			}
-			fmt.Fprintf(&path, "M%.3f %.3fh%.3fv%.3fh-%.3fz", left+float64(from)*dot, top+float64(y)*dot, float64(x-from)*dot,
-				dot, float64(x-from)*dot)
-		}
 	}
 	var out strings.Builder
 	fmt.Fprintf(&out,
 		`<svg xmlns="http://www.w3.org/2000/svg" width="70mm" height="36mm" viewBox="0 0 70 36" `+
 			`font-family="sans-serif"><rect width="70" height="36" fill="#fff"/>`+
-			`<path shape-rendering="crispEdges" d="%s"/>`, path.String())
+			`<path shape-rendering="crispEdges" d="%s"/>`, path)
 	words := func(y, size float64, weight, text string) {
 		// The letters of a long tag are drawn closer, not cut.
 		fit := ""

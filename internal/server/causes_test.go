@@ -42,7 +42,7 @@ func worked(t *testing.T, srv *httptest.Server, number, until string, given map[
 		if step.ID == until {
 			return &view
 		}
-		form := EntryForm{ID: fmt.Sprintf("whole-%s-%d", number, len(view.Log)), By: "p1", Kind: job.Kept,
+		form := EntryForm{ID: fmt.Sprintf("whole-%s-%d", number, len(view.Log)), Kind: job.Kept,
 			Step: step.ID, On: step.Entry, Reason: step.Again}
 		if step.State == job.Decide {
 			form.Kind, form.Reason = job.Decided, "accepted"
@@ -103,7 +103,7 @@ func TestCausesOfWholeJobsByTheAPI(t *testing.T) {
 		if status, _, b := call(t, srv, "POST", "/api/v1/pumps", pump); status >= 300 {
 			t.Fatalf("%d %s", status, b)
 		}
-		status, _, b := call(t, srv, "POST", "/api/v1/jobs", fmt.Sprintf(`{"id":"whole-job-%d","by":"p1","pump":%q,`+
+		status, _, b := call(t, srv, "POST", "/api/v1/jobs", fmt.Sprintf(`{"id":"whole-job-%d","pump":%q,`+
 			`"complaint":"noise","scope":"overhaul","arrives":"in-line"}`, i, tag))
 		number := decoded[JobView](t, status, b).Number
 		view := worked(t, srv, number, "heat-bearing", tt.given)

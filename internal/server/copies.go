@@ -2,6 +2,7 @@ package server
 
 import (
 	"context"
+	"fmt"
 	"net/http"
 	"time"
 
@@ -9,6 +10,7 @@ import (
 
 	"settle/core/words"
 	"settle/internal/copies"
+	"settle/internal/door"
 )
 
 // CopiesView is how the copies of the shop stand.
@@ -54,7 +56,11 @@ func (s *server) getCopies(ctx context.Context, _ *struct{}) (*body[CopiesView],
 }
 
 func (s *server) keepCopies(ctx context.Context, in *struct{ Body KeepForm }) (*body[CopiesView], error) {
-	if err := s.store.KeepCopies(ctx, in.Body.Keep); err != nil {
+	err := s.store.KeepCopies(ctx, in.Body.Keep)
+	if err == nil {
+		err = s.door.Note(ctx, door.Of(ctx), door.SetCopies, fmt.Sprint(in.Body.Keep))
+	}
+	if err != nil {
 		return nil, err
 	}
 	return s.copiesView(ctx)

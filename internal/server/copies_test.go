@@ -10,6 +10,7 @@ import (
 // A copy is made, tried and kept through the API; how the shop is says the health address.
 func TestCopiesAndHealth(t *testing.T) {
 	s, srv := demoStore(t)
+	come(t, srv, "p3")
 	folder := filepath.Dir(s.File())
 	const at = "/api/v1/copies"
 	if v := get[CopiesView](t, srv, at); len(v.Copies) != 0 || v.Keep != 14 || v.Trial != nil {
@@ -38,7 +39,7 @@ func TestCopiesAndHealth(t *testing.T) {
 		t.Fatal(err)
 	}
 	status, _, b = call(t, srv, "POST", "/api/v1/pumps/LS-204/log",
-		`{"id":"after-it-went","by":"p1","kind":"remark","text":"grooved"}`)
+		`{"id":"after-it-went","kind":"remark","text":"grooved"}`)
 	if status != 503 || !strings.Contains(string(b), "not in its folder any more") {
 		t.Errorf("an entry without the folder: %d %s", status, b)
 	}
@@ -52,7 +53,7 @@ func TestCopiesAndHealth(t *testing.T) {
 		t.Fatal(err)
 	}
 	status, _, _ = call(t, srv, "POST", "/api/v1/pumps/LS-204/log",
-		`{"id":"after-it-came","by":"p1","kind":"remark","text":"grooved"}`)
+		`{"id":"after-it-came","kind":"remark","text":"grooved"}`)
 	if status != 201 {
 		t.Errorf("when it is back: %d", status)
 	}

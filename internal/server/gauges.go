@@ -11,6 +11,7 @@ import (
 	"settle/core/gauge"
 	"settle/core/job"
 	"settle/core/record"
+	"settle/internal/door"
 	"settle/internal/register"
 	"settle/internal/report"
 	"settle/internal/store"
@@ -26,7 +27,6 @@ type GaugesView struct {
 // GaugeForm is an entry of a gauge's log as it is sent.
 type GaugeForm struct {
 	ID    string           `json:"id" doc:"made by the sender; sending it twice is harmless"`
-	By    string           `json:"by" doc:"id of the person at work"`
 	Kind  record.GaugeKind `json:"kind" enum:"put,calibrated,bad,retired"`
 	Gauge *record.Gauge    `json:"gauge,omitempty" doc:"put: all of it; calibrated: the days and the certificate"`
 	Text  string           `json:"text,omitempty"`
@@ -34,7 +34,6 @@ type GaugeForm struct {
 
 // HeldForm says which gauge of a kind a person has in the hand.
 type HeldForm struct {
-	By   string     `json:"by" doc:"id of the person"`
 	Kind gauge.Kind `json:"kind"`
 	Key  string     `json:"key" doc:"blank: none of the register"`
 }
@@ -74,9 +73,7 @@ func kindsOfGauges() []string {
 	return words
 }
 
-func (s *server) listGauges(ctx context.Context, in *struct {
-	Person string `query:"person" doc:"id of whoever is at work"`
-}) (*body[GaugesView], error) {
+func (s *server) listGauges(ctx context.Context, _ *struct{}) (*body[GaugesView], error) {
 	all, err := s.store.Gauges(ctx)
 	if err != nil {
 		return nil, err
@@ -84,7 +81,7 @@ func (s *server) listGauges(ctx context.Context, in *struct {
 	for i := range all {
 		all[i].Log = []record.GaugeLine{} // each has a page of its own
 	}
-	held, err := s.store.Held(ctx, in.Person)
+	held, err := s.store.Held(ctx, door.Of(ctx).Account.ID)
 	return &body[GaugesView]{GaugesView{all, gauge.Kinds, held}}, err
 }
 
@@ -98,8 +95,8 @@ func (s *server) noteGauge(ctx context.Context, in *struct {
 	Body GaugeForm
 }) (*body[record.GaugePage], error) {
 	b := in.Body
-	if err := s.store.NoteGauges(ctx, b.By, store.GaugeNote{Key: in.Key, Line: record.GaugeLine{ID: b.ID, Kind: b.Kind,
-		Gauge: b.Gauge, Text: b.Text}}); err != nil {
+	if err := s.store.NoteGauges(ctx, door.Of(ctx).Account.ID, store.GaugeNote{Key: in.Key,
+		Line: record.GaugeLine{ID: b.ID, Kind: b.Kind, Gauge: b.Gauge, Text: b.Text}}); err != nil {
 		return nil, err
 	}
 	return s.getGauge(ctx, &in.GaugePath)
@@ -107,15 +104,10 @@ func (s *server) noteGauge(ctx context.Context, in *struct {
 
 func (s *server) holdGauge(ctx context.Context, in *struct{ Body HeldForm }) (*body[GaugesView], error) {
 	b := in.Body
-	if _, err := s.store.Person(ctx, b.By); err != nil {
+	if err := s.store.Hold(ctx, door.Of(ctx).Account.ID, b.Kind, b.Key); err != nil {
 		return nil, err
 	}
-	if err := s.store.Hold(ctx, b.By, b.Kind, b.Key); err != nil {
-		return nil, err
-	}
-	return s.listGauges(ctx, &struct {
-		Person string `query:"person" doc:"id of whoever is at work"`
-	}{b.By})
+	return s.listGauges(ctx, nil)
 }
 
 func (s *server) touched(ctx context.Context, in *struct {

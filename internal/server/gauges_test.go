@@ -16,7 +16,7 @@ const gaugeAPI = "/api/v1/gauges"
 
 // A job at the step where the end play is to be measured, and an entry there with a gauge.
 func endPlay(id, key, word string) string {
-	return fmt.Sprintf(`{"id":%q,"by":"p1","kind":"kept","step":"runout-seal-built","body":{"unit":"thou",`+
+	return fmt.Sprintf(`{"id":%q,"kind":"kept","step":"runout-seal-built","body":{"unit":"thou",`+
 		`"gauge":{"key":%q,"word":%q,"mpe":"9 mm","name":"made up"},"dial":{"graduation":"0.5 thou","back_to_start":"0",`+
 		`"readings":[{"clock":"12","value":"0"},{"clock":"3","value":"0.5"},{"clock":"6","value":"1.5"},`+
 		`{"clock":"9","value":"1"}]}}}`, id, key, word)
@@ -45,7 +45,7 @@ func TestAGaugeInTheHandOfAnEntry(t *testing.T) {
 		}
 	}
 	// Past due: told, goes on with a word.
-	if status, b := note("IND-1", `{"id":"calib-past","by":"p1","kind":"calibrated","gauge":{"key":"","name":"","kind":`+
+	if status, b := note("IND-1", `{"id":"calib-past","kind":"calibrated","gauge":{"key":"","name":"","kind":`+
 		`"indicator","calibrated":"2025-03-02","due":"2026-03-02"}}`); status >= 300 {
 		t.Fatalf("%d %s", status, b)
 	}
@@ -69,7 +69,7 @@ func TestAGaugeInTheHandOfAnEntry(t *testing.T) {
 		t.Errorf("the sheet lists %+v", v.Sheet.Gauges)
 	}
 	// Sent twice it is kept once, whatever the register says by then.
-	if status, b := note("IND-1", `{"id":"calib-now1","by":"p1","kind":"calibrated","text":"county","gauge":{"key":`+
+	if status, b := note("IND-1", `{"id":"calib-now1","kind":"calibrated","text":"county","gauge":{"key":`+
 		`"","name":"","kind":"indicator","calibrated":"2026-11-20","due":"2027-11-20"}}`); status >= 300 {
 		t.Fatalf("%d %s", status, b)
 	}
@@ -126,7 +126,7 @@ func TestTheRegisterOfGaugesAsFiles(t *testing.T) {
 	}
 	take := func(file, try string) (int, []byte) {
 		t.Helper()
-		status, _, b := call(t, srv, "POST", "/api/v1/register/gauges?by=p1"+try, file, send("text/csv"))
+		status, _, b := call(t, srv, "POST", "/api/v1/register/gauges"+try, file, send("text/csv"), as(t, srv, "p3"))
 		return status, b
 	}
 	status, b := take(string(csv), "")
@@ -135,7 +135,7 @@ func TestTheRegisterOfGaugesAsFiles(t *testing.T) {
 	}
 	changed := strings.Replace(string(csv), "Drawer 1, pump bench", "Drawer 4", 1) +
 		"MIC-2,Micrometer 0 to 25,micrometer,0.01 mm,0 to 25 mm,0.004 mm,2026-11-01,2027-11-01,Drawer 3,\n"
-	status, b = take(changed, "&try=true")
+	status, b = take(changed, "?try=true")
 	if try := decoded[TakenIn](t, status, b); try.Done || try.Changed+try.Added != 2 {
 		t.Errorf("tried: %+v", try)
 	}
@@ -173,35 +173,35 @@ func TestTheRegisterOfGaugesAsFiles(t *testing.T) {
 // Which gauge is in the hand is remembered for each person and kind.
 func TestTheGaugeInTheHandIsRemembered(t *testing.T) {
 	srv := demoShop(t)
-	held := func(person string) map[string]string {
+	second := as(t, srv, "p2")
+	held := func(by ...func(*http.Request)) map[string]string {
 		t.Helper()
 		out := map[string]string{}
-		for kind, key := range get[GaugesView](t, srv, gaugeAPI+"?person="+person).Held {
+		for kind, key := range get[GaugesView](t, srv, gaugeAPI, by...).Held {
 			out[string(kind)] = key
 		}
 		return out
 	}
-	if h := held("p1"); h["indicator"] != "IND-1" || h["torque-wrench"] != "TW-1" {
+	if h := held(); h["indicator"] != "IND-1" || h["torque-wrench"] != "TW-1" {
 		t.Errorf("the demo's technician holds %v", h)
 	}
-	if h := held("p2"); len(h) != 0 {
+	if h := held(second); len(h) != 0 {
 		t.Errorf("nobody gave the other anything: %v", h)
 	}
 	for _, tt := range []struct {
 		body   string
 		status int
 	}{
-		{`{"by":"p2","kind":"indicator","key":"IND-1"}`, 201},
-		{`{"by":"p2","kind":"indicator","key":""}`, 201},
-		{`{"by":"p2","kind":"ruler","key":""}`, 422},
-		{`{"by":"p2","kind":"indicator","key":"IND-9"}`, 404},
-		{`{"by":"nobody","kind":"indicator","key":"IND-1"}`, 422},
+		{`{"kind":"indicator","key":"IND-1"}`, 201},
+		{`{"kind":"indicator","key":""}`, 201},
+		{`{"kind":"ruler","key":""}`, 422},
+		{`{"kind":"indicator","key":"IND-9"}`, 404},
 	} {
-		if status, _, b := call(t, srv, "POST", "/api/v1/gauges-held", tt.body); status != tt.status {
+		if status, _, b := call(t, srv, "POST", "/api/v1/gauges-held", tt.body, second); status != tt.status {
 			t.Errorf("%s: %d %s", tt.body, status, b)
 		}
 	}
-	if h := held("p2"); h["indicator"] != "" {
+	if h := held(second); h["indicator"] != "" {
 		t.Errorf("put down again: %v", h)
 	}
 }

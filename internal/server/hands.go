@@ -9,6 +9,7 @@ import (
 
 	"settle/core/field"
 	"settle/core/job"
+	"settle/internal/door"
 	"settle/internal/store"
 )
 
@@ -37,14 +38,9 @@ func (s *server) listHands(ctx context.Context, in *struct {
 func (s *server) beginStep(ctx context.Context, in *struct {
 	StepPath
 	Body struct {
-		By    string     `json:"by" doc:"id of the person at work"`
 		Began *time.Time `json:"began,omitempty" doc:"when its clock was started; missing where none runs"`
 	}
 }) (*body[[]store.Hand], error) {
-	by, err := s.store.Person(ctx, in.Body.By)
-	if err != nil {
-		return nil, err
-	}
 	r, err := s.store.Job(ctx, in.Number)
 	if err != nil {
 		return nil, err
@@ -57,22 +53,15 @@ func (s *server) beginStep(ctx context.Context, in *struct {
 	if in.Body.Began != nil {
 		clock = &store.Clock{Began: *in.Body.Began, Minutes: float64(step.Panel.Minutes)}
 	}
-	if err := s.store.Begin(ctx, in.Number, in.Step, by, clock); err != nil {
+	if err := s.store.Begin(ctx, in.Number, in.Step, door.Of(ctx).Account.Person(), clock); err != nil {
 		return nil, err
 	}
 	hands, err := s.store.Hands(ctx, in.Number)
 	return &body[[]store.Hand]{hands}, err
 }
 
-func (s *server) letGoStep(ctx context.Context, in *struct {
-	StepPath
-	By string `query:"by" required:"true" doc:"id of the person who had begun it"`
-}) (*body[[]store.Hand], error) {
-	by, err := s.store.Person(ctx, in.By)
-	if err != nil {
-		return nil, err
-	}
-	if err := s.store.LetGo(ctx, in.Number, in.Step, by); err != nil {
+func (s *server) letGoStep(ctx context.Context, in *StepPath) (*body[[]store.Hand], error) {
+	if err := s.store.LetGo(ctx, in.Number, in.Step, door.Of(ctx).Account.Person()); err != nil {
 		return nil, err
 	}
 	hands, err := s.store.Hands(ctx, in.Number)

@@ -14,6 +14,7 @@ import (
 	"settle/core/judge"
 	"settle/core/quantity"
 	"settle/core/record"
+	"settle/internal/door"
 	"settle/internal/report"
 	"settle/internal/store"
 )
@@ -68,6 +69,9 @@ func (s *server) view(ctx context.Context, r *store.Job, sheet *job.Sheet) (*bod
 	if v.Again, err = s.again(ctx, r, sheet); err != nil {
 		return nil, err
 	}
+	if door.Of(ctx).Job != "" {
+		v.Again = map[string]string{} // who came by a link sees nothing of other jobs
+	}
 	v.Changed, err = s.store.Changed(ctx, r, sheet)
 	return &body[JobView]{v}, err
 }
@@ -87,7 +91,6 @@ func (s *server) again(ctx context.Context, r *store.Job, sheet *job.Sheet) (map
 // EntryForm is an entry as it is sent; the server adds number, time and hash.
 type EntryForm struct {
 	ID     string       `json:"id" doc:"made by the sender; sending it twice is harmless"`
-	By     string       `json:"by" doc:"id of the person at work"`
 	Kind   string       `json:"kind" enum:"kept,decided,pictured,withdrawn,ended,amended,scoped"`
 	Step   string       `json:"step,omitempty"`
 	On     string       `json:"on,omitempty" doc:"id of the entry it takes the place of, decides about or withdraws"`
@@ -95,11 +98,16 @@ type EntryForm struct {
 	Body   *job.Body    `json:"body,omitempty"`
 	Ending job.Ending   `json:"ending,omitempty" enum:"mistake,scrapped,taken-away,other" doc:"ended: why"`
 	Scope  *job.Scoping `json:"scope,omitempty" doc:"scoped: the scope from here on"`
+	PIN    string       `json:"pin,omitempty" maxLength:"200" doc:"PIN or passphrase once more, where it is a signature"`
 	job.Source
 }
 
-// entry is what the form says, by somebody the shop knows.
-func (f EntryForm) entry(by job.Person) job.Entry {
+// entry is what the form says, by who is signed in, at the tablet that was let in.
+func (f EntryForm) entry(c door.Caller) job.Entry {
+	if c.Device.Name != "" {
+		f.Device = c.Device.Name
+	}
+	by := c.Account.Person()
 	return job.Entry{ID: f.ID, By: by, Kind: f.Kind, Step: f.Step, On: f.On, Reason: f.Reason, Body: f.Body,
 		Ending: f.Ending, Scope: f.Scope, Source: f.Source}
 }
@@ -161,7 +169,6 @@ func (s *server) listJobs(ctx context.Context, in *struct {
 func (s *server) openJob(ctx context.Context, in *struct {
 	Body struct {
 		ID        string   `json:"id" minLength:"1" maxLength:"64" doc:"made by the sender; sending it twice is harmless"`
-		By        string   `json:"by" doc:"id of the person at work"`
 		Pump      string   `json:"pump" doc:"tag"`
 		Complaint string   `json:"complaint,omitempty" doc:"why the pump is here, in words"`
 		Why       string   `json:"why,omitempty" doc:"key of the plan's complaint"`
@@ -170,12 +177,9 @@ func (s *server) openJob(ctx context.Context, in *struct {
 		Hours     *float64 `json:"hours,omitempty" doc:"its running hours, where they are known"`
 	}
 }) (*body[JobView], error) {
-	by, err := s.store.Person(ctx, in.Body.By)
-	if err != nil {
-		return nil, err
-	}
 	b := in.Body
-	number, err := s.store.OpenJob(ctx, store.ToOpen{ID: b.ID, Tag: b.Pump, Hours: b.Hours, By: by,
+	number, err := s.store.OpenJob(ctx, store.ToOpen{ID: b.ID, Tag: b.Pump, Hours: b.Hours,
+		By:    door.Of(ctx).Account.Person(),
 		Asked: job.Asked{Complaint: b.Complaint, Why: b.Why, Scope: b.Scope, Arrives: b.Arrives}})
 	if err != nil {
 		return nil, err
@@ -380,15 +384,27 @@ func (s *server) appendEntry(ctx context.Context, in *struct {
 	JobPath
 	Body EntryForm
 }) (*body[JobView], error) {
-	by, err := s.store.Person(ctx, in.Body.By)
-	if err != nil {
+	e := in.Body.entry(door.Of(ctx))
+	if err := s.confirm(ctx, in.Number, e, in.Body.PIN); err != nil {
 		return nil, err
 	}
-	r, _, err := s.store.Append(ctx, in.Number, in.Body.entry(by))
+	r, _, err := s.store.Append(ctx, in.Number, e)
 	if err != nil {
 		return nil, err
 	}
 	return s.view(ctx, r, nil)
+}
+
+// confirm asks for the PIN again where an entry is a signature.
+func (s *server) confirm(ctx context.Context, number string, e job.Entry, pin string) error {
+	r, err := s.store.Job(ctx, number)
+	if err != nil {
+		return err
+	}
+	if !job.Signs(r.Job, e) {
+		return nil
+	}
+	return s.door.Confirm(ctx, door.Of(ctx), pin)
 }
 
 func (s *server) looked(ctx context.Context, in *JobPath) (*body[JobView], error) {

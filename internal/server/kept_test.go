@@ -5,6 +5,7 @@ import (
 	"database/sql"
 	"encoding/json"
 	"fmt"
+	"net/http"
 	"net/http/httptest"
 	"path/filepath"
 	"strings"
@@ -12,19 +13,20 @@ import (
 	"time"
 
 	"settle/core/job"
-	"settle/internal/copies"
 	"settle/internal/demo"
+	"settle/internal/door"
 	"settle/internal/store"
 )
 
 // put posts an entry about a job and returns the status and the job with it.
-func put(t *testing.T, srv *httptest.Server, number string, form map[string]any) (int, JobView, []byte) {
+func put(t *testing.T, srv *httptest.Server, number string, form map[string]any, change ...func(*http.Request)) (int,
+	JobView, []byte) {
 	t.Helper()
 	text, err := json.Marshal(form)
 	if err != nil {
 		t.Fatal(err)
 	}
-	status, _, b := call(t, srv, "POST", "/api/v1/jobs/"+number+"/entries", string(text))
+	status, _, b := call(t, srv, "POST", "/api/v1/jobs/"+number+"/entries", string(text), change...)
 	var v JobView
 	if status < 300 {
 		if err := json.Unmarshal(b, &v); err != nil {
@@ -50,7 +52,7 @@ func TestEntriesSayWhereTheyCameFrom(t *testing.T) {
 	srv := demoShop(t)
 	step := jobAt(t, srv, "/api/v1/jobs/J-0005").Sheet.Step("runout-coupling-built")
 	status, v, b := put(t, srv, "J-0005", map[string]any{
-		"id": "from-paper", "by": "p1", "kind": "withdrawn", "step": step.ID, "on": step.Entry, "reason": "wrong pump",
+		"id": "from-paper", "kind": "withdrawn", "step": step.ID, "on": step.Entry, "reason": "wrong pump",
 		"device": "bench 2", "clock": "2026-11-26T08:00:00Z", "done_at": "2026-11-26T07:00:00Z", "done_by": "R. Lindqvist",
 		"on_paper": true, "round": 2,
 		"from": map[string]any{"body.tool.measured": map[string]any{"step": "gap", "text": "31 thou"}},
@@ -74,11 +76,11 @@ func TestEntriesSayWhereTheyCameFrom(t *testing.T) {
 		t.Errorf("the entry says %q", said)
 	}
 	for name, form := range map[string]map[string]any{
-		"on":     {"id": "w-1", "by": "p1", "kind": "withdrawn", "step": step.ID, "on": "nobody", "reason": "x"},
-		"reason": {"id": "w-2", "by": "p1", "kind": "decided", "step": "end-play-found", "reason": ""},
-		"device": {"id": "w-3", "by": "p1", "kind": "kept", "step": step.ID, "device": strings.Repeat("x", 200)},
-		"kind":   {"id": "w-4", "by": "p1", "kind": "erased", "step": step.ID},
-		"colour": {"id": "w-5", "by": "p1", "kind": "kept", "step": step.ID, "colour": "red"},
+		"on":     {"id": "w-1", "kind": "withdrawn", "step": step.ID, "on": "nobody", "reason": "x"},
+		"reason": {"id": "w-2", "kind": "decided", "step": "end-play-found", "reason": ""},
+		"device": {"id": "w-3", "kind": "kept", "step": step.ID, "device": strings.Repeat("x", 200)},
+		"kind":   {"id": "w-4", "kind": "erased", "step": step.ID},
+		"colour": {"id": "w-5", "kind": "kept", "step": step.ID, "colour": "red"},
 	} {
 		if status, _, b := put(t, srv, "J-0005", form); status < 400 || status >= 500 || !bytes.Contains(b, []byte(name)) &&
 			name != "reason" {
@@ -94,7 +96,7 @@ func TestAnOlderSheetIsHad(t *testing.T) {
 	if len(first.Sheets) != 1 || first.Sheets[0].Kind != job.Kept || first.Sheets[0].Later || len(first.Changed) != 0 {
 		t.Fatalf("kept: %+v, changed: %+v", first.Sheets, first.Changed)
 	}
-	status, v, b := put(t, srv, "J-0004", map[string]any{"id": "amend-1", "by": "p2", "kind": "amended",
+	status, v, b := put(t, srv, "J-0004", map[string]any{"id": "amend-1", "kind": "amended",
 		"reason": "serial of the seal is 88-14"})
 	if status != 201 || len(v.Sheets) != 2 || v.Sheet.Amended[0].Reason != "serial of the seal is 88-14" {
 		t.Fatalf("%d %.300s", status, b)
@@ -114,7 +116,7 @@ func TestAnOlderSheetIsHad(t *testing.T) {
 			t.Errorf("%s: %d %.200s", path, status, b)
 		}
 	}
-	if status, _, b := put(t, srv, "J-0005", map[string]any{"id": "amend-2", "by": "p2", "kind": "amended",
+	if status, _, b := put(t, srv, "J-0005", map[string]any{"id": "amend-2", "kind": "amended",
 		"reason": "x"}); status != 409 || !bytes.Contains(b, []byte("not signed")) {
 		t.Errorf("amending a job that is open: %d %.200s", status, b)
 	}
@@ -122,12 +124,12 @@ func TestAnOlderSheetIsHad(t *testing.T) {
 
 func TestAJobIsEndedByTheAPI(t *testing.T) {
 	srv := demoShop(t)
-	form := map[string]any{"id": "end-1", "by": "p1", "kind": "ended", "ending": "scrapped", "reason": "casing cracked"}
-	if status, _, b := put(t, srv, "J-0006", form); status != 422 || !bytes.Contains(b, []byte(`"field":"by"`)) {
+	form := map[string]any{"id": "end-1", "kind": "ended", "ending": "scrapped", "reason": "casing cracked"}
+	if status, _, b := put(t, srv, "J-0006", form); status != 422 || !bytes.Contains(b, []byte("must be a lead")) {
 		t.Errorf("by a technician: %d %.300s", status, b)
 	}
-	form["by"] = "p3"
-	if status, v, b := put(t, srv, "J-0006", form); status != 201 || v.Sheet.State != job.Closed ||
+	lead := as(t, srv, "p3")
+	if status, v, b := put(t, srv, "J-0006", form, lead); status != 201 || v.Sheet.State != job.Closed ||
 		v.Sheet.Ended.Ending != job.Scrapped {
 		t.Fatalf("by a lead: %d %.300s", status, b)
 	}
@@ -136,13 +138,13 @@ func TestAJobIsEndedByTheAPI(t *testing.T) {
 		t.Errorf("the list of ended jobs: %.300s", b)
 	}
 	// Its pump takes another, and the first is then not taken up beside it.
-	if status, _, b := call(t, srv, "POST", "/api/v1/jobs", `{"id":"second-1","by":"p1","pump":"IN-101",`+
+	if status, _, b := call(t, srv, "POST", "/api/v1/jobs", `{"id":"second-1","pump":"IN-101",`+
 		`"complaint":"back again"}`); status != 201 {
 		t.Fatalf("another job of the pump: %d %.300s", status, b)
 	}
-	if status, _, b := put(t, srv, "J-0006", map[string]any{"id": "back-1", "by": "p3", "kind": "withdrawn",
+	if status, _, b := put(t, srv, "J-0006", map[string]any{"id": "back-1", "kind": "withdrawn",
 		"on":     "end-1",
-		"reason": "it stays"}); status != 422 || !bytes.Contains(b, []byte("open job already")) {
+		"reason": "it stays"}, lead); status != 422 || !bytes.Contains(b, []byte("open job already")) {
 		t.Errorf("taken up beside another: %d %.300s", status, b)
 	}
 	_, _, page := call(t, srv, "GET", "/api/v1/pumps/IN-101", "")
@@ -162,8 +164,7 @@ func TestChangesAreToldByTheAPI(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	srv := httptest.NewServer(New(s, copies.Beside(s, time.Now), built))
-	t.Cleanup(func() { srv.Close(); _ = s.Close() })
+	srv := served(t, s, door.How{Demo: true, Local: true})
 	db, err := sql.Open("sqlite", path)
 	if err != nil {
 		t.Fatal(err)

@@ -8,6 +8,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/sse"
 
+	"settle/internal/door"
 	"settle/internal/store"
 )
 
@@ -26,9 +27,14 @@ func (s *server) live(api huma.API) {
 
 // tellLive ends when the reader goes, is too far behind, or the server shuts down.
 func (s *server) tellLive(ctx context.Context, _ *struct{}, send sse.Sender) {
+	caller, turn := door.Of(ctx), s.door.Turn()
+	done, may := s.door.Stream(caller)
+	if may {
+		defer done()
+	}
 	events, stop := s.store.Watch()
 	defer stop()
-	if events == nil { // too many look on: come again later
+	if events == nil || !may { // too many look on: come again later
 		_ = send(sse.Message{Data: beating{}, Retry: int(beat.Milliseconds())})
 		return
 	}
@@ -36,6 +42,11 @@ func (s *server) tellLive(ctx context.Context, _ *struct{}, send sse.Sender) {
 	defer still.Stop()
 	// The first beat opens the stream at the reader's end; later ones find a reader that is gone.
 	for err := send.Data(beating{}); err == nil; {
+		if now := s.door.Turn(); now != turn {
+			if turn = now; !s.door.Still(ctx, caller) {
+				return
+			}
+		}
 		select {
 		case <-ctx.Done():
 			return

@@ -1,12 +1,15 @@
 package server
 
 import (
+	"cmp"
 	"context"
 	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"settle/internal/door"
 	"settle/internal/picture"
+	"settle/internal/store"
 )
 
 // PhotoKept names a picture that is kept.
@@ -48,6 +51,11 @@ func (s *server) addPhoto(ctx context.Context, in *struct {
 func (s *server) getPhoto(ctx context.Context, in *struct {
 	ID string `path:"id"`
 }) (*photoBytes, error) {
+	if number := door.Of(ctx).Job; number != "" {
+		if of, err := s.store.PhotoOf(ctx, in.ID); err != nil || of != number {
+			return nil, problem(cmp.Or(err, error(&store.NotFound{What: "photo", Key: in.ID})))
+		}
+	}
 	jpeg, err := s.store.Photo(ctx, in.ID)
 	// Its id is the hash of its bytes: it never changes.
 	return &photoBytes{"image/jpeg", "private, max-age=31536000, immutable", jpeg}, problem(err)

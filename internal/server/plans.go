@@ -12,6 +12,7 @@ import (
 
 	"settle/core/field"
 	"settle/core/plan"
+	"settle/internal/door"
 	"settle/internal/store"
 )
 
@@ -138,12 +139,7 @@ func (s *server) previewPlan(ctx context.Context, in *struct{ Body PlanText }) (
 }
 
 func (s *server) addPlan(ctx context.Context,
-	in *struct {
-		Body struct {
-			PlanText
-			By string `json:"by" doc:"id of the person"`
-		}
-	}) (*body[PlanCheck], error) {
+	in *struct{ Body PlanText }) (*body[PlanCheck], error) {
 	check, p, err := s.checkPlan(ctx, in.Body.Text)
 	if err != nil {
 		return nil, err
@@ -151,5 +147,5 @@ func (s *server) addPlan(ctx context.Context,
 	if p == nil {
 		return nil, field.Errorf("text", "%s", check.Faults[0].Message)
 	}
-	return &body[PlanCheck]{check}, s.store.ImportPlan(ctx, p, in.Body.By)
+	return &body[PlanCheck]{check}, s.store.ImportPlan(ctx, p, door.Of(ctx).Account.ID)
 }

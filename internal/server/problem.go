@@ -15,6 +15,7 @@ import (
 	"settle/core/field"
 	"settle/core/job"
 	"settle/core/words"
+	"settle/internal/door"
 	"settle/internal/store"
 )
 
@@ -92,6 +93,7 @@ func problem(err error) error {
 	var missing *store.NotFound
 	var unwritable *store.Unwritable
 	var ready *Problem
+	var wait *door.Wait
 	var damaged *job.Damaged
 	var many field.Errors
 	var one *field.Error
@@ -107,6 +109,9 @@ func problem(err error) error {
 	case errors.As(err, &damaged):
 		return &Problem{Title: "Changed after it was signed", Status: http.StatusConflict,
 			Detail: words.Capital(damaged.Error()) + "."}
+	case errors.As(err, &wait):
+		return &Problem{Title: "Wait", Status: http.StatusTooManyRequests, Detail: wait.Error(),
+			Errors: []*field.Error{{Field: "wait", Message: wait.Error()}}}
 	case errors.As(err, &ready):
 		return ready
 	case errors.As(err, &unwritable):

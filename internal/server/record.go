@@ -13,6 +13,7 @@ import (
 	"settle/core/field"
 	"settle/core/job"
 	"settle/core/record"
+	"settle/internal/door"
 	"settle/internal/picture"
 	"settle/internal/report"
 )
@@ -50,7 +51,6 @@ type PaperKept struct {
 // LineForm is an entry of a pump's log as it is sent.
 type LineForm struct {
 	ID    string      `json:"id" doc:"made by the sender; sending it twice is harmless"`
-	By    string      `json:"by" doc:"id of the person at work"`
 	Kind  record.Kind `json:"kind" enum:"remark,done,hours,grease,paper"`
 	On    string      `json:"on,omitempty" doc:"done: the remark that is settled"`
 	Text  string      `json:"text,omitempty"`
@@ -105,7 +105,7 @@ func (s *server) notePump(ctx context.Context, in *struct {
 	}
 	b := in.Body
 	if err := s.store.Note(ctx, in.Tag, record.Line{ID: b.ID, Kind: b.Kind, On: b.On, Text: b.Text, Hours: b.Hours,
-		File: b.File}, b.By, sheet.Remarks); err != nil {
+		File: b.File}, door.Of(ctx).Account.ID, sheet.Remarks); err != nil {
 		return nil, err
 	}
 	_, sheet, err = s.page(ctx, in.Tag)

@@ -8,6 +8,7 @@ import (
 
 	"settle/core/job"
 	"settle/core/record"
+	"settle/internal/door"
 	"settle/internal/register"
 	"settle/internal/store"
 )
@@ -73,11 +74,10 @@ func (s *server) registerFile(ctx context.Context, in *struct {
 func (s *server) takeInRegister(ctx context.Context, in *struct {
 	What    string `path:"what" enum:"pumps,limits,gauges"`
 	Try     bool   `query:"try" doc:"only say what it would do"`
-	By      string `query:"by" doc:"gauges: id of the person at work"`
 	RawBody []byte `contentType:"text/csv"`
 }) (*body[TakenIn], error) {
 	if in.What == "gauges" {
-		changes, err := s.takeInGauges(ctx, in.RawBody, in.By, in.Try)
+		changes, err := s.takeInGauges(ctx, in.RawBody, door.Of(ctx).Account.ID, in.Try)
 		return &body[TakenIn]{TakenIn{changes, !in.Try}}, problem(err)
 	}
 	now, err := s.registered(ctx)

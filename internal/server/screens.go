@@ -5,54 +5,11 @@ import (
 	"errors"
 	"fmt"
 	"io/fs"
-	"net"
 	"net/http"
-	"net/url"
 	"strings"
 
 	"github.com/gin-gonic/gin"
 )
-
-// guard keeps other sites out. There is no sign-in yet, so the server listens
-// on loopback only; a page elsewhere could still make the browser talk to it,
-// by a name that points here or by a form: both are refused.
-func guard(c *gin.Context) {
-	h := c.Writer.Header()
-	h.Set("X-Content-Type-Options", "nosniff")
-	h.Set("Referrer-Policy", "no-referrer")
-	h.Set("Cross-Origin-Opener-Policy", "same-origin")
-	h.Set("Cross-Origin-Resource-Policy", "same-origin")
-	h.Set("Content-Security-Policy", policy(""))
-	host := c.Request.Host
-	if name, _, err := net.SplitHostPort(host); err == nil {
-		host = name
-	}
-	if !Loopback(host) {
-		refuse(c, "This server answers only on this machine: open it as http://127.0.0.1 with its port.")
-		return
-	}
-	if origin := c.GetHeader("Origin"); origin != "" {
-		if u, err := url.Parse(origin); err != nil || u.Host != c.Request.Host {
-			refuse(c, "Only Settle's own pages may talk to it.")
-			return
-		}
-	}
-	if strings.HasPrefix(c.Request.URL.Path, "/api/") {
-		h.Set("Cache-Control", "no-store")
-	}
-}
-
-func refuse(c *gin.Context, detail string) {
-	c.Header("Content-Type", "application/problem+json")
-	c.AbortWithStatusJSON(http.StatusForbidden, &Problem{Title: http.StatusText(http.StatusForbidden),
-		Status: http.StatusForbidden, Detail: detail})
-}
-
-// Loopback reports whether a host name or address is this machine's own.
-func Loopback(host string) bool {
-	ip := net.ParseIP(strings.Trim(host, "[]"))
-	return host == "localhost" || ip != nil && ip.IsLoopback()
-}
 
 // policy allows our own scripts and styles only; the nonce is for the styles
 // which the front end makes as it runs.

@@ -17,6 +17,7 @@ import (
 	"settle/core/plan"
 	"settle/core/quantity"
 	"settle/internal/copies"
+	"settle/internal/door"
 	"settle/internal/store"
 )
 
@@ -41,22 +42,23 @@ const maxBody = 256 << 10
 type server struct {
 	store  *store.Store
 	keeper *copies.Keeper
+	door   *door.Door
 }
 
 // New returns the handler of the whole application. The front end is the
 // built one, or a file system with no index.html in it.
-func New(s *store.Store, keeper *copies.Keeper, front fs.FS) http.Handler {
+func New(s *store.Store, keeper *copies.Keeper, d *door.Door, front fs.FS) http.Handler {
 	gin.SetMode(gin.ReleaseMode)
 	engine := gin.New()
-	engine.Use(gin.Recovery(), guard)
-	API(engine, s, keeper)
+	engine.Use(gin.Recovery(), newGuard(d).pass)
+	API(engine, s, keeper, d)
 	screens(engine, front)
 	return engine
 }
 
 // API puts the operations on the engine and returns their description. The
 // store may be nil where only the description is wanted.
-func API(engine *gin.Engine, s *store.Store, keeper *copies.Keeper) huma.API {
+func API(engine *gin.Engine, s *store.Store, keeper *copies.Keeper, d *door.Door) huma.API {
 	huma.NewError = newProblem
 	huma.DefaultArrayNullable = false
 	config := huma.DefaultConfig("Settle", "1")
@@ -69,7 +71,9 @@ func API(engine *gin.Engine, s *store.Store, keeper *copies.Keeper) huma.API {
 	types.RegisterTypeAlias(reflect.TypeFor[quantity.Number](), reflect.TypeFor[number]())
 	types.RegisterTypeAlias(reflect.TypeFor[job.Figure](), reflect.TypeFor[figure]())
 	api := humagin.New(engine, config)
-	srv := &server{s, keeper}
+	srv := &server{s, keeper, d}
+	api.UseMiddleware(let(api))
+	srv.doors(api)
 	srv.jobs(api)
 	srv.hands(api)
 	srv.live(api)

@@ -19,6 +19,7 @@ import (
 	"path/filepath"
 	"slices"
 	"strings"
+	"sync"
 	"testing"
 	"testing/fstest"
 	"time"
@@ -31,6 +32,7 @@ import (
 	"settle/core/plan"
 	"settle/internal/copies"
 	"settle/internal/demo"
+	"settle/internal/door"
 	"settle/internal/store"
 )
 
@@ -59,9 +61,40 @@ func demoStore(t testing.TB) (*store.Store, *httptest.Server) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	srv := httptest.NewServer(New(s, copies.Beside(s, time.Now), built))
+	return s, served(t, s, door.How{Demo: true, Local: true})
+}
+
+// served serves a shop until the test ends.
+func served(t testing.TB, s *store.Store, how door.How) *httptest.Server {
+	t.Helper()
+	d, err := door.New(context.Background(), s, time.Now, how)
+	if err != nil {
+		t.Fatal(err)
+	}
+	srv := httptest.NewServer(New(s, copies.Beside(s, time.Now), d, built))
 	t.Cleanup(func() { srv.Close(); s.Close() })
-	return s, srv
+	return srv
+}
+
+// as has a request come from somebody of the demo shop, who comes in by being picked.
+func as(t testing.TB, srv *httptest.Server, person string) func(*http.Request) {
+	t.Helper()
+	status, head, b := call(t, srv, "POST", "/api/v1/session", fmt.Sprintf(`{"person":%q}`, person),
+		func(r *http.Request) { r.Header.Del("Cookie") }) // whoever is in stays so
+	cookie, _, _ := strings.Cut(head.Get("Set-Cookie"), ";")
+	if status != 201 || cookie == "" {
+		t.Fatalf("%s comes in: %d %s", person, status, b)
+	}
+	return func(r *http.Request) { r.Header.Set("Cookie", cookie) }
+}
+
+// comeIn are the cookies of those who came in for all that is asked of a server.
+var comeIn sync.Map
+
+// come has all that is asked from now on come from somebody.
+func come(t testing.TB, srv *httptest.Server, person string) {
+	t.Helper()
+	comeIn.Store(srv.URL, as(t, srv, person))
 }
 
 // call asks and returns status and body; the request may be changed first.
@@ -74,6 +107,9 @@ func call(t testing.TB, srv *httptest.Server, method, path, body string, change 
 	}
 	if body != "" {
 		req.Header.Set("Content-Type", "application/json")
+	}
+	if in, ok := comeIn.Load(srv.URL); ok {
+		change = append([]func(*http.Request){in.(func(*http.Request))}, change...)
 	}
 	for _, c := range change {
 		c(req)
@@ -90,10 +126,10 @@ func call(t testing.TB, srv *httptest.Server, method, path, body string, change 
 	return res.StatusCode, res.Header, b
 }
 
-func get[T any](t testing.TB, srv *httptest.Server, path string) T {
+func get[T any](t testing.TB, srv *httptest.Server, path string, change ...func(*http.Request)) T {
 	t.Helper()
 	var v T
-	status, _, b := call(t, srv, "GET", path, "")
+	status, _, b := call(t, srv, "GET", path, "", change...)
 	if err := json.Unmarshal(b, &v); status != 200 || err != nil {
 		t.Fatalf("GET %s: %d, %v: %.300s", path, status, err, b)
 	}
@@ -133,7 +169,7 @@ func TestDemoShop(t *testing.T) {
 }
 
 func entry(id, step, on, reason, body string) string {
-	return fmt.Sprintf(`{"id":%q,"by":"p1","kind":"kept","step":%q,"on":%q,"reason":%q,"body":%s}`, id, step, on, reason,
+	return fmt.Sprintf(`{"id":%q,"kind":"kept","step":%q,"on":%q,"reason":%q,"body":%s}`, id, step, on, reason,
 		body)
 }
 
@@ -169,6 +205,7 @@ func TestAppendingAndStale(t *testing.T) {
 // Bad input is never answered with 500, and the field is named.
 func TestBadInput(t *testing.T) {
 	srv := demoShop(t)
+	come(t, srv, "p3")
 	step := func(body string) string { return entry("y", "runout-seal-built", "", "", body) }
 	tests := []struct {
 		name, method, path, body string
@@ -194,7 +231,8 @@ func TestBadInput(t *testing.T) {
 			"body.colour", "unexpected"},
 		{"no such step", "POST", entries, entry("y", "polish", "", "", `{"done":true}`), 422, "step", "not a step"},
 		{"blocked", "POST", entries, entry("y", "sign", "", "", `{"sign":{}}`), 409, "", "open"},
-		{"no such person", "POST", entries, strings.Replace(step(good), `"p1"`, `"p77"`, 1), 422, "by", "p77"},
+		{"somebody else's name", "POST", entries, strings.Replace(step(good), `{"id"`, `{"by":"p3","id"`, 1), 422, "by",
+			"unexpected"},
 		{"no such kind", "POST", entries, strings.Replace(step(good), `"kept"`, `"erased"`, 1), 422, "kind", "kept"},
 		{"not JSON", "POST", entries, `{"id":`, 400, "", ""},
 		{"no body", "POST", entries, "", 400, "", ""},
@@ -205,9 +243,9 @@ func TestBadInput(t *testing.T) {
 		{"an unknown pump", "GET", "/api/v1/pumps/ZZ-1", "", 404, "", "ZZ-1"},
 		{"an unknown address", "GET", "/api/v1/nothing", "", 404, "", "openapi"},
 		{"a preview of no step", "POST", "/api/v1/jobs/J-0005/steps/polish/preview", "{}", 422, "step", "not a step"},
-		{"a pump with an open job", "POST", "/api/v1/jobs", `{"id":"z","by":"p1","pump":"WW-601","complaint":"noise"}`, 422,
+		{"a pump with an open job", "POST", "/api/v1/jobs", `{"id":"z","pump":"WW-601","complaint":"noise"}`, 422,
 			"pump", "open job"},
-		{"a job without a complaint", "POST", "/api/v1/jobs", `{"id":"z","by":"p1","pump":"LS-201","complaint":""}`, 422,
+		{"a job without a complaint", "POST", "/api/v1/jobs", `{"id":"z","pump":"LS-201","complaint":""}`, 422,
 			"complaint", "why"},
 		{"a pump with a bad limit", "PUT", "/api/v1/pumps/LS-201",
 			`{"tag":"","name":"x","construction":"A","plan":"end-suction-back-pull-out","options":{},"values":{},` +
@@ -321,7 +359,7 @@ func TestTools(t *testing.T) {
 	if status, _, b = call(t, srv, "POST", "/api/v1/tools/float?unit=furlong", `{}`); status != 422 {
 		t.Errorf("a unit of no name: %d %s", status, b)
 	}
-	note := `{"id":"note-0001","by":"p1","kind":"float","input":"{\"graduation\":\"0.01\",\"trials\":[{\"in\":\"0\",` +
+	note := `{"id":"note-0001","kind":"float","input":"{\"graduation\":\"0.01\",\"trials\":[{\"in\":\"0\",` +
 		`\"out\":\"0.05\"}]}","unit":"mm","address":"unit=mm","remark":"after the flood"}`
 	for range 2 { // sent twice after a lost answer, it is kept once
 		if status, _, b = call(t, srv, "POST", "/api/v1/pumps/LS-204/notes", note); status != 201 {
@@ -368,8 +406,10 @@ func TestAJobThereAndBack(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	two := httptest.NewServer(New(empty, copies.Beside(empty, time.Now), built))
-	t.Cleanup(func() { two.Close(); _ = empty.Close() })
+	if _, err := empty.AddPerson(t.Context(), "A. Technician", "technician"); err != nil {
+		t.Fatal(err)
+	}
+	two := served(t, empty, door.How{Demo: true, Local: true})
 	for _, number := range []string{"J-0004", "J-0015", "J-0006"} {
 		_, _, saved := call(t, one, "GET", "/api/v1/jobs/"+number+"/sheet.json", "")
 		at := strings.Index(string(saved), `"log": [`)
@@ -402,6 +442,7 @@ func TestAJobThereAndBack(t *testing.T) {
 // taken gets a tail.
 func TestAJobOfAnotherShopsPlan(t *testing.T) {
 	one := demoShop(t)
+	come(t, one, "p3")
 	ours := strings.Replace(string(plan.Library()["internal-gear"].Text), "key: internal-gear", "key: gear-our-way", 1)
 	text, err := json.Marshal(ours)
 	if err != nil {
@@ -415,13 +456,13 @@ func TestAJobOfAnotherShopsPlan(t *testing.T) {
 		}
 		return b
 	}
-	must(one, "POST", "/api/v1/plans", `{"by":"p1","text":`+string(text)+`}`)
+	must(one, "POST", "/api/v1/plans", `{"text":`+string(text)+`}`)
 	must(one, "POST", "/api/v1/pumps",
 		`{"tag":"ZZ-1","name":"Spare","construction":"L","kind":"Gear","plan":"gear-our-way","limits":{},"options":{},`+
 			`"values":{}}`)
 	var opened JobView
 	if err := json.Unmarshal(must(one, "POST", "/api/v1/jobs",
-		`{"id":"zz","by":"p1","pump":"ZZ-1","complaint":"noise"}`), &opened); err != nil {
+		`{"id":"zz","pump":"ZZ-1","complaint":"noise"}`), &opened); err != nil {
 		t.Fatal(err)
 	}
 	saved := must(one, "GET", "/api/v1/jobs/"+opened.Number+"/sheet.json", "")
@@ -430,8 +471,10 @@ func TestAJobOfAnotherShopsPlan(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	two := httptest.NewServer(New(empty, copies.Beside(empty, time.Now), built))
-	t.Cleanup(func() { two.Close(); _ = empty.Close() })
+	if _, err := empty.AddPerson(t.Context(), "A. Technician", "technician"); err != nil {
+		t.Fatal(err)
+	}
+	two := served(t, empty, door.How{Demo: true, Local: true})
 	var here, again JobView
 	if err := json.Unmarshal(must(two, "POST", "/api/v1/jobs/import", string(saved)), &here); err != nil ||
 		here.Number != opened.Number {
@@ -609,10 +652,12 @@ func TestPhotos(t *testing.T) {
 // Another site may not talk to the server through somebody's browser.
 func TestGuard(t *testing.T) {
 	srv := demoShop(t)
+	come(t, srv, "p3")
 	for name, change := range map[string]func(*http.Request){
 		"a name that points here": func(r *http.Request) { r.Host = "settle.example:8420" },
 		"another site's page":     func(r *http.Request) { r.Header.Set("Origin", "http://shop.example") },
 		"another port's page":     func(r *http.Request) { r.Header.Set("Origin", "http://127.0.0.1:1") },
+		"another site's picture":  func(r *http.Request) { r.Header.Set("Sec-Fetch-Site", "cross-site") },
 	} {
 		if status, _, b := call(t, srv, "POST", "/api/v1/people", `{"name":"X","role":"lead"}`, change); status != 403 {
 			t.Errorf("%s: %d %s", name, status, b)
@@ -625,7 +670,7 @@ func TestGuard(t *testing.T) {
 }
 
 func TestScreens(t *testing.T) {
-	srv := demoShop(t)
+	s, srv := demoStore(t)
 	status, h, b := call(t, srv, "GET", "/jobs/J-0005?step=x", "")
 	nonce := strings.Split(strings.SplitAfter(string(b), `content="`)[1], `"`)[0]
 	if policy := h.Get("Content-Security-Policy"); status != 200 || len(nonce) < 16 || !strings.Contains(policy,
@@ -652,7 +697,11 @@ func TestScreens(t *testing.T) {
 			t.Errorf("%s: %d, want %d", path, status, want)
 		}
 	}
-	unbuilt := httptest.NewServer(New(nil, nil, fstest.MapFS{}))
+	d, err := door.New(t.Context(), s, time.Now, door.How{Local: true})
+	if err != nil {
+		t.Fatal(err)
+	}
+	unbuilt := httptest.NewServer(New(s, nil, d, fstest.MapFS{}))
 	defer unbuilt.Close()
 	if _, _, b := call(t, unbuilt, "GET", "/", ""); !strings.Contains(string(b), "not built") {
 		t.Errorf("without a front end: %s", b)
@@ -663,7 +712,7 @@ func TestScreens(t *testing.T) {
 func TestPumpRecord(t *testing.T) {
 	srv := demoShop(t)
 	note := func(fields string) (int, string) {
-		status, _, b := call(t, srv, "POST", "/api/v1/pumps/LS-204/log", `{"id":"note-test-1","by":"p1",`+fields+`}`)
+		status, _, b := call(t, srv, "POST", "/api/v1/pumps/LS-204/log", `{"id":"note-test-1",`+fields+`}`)
 		return status, string(b)
 	}
 	for i, bad := range []string{`"kind":"remark"`, `"kind":"done","on":"J-9999","text":"x"`, `"kind":"hours"`,
@@ -686,7 +735,7 @@ func TestPumpRecord(t *testing.T) {
 		t.Fatalf("%s", kept)
 	}
 	if status, _, b := call(t, srv, "POST", "/api/v1/pumps/LS-204/log",
-		`{"id":"note-test-2","by":"p1","kind":"paper","text":"Seal drawing","file":"`+paper.ID+`"}`); status != 201 ||
+		`{"id":"note-test-2","kind":"paper","text":"Seal drawing","file":"`+paper.ID+`"}`); status != 201 ||
 		!strings.Contains(string(b), "Seal drawing") {
 		t.Errorf("a drawing: %d %s", status, b)
 	}

@@ -63,7 +63,6 @@ func planView(p *plan.Plan) PlanView {
 func (s *server) shop(api huma.API) {
 	operation(api, http.MethodGet, "/shop", "get-shop", "The shop and its people", s.getShop)
 	operation(api, http.MethodPut, "/shop", "save-shop", "Name the shop, and settle how it works", s.saveShop)
-	operation(api, http.MethodPost, "/people", "add-person", "Add somebody who works here", s.addPerson)
 }
 
 // PumpView is a pump's page.
@@ -138,17 +137,6 @@ func (s *server) saveShop(ctx context.Context, in *struct {
 	}
 	shop.Name, shop.Rules.Set, shop.Rules.Schools = in.Body.Name, in.Body.Set, in.Body.Schools
 	return nil, s.store.SetShop(ctx, shop)
-}
-
-func (s *server) addPerson(ctx context.Context,
-	in *struct {
-		Body struct {
-			Name string `json:"name"`
-			Role string `json:"role"`
-		}
-	}) (*body[job.Person], error) {
-	p, err := s.store.AddPerson(ctx, in.Body.Name, in.Body.Role)
-	return &body[job.Person]{p}, err
 }
 
 func (s *server) listPumps(ctx context.Context, in *struct {

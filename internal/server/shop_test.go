@@ -32,6 +32,7 @@ func decoded[T any](t *testing.T, status int, b []byte) T {
 // to a pump; a job that was open goes on with the plan it has.
 func TestAPlanOfOnesOwn(t *testing.T) {
 	srv := demoShop(t)
+	come(t, srv, "p3")
 	shipped := get[PlanText](t, srv, "/api/v1/plans/internal-gear").Text
 	if shipped != string(plan.Library()["internal-gear"].Text) {
 		t.Error("a shipped plan is not given as it is written")
@@ -43,16 +44,15 @@ func TestAPlanOfOnesOwn(t *testing.T) {
 		"title: Internal gear, our way",
 		"title: Idler off its pin", "title: Idler drawn off its pin by hand").Replace(shipped)
 	asText := func(text string) string {
-		b, err := json.Marshal(map[string]string{"text": text, "by": "p1"})
+		b, err := json.Marshal(map[string]string{"text": text})
 		if err != nil {
 			t.Fatal(err)
 		}
 		return string(b)
 	}
-	onlyText := func(text string) string { return strings.Replace(asText(text), `"by":"p1",`, "", 1) }
 	check := func(text string) PlanCheck {
 		t.Helper()
-		status, _, b := call(t, srv, "POST", "/api/v1/plans/check", onlyText(text))
+		status, _, b := call(t, srv, "POST", "/api/v1/plans/check", asText(text))
 		return decoded[PlanCheck](t, status, b)
 	}
 	got := check(ours)
@@ -77,9 +77,9 @@ func TestAPlanOfOnesOwn(t *testing.T) {
 			t.Errorf("%s is taken in: %d %.200s", name, status, b)
 		}
 	}
-	if status, _, b := call(t, srv, "POST", "/api/v1/plans", strings.Replace(asText(ours), `"p1"`, `"p99"`,
-		1)); status != 422 || !strings.Contains(string(b), "p99") {
-		t.Errorf("by nobody: %d %.200s", status, b)
+	if status, _, b := call(t, srv, "POST", "/api/v1/plans", asText(ours),
+		as(t, srv, "p2")); status != 403 || !strings.Contains(string(b), "a lead or a keeper") {
+		t.Errorf("by a technician: %d %.200s", status, b)
 	}
 	status, _, b := call(t, srv, "POST", "/api/v1/plans", asText(ours))
 	decoded[PlanCheck](t, status, b)
@@ -107,6 +107,7 @@ func TestAPlanOfOnesOwn(t *testing.T) {
 
 func TestRegisterByFile(t *testing.T) {
 	srv := demoShop(t)
+	come(t, srv, "p3")
 	_, h, saved := call(t, srv, "GET", "/api/v1/register/pumps.csv", "")
 	rows, err := csv.NewReader(bytes.NewReader(bytes.TrimPrefix(saved, []byte("\ufeff")))).ReadAll()
 	if err != nil || !strings.Contains(h.Get("Content-Disposition"), "pumps.csv") || len(rows) < 13 ||
@@ -175,6 +176,7 @@ func TestRegisterByFile(t *testing.T) {
 
 func TestHowTheShopWorks(t *testing.T) {
 	srv := demoShop(t)
+	come(t, srv, "p3")
 	for _, test := range []struct{ name, path, body, field, says string }{
 		{"no such set", "/api/v1/shop", `{"name":"Tern Rock","set":"loose","schools":{}}`, "set", "general"},
 		{"no such school", "/api/v1/shop", `{"name":"Tern Rock","set":"general","schools":{"coffee":"black"}}`,

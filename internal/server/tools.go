@@ -15,6 +15,7 @@ import (
 	"settle/core/gauge"
 	"settle/core/quantity"
 	"settle/core/setting"
+	"settle/internal/door"
 	"settle/internal/store"
 )
 
@@ -59,7 +60,6 @@ func (s *server) tools(api huma.API) {
 // that a note holds what the core answers and nothing else.
 type NoteForm struct {
 	ID      string `json:"id" doc:"made by the client, so that a note sent twice is kept once"`
-	By      string `json:"by" doc:"id of the person"`
 	Kind    string `json:"kind"`
 	Input   string `json:"input" doc:"the calculation's JSON object"`
 	Unit    string `json:"unit"`
@@ -122,6 +122,6 @@ func (s *server) addNote(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	note, err = s.store.AddNote(ctx, in.Tag, note, in.Body.By)
+	note, err = s.store.AddNote(ctx, in.Tag, note, door.Of(ctx).Account.ID)
 	return &body[store.Note]{note}, err
 }

@@ -7,7 +7,6 @@ import (
 	"fmt"
 
 	"settle/core/field"
-	"settle/core/job"
 	"settle/core/plan"
 	"settle/core/record"
 )
@@ -16,7 +15,7 @@ import (
 type Beside struct {
 	Shop    Shop              `json:"shop"`
 	Copies  int               `json:"copies"`
-	People  []job.Person      `json:"people"`
+	People  []Account         `json:"people"`
 	Plans   []PlanKept        `json:"plans"`
 	Pumps   []json.RawMessage `json:"pumps"`
 	PumpLog []LineKept        `json:"pump_log"`
@@ -48,7 +47,7 @@ func (s *Store) Beside(ctx context.Context) (b Beside, err error) {
 	if b.Copies, err = s.Copies(ctx); err != nil {
 		return b, err
 	}
-	if b.People, err = s.People(ctx); err != nil {
+	if b.People, err = s.Accounts(ctx); err != nil {
 		return b, err
 	}
 	if b.Plans, err = query(ctx, s.db, func(rows *sql.Rows) (p PlanKept, err error) {
@@ -126,7 +125,8 @@ func (b *Beside) write(ctx context.Context, tx *sql.Tx) error {
 		return err
 	}
 	for _, p := range b.People {
-		if err := run("INSERT INTO people (id, name, role) VALUES (?, ?, ?)", p.ID, p.Name, p.Role); err != nil {
+		if err := run("INSERT INTO people (id, name, role, keeper, gone) VALUES (?, ?, ?, ?, nullif(?, ''))", p.ID, p.Name,
+			p.Role, p.Keeper, p.Gone); err != nil {
 			return fmt.Errorf("person %s: %w", p.ID, err)
 		}
 	}

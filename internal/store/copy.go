@@ -143,13 +143,5 @@ func (s *Store) KeepCopies(ctx context.Context, n int) error {
 	if n < 0 || n > 365 {
 		return field.Errorf("keep", "is %d: write 0 to 365 copies", n)
 	}
-	shop, err := s.Shop(ctx) // one that nobody has named gets its row
-	if err != nil {
-		return err
-	}
-	if err := s.SetShop(ctx, shop); err != nil {
-		return err
-	}
-	_, err = s.db.ExecContext(ctx, "UPDATE shop SET copies = ?", n)
-	return err
+	return s.setColumn(ctx, "UPDATE shop SET copies = ?", n)
 }

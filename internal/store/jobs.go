@@ -34,6 +34,9 @@ type Job struct {
 	id int64
 }
 
+// Now is the time of the store's clock, as it stands in what is kept.
+func (s *Store) Now() time.Time { return s.now() }
+
 func (s *Store) now() time.Time { return s.clock().UTC().Truncate(time.Millisecond) }
 
 // Job returns a job with its whole log.

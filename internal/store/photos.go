@@ -35,3 +35,13 @@ func (s *Store) Photo(ctx context.Context, id string) ([]byte, error) {
 	}
 	return jpeg, err
 }
+
+// PhotoOf is the number of the job that a picture was kept with.
+func (s *Store) PhotoOf(ctx context.Context, id string) (number string, err error) {
+	err = s.db.QueryRowContext(ctx, "SELECT number FROM photos JOIN jobs ON jobs.id = photos.job WHERE photos.id = ?", id).
+		Scan(&number)
+	if errors.Is(err, sql.ErrNoRows) {
+		return "", &NotFound{"photo", id}
+	}
+	return number, err
+}

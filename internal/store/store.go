@@ -201,55 +201,6 @@ func (s *Store) SetShop(ctx context.Context, shop Shop) error {
 	return err
 }
 
-// People lists who may be at work, by name.
-func (s *Store) People(ctx context.Context) ([]job.Person, error) {
-	return query(ctx, s.db, func(rows *sql.Rows) (p job.Person, err error) {
-		return p, rows.Scan(&p.ID, &p.Name, &p.Role)
-	}, "SELECT id, name, role FROM people ORDER BY name")
-}
-
-// AddPerson adds somebody and returns them with their id.
-func (s *Store) AddPerson(ctx context.Context, name, role string) (job.Person, error) {
-	p := job.Person{Name: strings.TrimSpace(name), Role: role}
-	var errs field.Errors
-	if p.Name == "" || len(p.Name) > 80 {
-		errs.Add("name", errors.New("must be 1 to 80 letters: the name that stands on the build sheet"))
-	}
-	if role != "technician" && role != job.Lead {
-		errs.Add("role", fmt.Errorf("is %q: write technician or lead", role))
-	}
-	if err := errs.Err(); err != nil {
-		return p, err
-	}
-	return p, s.transaction(ctx, func(tx *sql.Tx) error {
-		var n int
-		if err := tx.QueryRowContext(ctx, "SELECT count(*) FROM people").Scan(&n); err != nil {
-			return err
-		}
-		p.ID = fmt.Sprintf("p%d", n+1)
-		res, err := tx.ExecContext(ctx, "INSERT INTO people (id, name, role) VALUES (?, ?, ?) ON CONFLICT DO NOTHING", p.ID,
-			p.Name, p.Role)
-		if err != nil {
-			return err
-		}
-		if n, err := res.RowsAffected(); err != nil || n == 0 {
-			return errors.Join(err, field.Errorf("name", "%s is on the list already", p.Name))
-		}
-		return nil
-	})
-}
-
-// Person returns one of the people. An id of nobody is an error of the field
-// "by": it stands for who made an entry.
-func (s *Store) Person(ctx context.Context, id string) (job.Person, error) {
-	p := job.Person{ID: id}
-	err := s.db.QueryRowContext(ctx, "SELECT name, role FROM people WHERE id = ?", id).Scan(&p.Name, &p.Role)
-	if errors.Is(err, sql.ErrNoRows) {
-		return p, field.Errorf("by", "names %q, who is not on the list of people: choose who is working", id)
-	}
-	return p, err
-}
-
 // query gathers rows; no rows give an empty list, not nil.
 func query[T any](ctx context.Context, db *sql.DB, scan func(*sql.Rows) (T, error), q string, args ...any) ([]T,
 	error) {

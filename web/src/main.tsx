@@ -9,7 +9,6 @@ import { QueryClientProvider } from '@tanstack/react-query'
 import { queryClient } from './api/client'
 import { App } from './app/App'
 import { SettingsProvider } from './app/settings'
-import { WhoProvider } from './app/who'
 import { theme } from './theme'
 
 // The page's security policy takes only styles that carry its nonce.
@@ -23,9 +22,7 @@ createRoot(document.getElementById('root')!).render(
         <CssBaseline />
         <QueryClientProvider client={queryClient}>
           <SettingsProvider>
-            <WhoProvider>
-              <App />
-            </WhoProvider>
+            <App />
           </SettingsProvider>
         </QueryClientProvider>
       </ThemeProvider>

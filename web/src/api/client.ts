@@ -8,6 +8,7 @@ import {
 } from '@tanstack/react-query'
 import { device } from '../app/device'
 import { keys } from './keys'
+import { askPIN } from './pin'
 import type { Body, EntryForm, JobView, Look, Problem } from './types'
 import type { paths } from './schema.gen'
 
@@ -33,22 +34,39 @@ const silent: Problem = {
     'Settle does not answer. What you typed stays here: see that it is running, then try again.',
 }
 
-/** Unwraps an answer, or throws an ApiError. */
-export async function answer<T>(
-  call: Promise<{ data?: T; error?: unknown; response: Response }>,
-): Promise<T> {
+interface Got<T> {
+  data?: T
+  error?: unknown
+  response: Response
+}
+
+/** Waits for an answer, and throws an ApiError where it is no success. */
+async function success<T>(call: Promise<Got<T>>): Promise<Got<T>> {
   let got
   try {
     got = await call
   } catch {
     throw new ApiError(silent)
   }
-  if (got.data !== undefined) return got.data
+  if (got.response.ok) return got
+  // Who was let in is no more, or the tablet is locked: the door asks again.
+  if (got.response.status === 401) void queryClient.invalidateQueries({ queryKey: keys.session })
   const p = got.error as Partial<Problem> | undefined
   throw new ApiError(
     p && typeof p.detail === 'string' ? (p as Problem) : { ...silent, status: got.response.status },
   )
 }
+
+/** Unwraps an answer, or throws an ApiError. */
+export async function answer<T>(call: Promise<Got<T>>): Promise<T> {
+  const { data } = await success(call)
+  if (data === undefined) throw new ApiError(silent)
+  return data
+}
+
+/** The same of what answers with nothing. */
+export const done = (call: Promise<Got<unknown>>): Promise<void> =>
+  success(call).then(() => undefined)
 
 export const queryClient = new QueryClient({
   defaultOptions: {
@@ -195,17 +213,38 @@ export const useRows = (job: JobView) =>
       ),
   })
 
+/** Sends what may be a signature: where the server asks for the PIN, the person is asked. */
+async function signed<T>(send: (pin?: string) => Promise<T>): Promise<T> {
+  for (let pin: string | undefined; ;) {
+    try {
+      return await send(pin)
+    } catch (e) {
+      const asks = e instanceof ApiError && (e.field('pin') || e.field('wait'))
+      if (!asks) throw e
+      pin = await askPIN(pin === undefined ? '' : asks)
+      if (pin === undefined)
+        throw new ApiError({
+          title: 'Not signed',
+          status: 0,
+          detail: 'Not signed, so not kept. What you typed stays here.',
+        })
+    }
+  }
+}
+
 /** Keeps an entry; the answer is the job with it. */
 export function useAppend(number: string) {
   const client = useQueryClient()
   return useMutation({
     mutationKey: ['append'],
     mutationFn: (entry: EntryForm) =>
-      answer(
-        api.POST('/api/v1/jobs/{number}/entries', {
-          params: { path: { number } },
-          body: { device: device(), clock: new Date().toISOString(), ...entry },
-        }),
+      signed((pin) =>
+        answer(
+          api.POST('/api/v1/jobs/{number}/entries', {
+            params: { path: { number } },
+            body: { device: device(), clock: new Date().toISOString(), ...entry, pin },
+          }),
+        ),
       ),
     onSuccess: (job) => {
       client.setQueryData(keys.job(number), job)
@@ -230,7 +269,7 @@ export const useCheckPlan = () =>
 export function useImportPlan() {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (body: { text: string; by: string }) => answer(api.POST('/api/v1/plans', { body })),
+    mutationFn: (body: { text: string }) => answer(api.POST('/api/v1/plans', { body })),
     onSuccess: () => client.invalidateQueries({ queryKey: keys.plans }),
   })
 }
@@ -238,15 +277,8 @@ export function useImportPlan() {
 export function useSaveShop() {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: async (body: { name: string; set: string; schools: Record<string, string> }) => {
-      const { error, response } = await api.PUT('/api/v1/shop', { body })
-      if (error)
-        throw new ApiError(
-          typeof error.detail === 'string'
-            ? (error as Problem)
-            : { ...silent, status: response.status },
-        )
-    },
+    mutationFn: (body: { name: string; set: string; schools: Record<string, string> }) =>
+      done(api.PUT('/api/v1/shop', { body })),
     onSuccess: () => again(client, keys.shop, keys.allLimits, keys.pumpPages),
   })
 }
@@ -285,7 +317,6 @@ export function useOpenJob() {
   return useMutation({
     mutationFn: (body: {
       id: string
-      by: string
       pump: string
       complaint: string
       why?: string
@@ -297,14 +328,5 @@ export function useOpenJob() {
       client.setQueryData(keys.job(job.number), job)
       return again(client, keys.jobs, keys.pumps, keys.pump(job.pump.tag))
     },
-  })
-}
-
-export function useAddPerson() {
-  const client = useQueryClient()
-  return useMutation({
-    mutationFn: (body: { name: string; role: string }) =>
-      answer(api.POST('/api/v1/people', { body })),
-    onSuccess: () => client.invalidateQueries({ queryKey: keys.shop }),
   })
 }

@@ -4,11 +4,10 @@ import { keys } from './keys'
 import type { GaugeForm, GaugeKind } from './types'
 
 /** The register of gauges, and which of them a person has in the hand. */
-export const useGauges = (person: string, enabled = true) =>
+export const useGauges = (enabled = true) =>
   useQuery({
-    queryKey: keys.gaugeList(person),
-    queryFn: () =>
-      answer(api.GET('/api/v1/gauges', { params: { query: { person: person || undefined } } })),
+    queryKey: keys.gaugeList,
+    queryFn: () => answer(api.GET('/api/v1/gauges')),
     enabled,
     staleTime: 60_000,
   })
@@ -53,12 +52,12 @@ export function useNoteGauge(key: string) {
 }
 
 /** Says which gauge of a kind is in the hand; a blank key is none of the register. */
-export function useHold(person: string) {
+export function useHold() {
   const client = useQueryClient()
   return useMutation({
     mutationFn: ({ kind, key }: { kind: GaugeKind; key: string }) =>
-      answer(api.POST('/api/v1/gauges-held', { body: { by: person, kind, key } })),
-    onSuccess: (list) => client.setQueryData(keys.gaugeList(person), list),
+      answer(api.POST('/api/v1/gauges-held', { body: { kind, key } })),
+    onSuccess: (list) => client.setQueryData(keys.gaugeList, list),
   })
 }
 

@@ -122,10 +122,10 @@ export const registerAt = (what: RegisterFile) => `/api/v1/register/${what}.csv`
 export function useTakeIn(what: RegisterFile) {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: ({ file, only, by }: { file: Blob; only: boolean; by?: string }) =>
+    mutationFn: ({ file, only }: { file: Blob; only: boolean }) =>
       answer(
         api.POST('/api/v1/register/{what}', {
-          params: { path: { what }, query: { try: only, by } },
+          params: { path: { what }, query: { try: only } },
           body: file as never,
           bodySerializer: (f) => f as never,
           headers: { 'Content-Type': 'text/csv' },

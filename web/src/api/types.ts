@@ -49,6 +49,11 @@ export type LimitsView = S['LimitsView']
 export type TakenIn = S['TakenIn']
 export type PumpRecord = S['Page']
 export type ShopView = S['ShopView']
+export type Account = S['Account']
+export type PersonView = S['PersonView']
+export type RoleForm = S['RoleForm']
+export type SessionView = S['SessionView']
+export type Doing = S['Doing']
 export type PlanCheck = S['PlanCheck']
 
 /** The words of a verdict; '' is "not measured". */

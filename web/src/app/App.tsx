@@ -1,6 +1,6 @@
 import { Suspense, useEffect } from 'react'
 import { BrowserRouter, Route, Routes } from 'react-router'
-import { useLive } from '../api/live'
+import { Gate } from '../door/Gate'
 import { Screen } from './Screen'
 import { Loading, Message } from './Message'
 import { later } from './later'
@@ -14,6 +14,7 @@ const GaugesPage = later(() => import('../gauges/GaugesPage').then((m) => m.Gaug
 const JobsPage = later(() => import('../jobs/JobsPage').then((m) => m.JobsPage))
 const AboutPage = later(() => import('./AboutPage').then((m) => m.AboutPage))
 const LimitsPage = later(() => import('../limits/LimitsPage').then((m) => m.LimitsPage))
+const PeoplePage = later(() => import('../door/PeoplePage').then((m) => m.PeoplePage))
 const PumpLabelPage = later(() => import('./LabelPage').then((m) => m.PumpLabelPage))
 const GaugeLabelPage = later(() => import('./LabelPage').then((m) => m.GaugeLabelPage))
 const NewJobPage = later(() => import('../jobs/NewJobPage').then((m) => m.NewJobPage))
@@ -29,54 +30,56 @@ const TrayPage = later(() => import('../tools/TrayPage').then((m) => m.TrayPage)
 const whenIdle = window.requestIdleCallback ?? ((work: () => void) => setTimeout(work, 300))
 
 export function App() {
-  useLive()
   useEffect(() => {
     whenIdle(() => void bench().catch(() => undefined)) // it is asked for again when it is opened
   }, [])
   return (
     <BrowserRouter>
-      <Suspense
-        fallback={
-          <Screen title="Opening">
-            <Loading what="the page" />
-          </Screen>
-        }
-      >
-        <Routes>
-          <Route path="/" element={<JobsPage />} />
-          <Route path="/jobs/new" element={<NewJobPage />} />
-          <Route path="/jobs/:number" element={<BenchPage />} />
-          <Route path="/jobs/:number/sheet" element={<SheetPage />} />
-          <Route path="/jobs/:number/parts" element={<KitPage />} />
-          <Route path="/pumps" element={<PumpsPage />} />
-          <Route path="/pumps/new" element={<PumpFormPage />} />
-          <Route path="/pumps/:tag" element={<PumpPage />} />
-          <Route path="/pumps/:tag/edit" element={<PumpFormPage />} />
-          <Route path="/pumps/:tag/label" element={<PumpLabelPage />} />
-          <Route path="/pumps/:tag/limits" element={<LimitsPage />} />
-          <Route path="/gauges" element={<GaugesPage />} />
-          <Route path="/gauges/:key" element={<GaugePage />} />
-          <Route path="/gauges/:key/label" element={<GaugeLabelPage />} />
-          <Route path="/shop/limits" element={<LimitsPage />} />
-          <Route path="/shop" element={<ShopPage />} />
-          <Route path="/about" element={<AboutPage />} />
-          <Route path="/tools" element={<TrayPage />} />
-          <Route path="/tools/:kind" element={<ToolPage />} />
-          <Route
-            path="*"
-            element={
-              <Screen title="Not here">
-                <Message
-                  title="There is no such page"
-                  text="Go back to the jobs and look from there."
-                  to="/"
-                  action="To the jobs"
-                />
-              </Screen>
-            }
-          />
-        </Routes>
-      </Suspense>
+      <Gate>
+        <Suspense
+          fallback={
+            <Screen title="Opening">
+              <Loading what="the page" />
+            </Screen>
+          }
+        >
+          <Routes>
+            <Route path="/" element={<JobsPage />} />
+            <Route path="/jobs/new" element={<NewJobPage />} />
+            <Route path="/jobs/:number" element={<BenchPage />} />
+            <Route path="/jobs/:number/sheet" element={<SheetPage />} />
+            <Route path="/jobs/:number/parts" element={<KitPage />} />
+            <Route path="/pumps" element={<PumpsPage />} />
+            <Route path="/pumps/new" element={<PumpFormPage />} />
+            <Route path="/pumps/:tag" element={<PumpPage />} />
+            <Route path="/pumps/:tag/edit" element={<PumpFormPage />} />
+            <Route path="/pumps/:tag/label" element={<PumpLabelPage />} />
+            <Route path="/pumps/:tag/limits" element={<LimitsPage />} />
+            <Route path="/gauges" element={<GaugesPage />} />
+            <Route path="/gauges/:key" element={<GaugePage />} />
+            <Route path="/gauges/:key/label" element={<GaugeLabelPage />} />
+            <Route path="/shop/limits" element={<LimitsPage />} />
+            <Route path="/shop/people" element={<PeoplePage />} />
+            <Route path="/shop" element={<ShopPage />} />
+            <Route path="/about" element={<AboutPage />} />
+            <Route path="/tools" element={<TrayPage />} />
+            <Route path="/tools/:kind" element={<ToolPage />} />
+            <Route
+              path="*"
+              element={
+                <Screen title="Not here">
+                  <Message
+                    title="There is no such page"
+                    text="Go back to the jobs and look from there."
+                    to="/"
+                    action="To the jobs"
+                  />
+                </Screen>
+              }
+            />
+          </Routes>
+        </Suspense>
+      </Gate>
     </BrowserRouter>
   )
 }

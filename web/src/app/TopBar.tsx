@@ -1,8 +1,7 @@
-import { lazy, Suspense, useRef, useState, type ReactNode } from 'react'
+import { useState, type ReactNode } from 'react'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
-import ListItemText from '@mui/material/ListItemText'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import ToggleButton from '@mui/material/ToggleButton'
@@ -16,9 +15,8 @@ import { Link } from 'react-router'
 import { ApiError, useShop } from '../api/client'
 import { condensed, ink } from '../theme'
 import { useSettings, type Unit } from './settings'
-import { useWho } from './who'
-
-const PersonDialog = lazy(() => import('./PersonDialog').then((m) => ({ default: m.PersonDialog })))
+import { Mark } from './Mark'
+import { Who } from '../door/Who'
 
 // What stands on the dye of the bar has a focus ring of brass.
 const onDye = {
@@ -155,7 +153,7 @@ export function TopBar({
           mm
         </ToggleButton>
       </ToggleButtonGroup>
-      <Who people={shop.data?.people ?? []} loaded={shop.isSuccess} />
+      <Who />
       <Saved />
       <Box sx={{ display: { xs: 'none', sm: 'flex' } }}>
         <ModeButton />
@@ -278,112 +276,6 @@ function Places({ onHelp }: { onHelp: () => void }) {
 const focus = {
   '&.Mui-focusVisible': { outline: `3px solid ${ink('brass')}`, outlineOffset: 2, zIndex: 1 },
 }
-
-/** The maker's mark: a dial over a plate. */
-function Mark() {
-  return (
-    <svg width="30" height="30" viewBox="0 0 32 32" aria-hidden>
-      <g fill="none" stroke="currentColor" strokeWidth="2">
-        <circle cx="16" cy="13" r="8" />
-        <path d="M16 2v22M5 13h22" />
-      </g>
-      <path d="M3 28h26" stroke={ink('brass')} strokeWidth="3" />
-    </svg>
-  )
-}
-
-/** Who is working: stands behind every entry. */
-function Who({
-  people,
-  loaded,
-}: {
-  people: { id: string; name: string; role: string }[]
-  loaded: boolean
-}) {
-  const { person, setPerson } = useSettings()
-  const { asking, ask, close } = useWho()
-  const [adding, setAdding] = useState(false)
-  const button = useRef<HTMLButtonElement>(null)
-  const me = people.find((p) => p.id === person)
-  const nobody = loaded && people.length === 0
-  return (
-    <>
-      <Button
-        ref={button}
-        variant={me ? 'bar' : 'chip'}
-        data-who
-        onClick={ask}
-        aria-haspopup="menu"
-        aria-label={me ? `${me.name}, who is working` : undefined}
-        sx={{ fontFamily: 'inherit', fontWeight: 500, fontSize: '1rem', whiteSpace: 'nowrap' }}
-      >
-        {me ? (
-          <>
-            <Box component="span" sx={{ display: { xs: 'none', sm: 'inline' } }}>
-              {me.name}
-            </Box>
-            <Box component="span" sx={{ display: { sm: 'none' } }}>
-              {initials(me.name)}
-            </Box>
-          </>
-        ) : (
-          <>
-            Who
-            <Box component="span" sx={{ display: { xs: 'none', sm: 'inline' } }}>
-              &nbsp;is working
-            </Box>
-            ?
-          </>
-        )}
-      </Button>
-      <Menu anchorEl={() => button.current} open={asking && !nobody} onClose={close}>
-        {people.map((p) => (
-          <MenuItem
-            key={p.id}
-            selected={p.id === person}
-            onClick={() => {
-              setPerson(p.id)
-              close()
-            }}
-            sx={{ minHeight: 45 }}
-          >
-            <ListItemText primary={p.name} secondary={p.role} />
-          </MenuItem>
-        ))}
-        <MenuItem
-          onClick={() => {
-            close()
-            setAdding(true)
-          }}
-          sx={{ minHeight: 45, color: ink('dyeText') }}
-        >
-          Add somebody
-        </MenuItem>
-      </Menu>
-      {(adding || (asking && nobody)) && (
-        <Suspense>
-          <PersonDialog
-            onClose={() => {
-              setAdding(false)
-              close()
-            }}
-            onAdded={(id) => {
-              setPerson(id)
-              setAdding(false)
-              close()
-            }}
-          />
-        </Suspense>
-      )}
-    </>
-  )
-}
-
-const initials = (name: string) =>
-  name
-    .split(/[\s.]+/)
-    .map((w) => w.charAt(0))
-    .join('')
 
 /** Whether everything kept so far is on the disk. */
 function Saved() {

@@ -6,9 +6,6 @@ export type Unit = 'thou' | 'mm'
 interface Settings {
   unit: Unit
   setUnit: (unit: Unit) => void
-  /** id of the person at work, '' while nobody is chosen */
-  person: string
-  setPerson: (id: string) => void
 }
 
 const Context = createContext<Settings | null>(null)
@@ -16,11 +13,7 @@ const Context = createContext<Settings | null>(null)
 /** What a person has chosen on this machine, kept in the browser. */
 export function SettingsProvider({ children }: { children: ReactNode }) {
   const [unit, setUnit] = useKept<Unit>('settle.unit', 'thou')
-  const [person, setPerson] = useKept<string>('settle.person', '')
-  const value = useMemo(
-    () => ({ unit, setUnit, person, setPerson }),
-    [unit, setUnit, person, setPerson],
-  )
+  const value = useMemo(() => ({ unit, setUnit }), [unit, setUnit])
   return <Context value={value}>{children}</Context>
 }
 

@@ -11,10 +11,10 @@ import { useKeys } from '../app/keys'
 import { Boundary } from '../app/Boundary'
 import { Failure, Loading } from '../app/Message'
 import { Screen } from '../app/Screen'
-import { useSettings } from '../app/settings'
 import { Differences } from '../sheet/Differences'
 import { endings } from '../sheet/endings'
 import { ShaftLine } from '../shaft/ShaftLine'
+import { useMe } from '../door/me'
 import { ink } from '../theme'
 import { OrderOfWork } from './OrderOfWork'
 import { Calls } from './Scope'
@@ -68,7 +68,7 @@ const flat = (sheet: Sheet) => sheet.stages.flatMap((stage) => stage.steps)
 function Bench({ job }: { job: JobView }) {
   const wide = useMediaQuery('(min-width: 1180px)')
   const navigate = useNavigate()
-  const { person } = useSettings()
+  const { id: person } = useMe()
   const [query, setQuery] = useSearchParams()
   const [drawer, setDrawer] = useState<'order' | 'tells' | null>(null)
   const paper = usePaper(job.number)

@@ -6,7 +6,8 @@ import TextField from '@mui/material/TextField'
 import { useShop } from '../api/client'
 import { Key } from '../app/Key'
 import { useKeys } from '../app/keys'
-import { read, useSettings, write } from '../app/settings'
+import { read, write } from '../app/settings'
+import { useMe } from '../door/me'
 import { ink } from '../theme'
 
 /** Whose work is typed in from paper, and when it was done, as it was written there. */
@@ -60,7 +61,7 @@ export function sourceOf({ written }: Paper) {
 /** The line above a step, while a job is typed in from paper; else the way to begin. */
 export function FromPaper({ paper }: { paper: Paper }) {
   const shop = useShop()
-  const { person } = useSettings()
+  const { id: person } = useMe()
   const people = shop.data?.people ?? []
   const { written, set } = paper
   const begin = () =>

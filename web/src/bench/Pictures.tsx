@@ -6,8 +6,6 @@ import type { Step } from '../api/types'
 import { Choice } from '../app/Choice'
 import { Key } from '../app/Key'
 import { useKeys } from '../app/keys'
-import { useSettings } from '../app/settings'
-import { useWho } from '../app/who'
 import { ink } from '../theme'
 import { ReasonDialog } from './ReasonDialog'
 
@@ -25,17 +23,13 @@ export function AddPicture({
   disabled: boolean
   mark?: string
 }) {
-  const { person } = useSettings()
-  const who = useWho()
   const photo = useAddPhoto(job)
   const append = useAppend(job)
   const input = useRef<HTMLInputElement>(null)
   const [busy, setBusy] = useState(false)
   const error = photo.error ?? append.error
   const open = () => {
-    if (disabled) return
-    if (person) input.current?.click()
-    else who.ask()
+    if (!disabled) input.current?.click()
   }
   useKeys(mark ? { [mark]: open } : {})
   async function take(file: File | undefined) {
@@ -45,7 +39,6 @@ export function AddPicture({
       const { id } = await photo.mutateAsync(file)
       await append.mutateAsync({
         id: crypto.randomUUID(),
-        by: person,
         kind: 'pictured',
         step,
         body: { photo: { photos: [id], of } },
@@ -157,15 +150,12 @@ function TakeBackDialog({
   added: NonNullable<Step['pictures']>
   onClose: () => void
 }) {
-  const { person } = useSettings()
-  const who = useWho()
   const append = useAppend(job)
   const [id] = useState(() => crypto.randomUUID())
   const [entry, setEntry] = useState(added.length === 1 ? added[0].entry : undefined)
   const send = (reason: string) => {
-    if (!person) return who.ask()
     append.mutate(
-      { id, by: person, kind: 'withdrawn', step: step.id, on: entry, reason },
+      { id, kind: 'withdrawn', step: step.id, on: entry, reason },
       { onSuccess: onClose },
     )
   }

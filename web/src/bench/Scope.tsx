@@ -6,8 +6,6 @@ import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import { ApiError, useAppend } from '../api/client'
 import type { JobView, Sheet } from '../api/types'
-import { useSettings } from '../app/settings'
-import { useWho } from '../app/who'
 import { condensed, ink } from '../theme'
 import { ReasonDialog } from './ReasonDialog'
 
@@ -16,20 +14,14 @@ type Call = Scope['calls'][number]
 
 /** Sends a change of the scope: one id for each, however often it is tried. */
 function useScoping(job: JobView) {
-  const { person } = useSettings()
-  const who = useWho()
   const append = useAppend(job.number)
   const id = useRef(crypto.randomUUID())
   return {
     pending: append.isPending,
     error: append.error instanceof ApiError ? append.error.message : undefined,
     send: (to: string, not: string[], reason: string, after: () => void) => {
-      if (!person) {
-        who.ask()
-        return
-      }
       append.mutate(
-        { id: id.current, by: person, kind: 'scoped', reason, scope: { to, not } },
+        { id: id.current, kind: 'scoped', reason, scope: { to, not } },
         {
           onSuccess: () => {
             id.current = crypto.randomUUID()

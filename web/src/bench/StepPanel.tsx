@@ -9,6 +9,7 @@ import { useSettings } from '../app/settings'
 import { EntryContext } from '../entry/EntryBox'
 import { Small } from '../shaft/Metal'
 import { NextTime } from '../pumps/NextTime'
+import { useMe } from '../door/me'
 import { ink } from '../theme'
 import { Actions } from './Actions'
 import { Causes } from './Causes'
@@ -48,7 +49,8 @@ interface Props {
 
 /** One step on the bench: its instrument, what it comes to, and what that tells. */
 export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells }: Props) {
-  const { unit, person } = useSettings()
+  const { unit } = useSettings()
+  const { id: person } = useMe()
   const shop = useShop()
   const { root, main, decide, focus } = useFocus()
   const sending = useSending(job.number, step.id, step.kind === 'sign' ? {} : sourceOf(paper))
@@ -83,7 +85,7 @@ export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells
     (!sending.pending || sending.replacing)
   // What today's rules would say of it is no word about a sheet of other rules.
   const otherwise = over && job.changed.some((d) => d.step === step.id)
-  const gauge = useGaugeInHand(step, person, body)
+  const gauge = useGaugeInHand(step, body)
   const settled = useSettled(gauge.put(tidy(body)), typed ? 60 : 0)
   const preview = usePreview(
     job.number,

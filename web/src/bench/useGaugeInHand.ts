@@ -14,10 +14,10 @@ export interface GaugeInHand {
 }
 
 /** A person says once which gauge is in the hand; it is remembered for each kind. */
-export function useGaugeInHand(step: Step, person: string, body: Body): GaugeInHand {
+export function useGaugeInHand(step: Step, body: Body): GaugeInHand {
   const kinds = (step.panel.gauges ?? []) as GaugeKind[]
-  const gauges = useGauges(person, kinds.length > 0)
-  const hold = useHold(person)
+  const gauges = useGauges(kinds.length > 0)
+  const hold = useHold()
   const all = (gauges.data?.gauges ?? []).filter((g) => kinds.includes(g.kind))
   const list = all.filter((g) => g.state !== 'found bad' && g.state !== 'retired')
   const held = kinds.map((k) => gauges.data?.held[k]).filter((k) => k !== undefined)

@@ -1,8 +1,6 @@
 import { useRef, useState } from 'react'
 import { ApiError, useAppend } from '../api/client'
 import type { Body, EntryForm, JobView } from '../api/types'
-import { useSettings } from '../app/settings'
-import { useWho } from '../app/who'
 
 /** What a person does with a step, before it has an id and a name. */
 export interface Sent {
@@ -14,8 +12,6 @@ export interface Sent {
 
 /** Sends entries about a step, and remembers what became of the last one. */
 export function useSending(job: string, step: string, source: Partial<EntryForm>) {
-  const { person } = useSettings()
-  const who = useWho()
   const append = useAppend(job)
   const last = useRef({ id: '', text: '' })
   const [tried, setTried] = useState(false)
@@ -26,16 +22,12 @@ export function useSending(job: string, step: string, source: Partial<EntryForm>
     after: (job: JobView) => void,
     refused?: (field: string | undefined) => void,
   ) {
-    if (!person) {
-      who.ask()
-      return
-    }
     const text = JSON.stringify(entry)
     // The same entry sent again, after an answer that never came, keeps its id.
     if (last.current.text !== text) last.current = { id: crypto.randomUUID(), text }
     setTried(true)
     append.mutate(
-      { id: last.current.id, by: person, step, ...source, ...entry },
+      { id: last.current.id, step, ...source, ...entry },
       {
         onSuccess: (answer) => {
           last.current = { id: '', text: '' }

@@ -10,7 +10,6 @@ import TextField from '@mui/material/TextField'
 import { ApiError } from '../api/client'
 import { useGauges, useNoteGauge } from '../api/gauges'
 import type { Gauge, GaugeForm, GaugePage } from '../api/types'
-import { useSettings } from '../app/settings'
 import { ink } from '../theme'
 
 type What = GaugeForm['kind']
@@ -34,9 +33,8 @@ export function GaugeDialog({
   onClose: () => void
   onDone?: (g: GaugePage) => void
 }) {
-  const { person } = useSettings()
   const note = useNoteGauge(gauge?.key ?? '')
-  const kinds = useGauges(person).data?.kinds ?? []
+  const kinds = useGauges().data?.kinds ?? []
   const [id] = useState(() => crypto.randomUUID())
   const [form, setForm] = useState<Gauge>(
     gauge ? own(gauge) : { key: '', name: '', kind: 'indicator' },
@@ -89,7 +87,6 @@ export function GaugeDialog({
       {
         form: {
           id,
-          by: person,
           kind: what,
           gauge: whole ? filled(form) : undefined,
           text: text || undefined,
@@ -109,7 +106,7 @@ export function GaugeDialog({
       <form
         onSubmit={(e) => {
           e.preventDefault()
-          if (person) send()
+          send()
         }}
       >
         <DialogTitle id="gauge-title" variant="h2">
@@ -161,11 +158,6 @@ export function GaugeDialog({
               slotProps={{ htmlInput: { autoComplete: 'off', 'data-gauge': 'text' } }}
             />
           )}
-          {!person && (
-            <Box role="note" sx={{ color: ink('close'), fontWeight: 500 }}>
-              Say at the top who is working first. Every entry carries a name.
-            </Box>
-          )}
           {note.error && (
             <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>
               {note.error.message}
@@ -174,7 +166,7 @@ export function GaugeDialog({
         </DialogContent>
         <DialogActions>
           <Button onClick={onClose}>Leave it</Button>
-          <Button type="submit" variant="contained" disabled={!person || note.isPending}>
+          <Button type="submit" variant="contained" disabled={note.isPending}>
             Keep
           </Button>
         </DialogActions>

@@ -11,7 +11,6 @@ import { Link, useNavigate } from 'react-router'
 import { gaugesDue, useGauges } from '../api/gauges'
 import { Failure, Loading, Message } from '../app/Message'
 import { Screen } from '../app/Screen'
-import { useSettings } from '../app/settings'
 import { Csv } from '../shop/Files'
 import { condensed, ink, mono } from '../theme'
 import { GaugeDialog } from './GaugeDialog'
@@ -19,8 +18,7 @@ import { GaugeStanding } from './state'
 
 /** The register of gauges. */
 export function GaugesPage() {
-  const { person } = useSettings()
-  const gauges = useGauges(person)
+  const gauges = useGauges()
   const [adding, setAdding] = useState(false)
   const navigate = useNavigate()
   return (

@@ -11,7 +11,6 @@ import { Key } from '../app/Key'
 import { Failure, Loading, Message } from '../app/Message'
 import { Screen } from '../app/Screen'
 import { useSettings } from '../app/settings'
-import { useWho } from '../app/who'
 import { heard, numberOf } from '../entry/number'
 import { NextTime } from '../pumps/NextTime'
 import { condensed, ink } from '../theme'
@@ -32,8 +31,7 @@ function orderOf(tag: string, unit: string, asked: Asked, complaint: string) {
 export function NewJobPage() {
   const navigate = useNavigate()
   const [query] = useSearchParams()
-  const { person, unit } = useSettings()
-  const who = useWho()
+  const { unit } = useSettings()
   const pumps = usePumps()
   const open = useOpenJob()
   const [words, setWords] = useState(query.get('pump') ?? '')
@@ -57,21 +55,11 @@ export function NewJobPage() {
     setAsked({})
     setTimeout(() => reason.current?.focus())
   }
-  const submit = () => {
-    if (!person) who.ask()
-    else
-      open.mutate(
-        {
-          id: id.current,
-          by: person,
-          pump: picked,
-          complaint: why,
-          ...asked,
-          hours: numberOf(hours),
-        },
-        { onSuccess: (job) => void navigate(`/jobs/${job.number}`) },
-      )
-  }
+  const submit = () =>
+    open.mutate(
+      { id: id.current, pump: picked, complaint: why, ...asked, hours: numberOf(hours) },
+      { onSuccess: (job) => void navigate(`/jobs/${job.number}`) },
+    )
   if (pumps.isPending)
     return (
       <Screen title="New job">

@@ -10,7 +10,6 @@ import Typography from '@mui/material/Typography'
 import { ApiError } from '../api/client'
 import { useNotePump } from '../api/pumps'
 import type { LineForm } from '../api/types'
-import { useSettings } from '../app/settings'
 import { heard, numberOf } from '../entry/number'
 import { ink } from '../theme'
 
@@ -54,7 +53,6 @@ export function LineDialog({
   what: What
   onClose: () => void
 }) {
-  const { person } = useSettings()
   const note = useNotePump(tag)
   const [id] = useState(() => crypto.randomUUID())
   const [text, setText] = useState('')
@@ -66,7 +64,7 @@ export function LineDialog({
   const hours = numberOf(text)
   const bad = what.kind === 'hours' && text.trim() !== '' && hours === undefined
   const keep = () => {
-    const line: LineForm = { id, by: person, kind: what.kind, on: what.on }
+    const line: LineForm = { id, kind: what.kind, on: what.on }
     if (what.kind === 'hours') line.hours = hours
     else line.text = text || undefined
     note.mutate({ line, file }, { onSuccess: onClose })
@@ -76,7 +74,7 @@ export function LineDialog({
       <form
         onSubmit={(e) => {
           e.preventDefault()
-          if (person && !bad) keep()
+          if (!bad) keep()
         }}
       >
         <DialogTitle id="line-title" variant="h2">
@@ -129,11 +127,6 @@ export function LineDialog({
               },
             }}
           />
-          {!person && (
-            <Box role="note" sx={{ color: ink('close'), fontWeight: 500 }}>
-              Say at the top who is working first. Every entry carries a name.
-            </Box>
-          )}
           {error && !named && (
             <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>
               {error.message}
@@ -145,7 +138,7 @@ export function LineDialog({
           <Button
             type="submit"
             variant="contained"
-            disabled={!person || bad || note.isPending}
+            disabled={bad || note.isPending}
             sx={{ minHeight: 48, px: 5 }}
           >
             Keep

@@ -3,24 +3,17 @@ import Button from '@mui/material/Button'
 import { ApiError, useAppend } from '../api/client'
 import type { EntryForm, JobView } from '../api/types'
 import { Choice } from '../app/Choice'
-import { useSettings } from '../app/settings'
-import { useWho } from '../app/who'
 import { ReasonDialog } from '../bench/ReasonDialog'
 import { endings, type Ending } from './endings'
 
 /** Sends an entry about a job as a whole. */
 function useClosing(job: JobView, done: () => void) {
-  const { person } = useSettings()
-  const who = useWho()
   const append = useAppend(job.number)
   const [id] = useState(() => crypto.randomUUID())
   return {
     busy: append.isPending,
     error: append.error instanceof ApiError ? append.error.message : undefined,
-    send: (entry: Omit<EntryForm, 'id' | 'by'>) => {
-      if (person) append.mutate({ id, by: person, ...entry }, { onSuccess: done })
-      else who.ask()
-    },
+    send: (entry: Omit<EntryForm, 'id'>) => append.mutate({ id, ...entry }, { onSuccess: done }),
   }
 }
 

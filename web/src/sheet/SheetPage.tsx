@@ -9,11 +9,13 @@ import { useKeys } from '../app/keys'
 import { Failure, Loading } from '../app/Message'
 import { Screen } from '../app/Screen'
 import { useSettings } from '../app/settings'
+import { settles, useMe } from '../door/me'
 import { ink } from '../theme'
 import { AmendSheet, EndJob, ReopenJob } from './Closing'
 import { Counts } from './Counts'
 import { Differences } from './Differences'
 import { Paper } from './Paper'
+import { Share } from './Share'
 
 /** The build sheet: what was found, what was built, who stands for it. */
 export function SheetPage() {
@@ -44,6 +46,7 @@ const titles = {
 } as const
 
 function Page({ job }: { job: JobView }) {
+  const me = useMe()
   const navigate = useNavigate()
   const { unit } = useSettings()
   useKeys({ b: () => void navigate(`/jobs/${job.number}`) })
@@ -133,6 +136,7 @@ function Page({ job }: { job: JobView }) {
         <Button variant="outlined" component={Link} to={`/jobs/${job.number}`}>
           Back to the job
         </Button>
+        {settles(me) && <Share number={job.number} />}
         {!job.as && state === 'signed' && <AmendSheet job={job} />}
         {!job.as && state === 'ended' && <ReopenJob job={job} />}
         {state !== 'signed' && state !== 'ended' && <EndJob job={job} />}

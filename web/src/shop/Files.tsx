@@ -6,7 +6,6 @@ import Typography from '@mui/material/Typography'
 import { Link } from 'react-router'
 import { ApiError } from '../api/client'
 import { registerAt, useTakeIn, useTakeInJob, type RegisterFile } from '../api/pumps'
-import { useSettings } from '../app/settings'
 import { ink, mono } from '../theme'
 
 /** What goes out of Settle and comes into it as files. */
@@ -32,7 +31,6 @@ export function Files() {
 /** A file is tried first: its faults line by line, or what it would change; then it is taken whole. */
 export function Csv({ what, title, text }: { what: RegisterFile; title: string; text: string }) {
   const take = useTakeIn(what)
-  const { person } = useSettings()
   const [file, setFile] = useState<File>()
   const done = take.data
   const faults = take.error instanceof ApiError ? (take.error.problem.errors ?? []) : []
@@ -48,7 +46,7 @@ export function Csv({ what, title, text }: { what: RegisterFile; title: string; 
           mark={what}
           onFile={(f) => {
             setFile(f)
-            take.mutate({ file: f, only: true, by: person || undefined })
+            take.mutate({ file: f, only: true })
           }}
         />
         {take.isPending && <span role="status">Reading {file?.name}</span>}
@@ -93,7 +91,7 @@ export function Csv({ what, title, text }: { what: RegisterFile; title: string; 
             <Button
               size="large"
               variant="contained"
-              onClick={() => take.mutate({ file, only: false, by: person || undefined })}
+              onClick={() => take.mutate({ file, only: false })}
               sx={{ mt: 2 }}
             >
               Take it in

@@ -10,7 +10,6 @@ import Typography from '@mui/material/Typography'
 import { fetchPlan, useCheckPlan, useImportPlan, usePlans } from '../api/client'
 import type { PlanCheck } from '../api/types'
 import { Failure, Loading } from '../app/Message'
-import { useSettings } from '../app/settings'
 import { condensed, ink, mono } from '../theme'
 
 /** The plans of the library and those the shop has written, and a way in for one more. */
@@ -95,7 +94,6 @@ async function save(key: string) {
 
 /** A plan file is read, its faults or its changes are shown, and only then is it taken in. */
 function Import() {
-  const { person } = useSettings()
   const check = useCheckPlan()
   const take = useImportPlan()
   const [text, setText] = useState('')
@@ -172,17 +170,12 @@ function Import() {
         <Button
           size="large"
           variant="contained"
-          disabled={!person || take.isPending}
-          onClick={() => take.mutate({ text, by: person })}
+          disabled={take.isPending}
+          onClick={() => take.mutate({ text })}
           sx={{ justifySelf: 'start' }}
         >
           Take it in
         </Button>
-      )}
-      {found?.plan && !person && (
-        <Box role="note" sx={{ color: ink('close'), fontWeight: 500 }}>
-          Say at the top who is working first.
-        </Box>
       )}
       {take.error && (
         <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>

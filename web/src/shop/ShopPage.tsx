@@ -9,6 +9,7 @@ import { ApiError, useSaveShop, useShop } from '../api/client'
 import type { ShopView } from '../api/types'
 import { Failure, Loading } from '../app/Message'
 import { Screen } from '../app/Screen'
+import { useMe } from '../door/me'
 import { ink } from '../theme'
 import { Copies } from './Copies'
 import { Files } from './Files'
@@ -46,6 +47,7 @@ export function ShopPage() {
 }
 
 function Settings({ shop }: { shop: ShopView }) {
+  const me = useMe()
   const save = useSaveShop()
   // What is chosen stays, however often the page is fetched anew meanwhile.
   const kept = { name: shop.name, set: shop.rules.set, schools: shop.rules.schools }
@@ -90,6 +92,11 @@ function Settings({ shop }: { shop: ShopView }) {
         <Button variant="outlined" component={Link} to="/gauges">
           Gauges of this shop
         </Button>
+        {me.keeper && (
+          <Button variant="outlined" component={Link} to="/shop/people">
+            People and tablets
+          </Button>
+        )}
       </Box>
       <Typography sx={{ color: ink('ink2') }}>
         Where good technicians disagree. A job keeps what was in force when it was opened, and its

@@ -8,7 +8,6 @@ import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
 import TextField from '@mui/material/TextField'
 import { useAddNote, usePumps } from '../api/pumps'
-import { useSettings } from '../app/settings'
 import { ink } from '../theme'
 
 interface Props {
@@ -19,16 +18,15 @@ interface Props {
 
 /** Which pump a calculation belongs to. */
 export function NoteDialog({ title, note, onClose }: Props) {
-  const { person } = useSettings()
   const pumps = usePumps()
   const add = useAddNote()
   const [id] = useState(() => crypto.randomUUID())
   const [tag, setTag] = useState('')
   const [remark, setRemark] = useState('')
   const keep = () => {
-    if (tag && person)
+    if (tag)
       add.mutate(
-        { tag, note: { ...note, id, by: person, remark: remark || undefined } },
+        { tag, note: { ...note, id, remark: remark || undefined } },
         { onSuccess: () => onClose(tag) },
       )
   }
@@ -54,11 +52,6 @@ export function NoteDialog({ title, note, onClose }: Props) {
             renderInput={(p) => <TextField {...p} label="Pump" autoFocus />}
           />
           <TextField label="Remark" value={remark} onChange={(e) => setRemark(e.target.value)} />
-          {!person && (
-            <Box role="note" sx={{ color: ink('close'), fontWeight: 500 }}>
-              Say at the top who is working first. Every note carries a name.
-            </Box>
-          )}
           {add.error && (
             <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>
               {add.error.message}
@@ -67,7 +60,7 @@ export function NoteDialog({ title, note, onClose }: Props) {
         </DialogContent>
         <DialogActions>
           <Button onClick={() => onClose()}>Leave it</Button>
-          <Button type="submit" variant="contained" disabled={!tag || !person || add.isPending}>
+          <Button type="submit" variant="contained" disabled={!tag || add.isPending}>
             Keep
           </Button>
         </DialogActions>

@@ -5,7 +5,6 @@ import { useAppend } from '../../api/client'
 import type { JobView, Step } from '../../api/types'
 import { Key } from '../../app/Key'
 import { useKeys } from '../../app/keys'
-import { useSettings } from '../../app/settings'
 import { VerdictShape } from '../../shapes/Verdict'
 import { ink } from '../../theme'
 import { usePanel } from '../panel'
@@ -71,15 +70,13 @@ export function Run() {
 
 /** Takes the tick of a step back, as one ticked by mistake, and goes there. */
 function useTakeBack(job: string, last: Step | undefined, go: (step: string) => void) {
-  const { person } = useSettings()
   const append = useAppend(job)
   const id = useRef(crypto.randomUUID())
   return () => {
-    if (!last?.entry || !person || append.isPending) return
+    if (!last?.entry || append.isPending) return
     append.mutate(
       {
         id: id.current,
-        by: person,
         kind: 'withdrawn',
         step: last.id,
         on: last.entry,

@@ -1,0 +1,325 @@
+// Package door says who may come in: people by PIN or passphrase, tablets that a keeper let in,
+// links that show one job, and what each of them may do.
+package door
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"net"
+	"net/http"
+	"slices"
+	"strings"
+	"sync"
+	"sync/atomic"
+	"time"
+
+	"github.com/alexedwards/scs/v2"
+
+	"settle/internal/store"
+)
+
+// Door lets people into one shop. It is safe for use by many goroutines.
+type Door struct {
+	store    *store.Store
+	now      func() time.Time
+	sessions *scs.SessionManager
+	how      How
+	hashing  chan struct{}
+	tries    tries
+	turn     atomic.Int64 // counts up when somebody is let in no more
+
+	mu      sync.Mutex
+	first   string             // hash of the token with which the first keeper is made
+	codes   map[string]pending // hash of a code → the tablet it lets in
+	touched map[string]time.Time
+	streams map[string]int
+	began   time.Time
+	lock    time.Duration
+}
+
+// How a door is kept.
+type How struct {
+	// Demo lets this machine, and no other, in without a PIN.
+	Demo bool
+	// Local says that only this machine can reach the server: it answers to no other name.
+	Local bool
+	// Secure says that browsers come by TLS.
+	Secure bool
+	// Lasting says that browsers are told to come by TLS from now on.
+	Lasting bool
+	// Proxied says that another server stands before this one and tells who asks.
+	Proxied bool
+}
+
+// shift is how long one stays signed in at most.
+const shift = 12 * time.Hour
+
+// New is the door of a shop.
+func New(ctx context.Context, s *store.Store, clock func() time.Time, how How) (*Door, error) {
+	kept, err := s.Sessions(ctx)
+	if err != nil {
+		return nil, err
+	}
+	lock, err := s.Lock(ctx)
+	if err != nil {
+		return nil, err
+	}
+	sessions := scs.New()
+	sessions.Store, sessions.Lifetime, sessions.HashTokenInStore = kept, shift, true
+	return &Door{store: s, now: clock, sessions: sessions, how: how, hashing: make(chan struct{}, 2),
+		tries: tries{all: map[string]*tried{}}, codes: map[string]pending{}, touched: map[string]time.Time{},
+		streams: map[string]int{}, began: clock(), lock: time.Duration(lock) * time.Minute}, nil
+}
+
+// Caller is who asks.
+type Caller struct {
+	Account store.Account // of nobody: no ID
+	Device  store.Device  // of no tablet: no ID
+	Job     string        // who came by a link sees this job and nothing else
+	Demo    bool          // on the demo's own machine: no PIN is asked
+	Locked  bool          // the tablet was not touched for too long
+	Address string
+
+	token string
+}
+
+// In says whether somebody has come in.
+func (c Caller) In() bool { return c.Account.ID != "" || c.Job != "" }
+
+// Session tells the caller's session from others.
+func (c Caller) Session() string { return c.token }
+
+// What a session holds.
+const (
+	aPerson = "person"
+	aDevice = "device"
+	aLink   = "link"
+)
+
+// Caller finds out who sent a request.
+func (d *Door) Caller(r *http.Request) (c Caller, err error) {
+	ctx := r.Context()
+	c.Address = d.address(r)
+	c.Demo = d.how.Demo && here(r)
+	if token := d.cookie(r, deviceCookie); token != "" {
+		if c.Device, err = d.store.DeviceOf(ctx, digest(token)); err != nil && !missing(err) {
+			return c, err
+		}
+	}
+	if c.token = d.cookie(r, sessionCookie); c.token != "" {
+		if err = d.session(ctx, &c, r.Method); err != nil {
+			return c, err
+		}
+	}
+	if c.Demo && !c.In() {
+		c.Account, err = d.anybody(ctx)
+	}
+	return c, err
+}
+
+// session reads the caller's session; one of somebody who may not come in any more is none.
+func (d *Door) session(ctx context.Context, c *Caller, method string) error {
+	ctx, err := d.sessions.Load(ctx, c.token)
+	if err != nil {
+		return err
+	}
+	if link := d.sessions.GetString(ctx, aLink); link != "" {
+		l, err := d.store.LinkOf(ctx, link)
+		c.Job = l.Job
+		return but(err)
+	}
+	person, device := d.sessions.GetString(ctx, aPerson), d.sessions.GetString(ctx, aDevice)
+	if person == "" || device != c.Device.ID {
+		return nil
+	}
+	if device != "" && d.untouched(c.token, method) {
+		c.Locked = true
+		return d.sessions.Destroy(ctx)
+	}
+	a, err := d.store.Account(ctx, person)
+	if err == nil && a.Gone == "" {
+		c.Account = a
+	}
+	return but(err)
+}
+
+// untouched says whether a tablet lay so long that it locks. What is only looked at does not
+// count: pages look by themselves.
+func (d *Door) untouched(token, method string) bool {
+	d.mu.Lock()
+	defer d.mu.Unlock()
+	now, last := d.now(), d.touched[token]
+	if last.IsZero() {
+		last = d.began
+	}
+	if now.Sub(last) > d.lock {
+		delete(d.touched, token)
+		return true
+	}
+	if method != http.MethodGet && method != http.MethodHead {
+		d.touched[token] = now
+	}
+	return false
+}
+
+// anybody is who is at work in the demo before somebody has said who they are.
+func (d *Door) anybody(ctx context.Context) (store.Account, error) {
+	people, err := d.store.Accounts(ctx)
+	var found store.Account
+	for _, a := range people {
+		if a.Works() && (found.ID == "" || a.ID < found.ID) {
+			found = a
+		}
+	}
+	return found, err
+}
+
+// How is how the door is kept.
+func (d *Door) How() How { return d.how }
+
+// SetLock says after how many minutes a tablet that nobody touches locks.
+func (d *Door) SetLock(ctx context.Context, c Caller, minutes int) error {
+	if err := d.store.SetLock(ctx, minutes); err != nil {
+		return err
+	}
+	d.mu.Lock()
+	d.lock = time.Duration(minutes) * time.Minute
+	d.mu.Unlock()
+	return d.Note(ctx, c, SetLock, fmt.Sprintf("%d minutes", minutes))
+}
+
+// address is where a request came from.
+func (d *Door) address(r *http.Request) string {
+	if d.how.Proxied {
+		all := strings.Split(r.Header.Get("X-Forwarded-For"), ",")
+		if last := strings.TrimSpace(all[len(all)-1]); net.ParseIP(last) != nil {
+			return last // what the proxy itself wrote; those before it anybody can send
+		}
+	}
+	host, _, err := net.SplitHostPort(r.RemoteAddr)
+	if err != nil {
+		return r.RemoteAddr
+	}
+	return host
+}
+
+// here says whether a request comes from this machine, to a name of it, by no way around.
+func here(r *http.Request) bool {
+	from, _, err := net.SplitHostPort(r.RemoteAddr)
+	return err == nil && Loopback(from) && Loopback(Host(r)) && r.Header.Get("X-Forwarded-For") == ""
+}
+
+// Host is the name under which the server was asked, without the port.
+func Host(r *http.Request) string {
+	if name, _, err := net.SplitHostPort(r.Host); err == nil {
+		return name
+	}
+	return r.Host
+}
+
+// Loopback reports whether a host name or address is this machine's own.
+func Loopback(host string) bool {
+	ip := net.ParseIP(strings.Trim(host, "[]"))
+	return host == "localhost" || ip != nil && ip.IsLoopback()
+}
+
+const (
+	sessionCookie = "session"
+	deviceCookie  = "tablet"
+	// A tablet stays let in for as long as browsers keep a cookie.
+	deviceAge = 400 * 24 * time.Hour
+)
+
+func (d *Door) cookieName(kind string) string {
+	name := "settle-" + kind
+	if d.how.Demo {
+		name = "settle-demo-" + kind // a demo beside a shop on one machine
+	}
+	if d.how.Secure {
+		name = "__Host-" + name
+	}
+	return name
+}
+
+func (d *Door) cookie(r *http.Request, kind string) string {
+	if c, err := r.Cookie(d.cookieName(kind)); err == nil {
+		return c.Value
+	}
+	return ""
+}
+
+// bake makes a cookie; an empty value takes it away.
+func (d *Door) bake(kind, value string, age time.Duration) *http.Cookie {
+	c := &http.Cookie{Name: d.cookieName(kind), Value: value, Path: "/", HttpOnly: true, Secure: d.how.Secure,
+		SameSite: http.SameSiteStrictMode, MaxAge: int(age.Seconds())}
+	if value == "" {
+		c.MaxAge = -1
+	}
+	return c
+}
+
+// Turn counts up whenever somebody is let in no more: a stream that sees it change asks again.
+func (d *Door) Turn() int64 { return d.turn.Load() }
+
+// mostStreams is how many streams one session may have open: one a window.
+const mostStreams = 8
+
+// Stream says whether the caller may open one more stream; done closes it.
+func (d *Door) Stream(c Caller) (done func(), ok bool) {
+	key := c.token
+	if key == "" {
+		key = c.Address
+	}
+	d.mu.Lock()
+	defer d.mu.Unlock()
+	if d.streams[key] >= mostStreams {
+		return nil, false
+	}
+	d.streams[key]++
+	return func() {
+		d.mu.Lock()
+		defer d.mu.Unlock()
+		if d.streams[key]--; d.streams[key] <= 0 {
+			delete(d.streams, key)
+		}
+	}, true
+}
+
+// Still says whether the caller may still be in.
+func (d *Door) Still(ctx context.Context, c Caller) bool {
+	if c.Demo {
+		return true
+	}
+	if c.Device.ID != "" {
+		if now, err := d.store.Devices(ctx); err != nil || !slices.Contains(now, c.Device) {
+			return false
+		}
+	}
+	now := Caller{Device: c.Device, token: c.token}
+	return d.session(ctx, &now, http.MethodGet) == nil && now.Account.ID == c.Account.ID && now.In()
+}
+
+func missing(err error) bool {
+	var none *store.NotFound
+	return errors.As(err, &none)
+}
+
+// but is an error that is not about something which is not there.
+func but(err error) error {
+	if missing(err) {
+		return nil
+	}
+	return err
+}
+
+type key struct{}
+
+// With puts the caller beside a request.
+func With(ctx context.Context, c Caller) context.Context { return context.WithValue(ctx, key{}, c) }
+
+// Of is who sent a request.
+func Of(ctx context.Context) Caller {
+	c, _ := ctx.Value(key{}).(Caller)
+	return c
+}

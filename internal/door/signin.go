@@ -1,0 +1,378 @@
+package door
+
+import (
+	"context"
+	"crypto/rand"
+	"errors"
+	"net/http"
+	"strings"
+	"time"
+
+	"settle/core/field"
+	"settle/internal/store"
+)
+
+// What the record of sign-ins says.
+const (
+	SignedIn      = "signed-in"
+	Refused       = "refused"
+	SignedOut     = "signed-out"
+	OutEverywhere = "out-everywhere"
+	FirstKeeper   = "first-keeper"
+	ChoseSecret   = "chose-secret"
+	Added         = "added"
+	Changed       = "changed"
+	GaveCode      = "gave-code"
+	Offered       = "offered"
+	LetIn         = "let-in"
+	Revoked       = "revoked"
+	MadeLink      = "made-link"
+	EndedLink     = "ended-link"
+	OpenedLink    = "opened-link"
+	SetCopies     = "set-copies"
+	SetLock       = "set-lock"
+	NotConfirmed  = "not-confirmed"
+)
+
+// Note writes a line into the record of sign-ins and of what keepers did.
+func (d *Door) Note(ctx context.Context, c Caller, what, about string) error {
+	return d.store.NoteDoing(ctx, store.Doing{What: what, Person: c.Account.Name, About: about, Device: c.Device.Name,
+		Address: c.Address})
+}
+
+// SignIn is what somebody comes in with.
+type SignIn struct {
+	Person string // id, picked from the list of a tablet
+	Name   string // typed, elsewhere
+	Secret string // PIN on a tablet, passphrase elsewhere, or a keeper's code with New
+	New    string // the PIN or passphrase that the person chooses with a code
+}
+
+// kind is what one comes in with where the caller is.
+func (c Caller) kind() store.SecretKind {
+	if c.Device.ID != "" {
+		return store.PIN
+	}
+	return store.Passphrase
+}
+
+// wrong is what one is told, whatever of it was wrong.
+func (c Caller) wrong() error {
+	if c.Device.ID != "" {
+		return field.Errorf("secret", "is not right: type the PIN again. A keeper gives a new code where it is forgotten")
+	}
+	return field.Errorf("secret", "does not belong to this name, or there is no such name: type both again")
+}
+
+// who tries: the person, apart for tablets and elsewhere, so that a stranger locks nobody out of
+// the bench; and the place.
+func (c Caller) whose(name string) []who {
+	place := c.Device.ID
+	if place == "" {
+		place = c.Address
+	}
+	return []who{{string(c.kind()) + " " + strings.ToLower(name), freePerson}, {"at " + place, freePlace}}
+}
+
+// SignIn lets a person in and gives the cookie of the session.
+func (d *Door) SignIn(ctx context.Context, c Caller, in SignIn) (*http.Cookie, error) {
+	if c.Demo {
+		a, err := d.store.Account(ctx, in.Person)
+		if err != nil || a.Gone != "" {
+			return nil, errors.Join(but(err), field.Errorf("person", "is nobody of this shop: pick one from the list"))
+		}
+		return d.begin(ctx, c, a)
+	}
+	a, err := d.meant(ctx, c, in)
+	if err != nil {
+		return nil, err
+	}
+	if in.New != "" {
+		if err := Fit(c.kind(), in.New); err != nil {
+			return nil, field.Errorf("new", "%s", err)
+		}
+	}
+	name := a.ID
+	if name == "" {
+		name = strings.TrimSpace(in.Name)
+	}
+	tried := c.whose(name)
+	if wait := d.tries.begin(d.now(), tried...); wait != nil {
+		return nil, wait
+	}
+	kind := c.kind()
+	if in.New != "" {
+		kind = store.Code
+		in.Secret = typedCode(in.Secret)
+	}
+	if err := d.check(ctx, a, kind, in.Secret); err != nil {
+		if err != errWrong {
+			return nil, err
+		}
+		c.Account.Name = in.Name
+		if a.ID != "" {
+			c.Account.Name = a.Name
+		}
+		return nil, errors.Join(d.Note(ctx, c, Refused, string(kind)), c.wrong())
+	}
+	d.tries.well(tried...)
+	if in.New != "" {
+		if err := d.choose(ctx, c, a, in.New); err != nil {
+			return nil, err
+		}
+	}
+	return d.begin(ctx, c, a)
+}
+
+// meant is the account somebody means to come in by; none where there is none.
+func (d *Door) meant(ctx context.Context, c Caller, in SignIn) (a store.Account, err error) {
+	switch {
+	case c.Device.ID != "" && in.Person == "":
+		return a, field.Errorf("person", "is missing: pick yourself from the list")
+	case c.Device.ID != "":
+		a, err = d.store.Account(ctx, in.Person)
+	case strings.TrimSpace(in.Name) == "":
+		return a, field.Errorf("name", "is missing: type your name as the shop knows it")
+	default:
+		a, err = d.store.Named(ctx, in.Name)
+	}
+	if in.Secret == "" {
+		return a, field.Errorf("secret", "is missing")
+	}
+	return a, but(err)
+}
+
+var errWrong = errors.New("a wrong secret")
+
+// check compares a secret with the one that is kept; errWrong where it is another.
+func (d *Door) check(ctx context.Context, a store.Account, kind store.SecretKind, secret string) error {
+	var kept store.Secret
+	var err error
+	if a.ID != "" && a.Gone == "" {
+		if kept, err = d.store.Secret(ctx, a.ID, kind); err != nil {
+			return err
+		}
+	}
+	if !kept.Ends.IsZero() && d.now().After(kept.Ends) {
+		kept.Hash = ""
+	}
+	ok, err := d.right(ctx, secret, kept.Hash)
+	if err == nil && !ok {
+		err = errWrong
+	}
+	return err
+}
+
+// choose gives a person the secret they chose with a code, which is used up.
+func (d *Door) choose(ctx context.Context, c Caller, a store.Account, secret string) error {
+	hash, err := d.hash(ctx, secret)
+	if err != nil {
+		return err
+	}
+	c.Account = a
+	return errors.Join(d.store.SetSecret(ctx, a.ID, c.kind(), store.Secret{Hash: hash}),
+		d.store.SetSecret(ctx, a.ID, store.Code, store.Secret{}), d.Note(ctx, c, ChoseSecret, string(c.kind())))
+}
+
+// begin starts a session, always with a new token; one that was open here ends.
+func (d *Door) begin(ctx context.Context, c Caller, a store.Account) (*http.Cookie, error) {
+	if err := d.end(ctx, c); err != nil {
+		return nil, err
+	}
+	c.Account = a
+	token, err := d.commit(ctx, map[string]string{aPerson: a.ID, aDevice: c.Device.ID})
+	if err != nil {
+		return nil, err
+	}
+	d.mu.Lock()
+	d.touched[token] = d.now()
+	d.mu.Unlock()
+	return d.bake(sessionCookie, token, shift), d.Note(ctx, c, SignedIn, "")
+}
+
+func (d *Door) commit(ctx context.Context, values map[string]string) (string, error) {
+	ctx, err := d.sessions.Load(ctx, "")
+	if err != nil {
+		return "", err
+	}
+	for k, v := range values {
+		d.sessions.Put(ctx, k, v)
+	}
+	token, _, err := d.sessions.Commit(ctx)
+	return token, err
+}
+
+// end ends the session of the caller.
+func (d *Door) end(ctx context.Context, c Caller) error {
+	if c.token == "" {
+		return nil
+	}
+	ctx, err := d.sessions.Load(ctx, c.token)
+	if err != nil {
+		return err
+	}
+	d.mu.Lock()
+	delete(d.touched, c.token)
+	d.mu.Unlock()
+	d.turn.Add(1)
+	return d.sessions.Destroy(ctx)
+}
+
+// SignOut ends the session of the caller, and gives the cookie that forgets it.
+func (d *Door) SignOut(ctx context.Context, c Caller) (*http.Cookie, error) {
+	if err := d.end(ctx, c); err != nil {
+		return nil, err
+	}
+	return d.bake(sessionCookie, "", 0), d.Note(ctx, c, SignedOut, "")
+}
+
+// Everywhere ends all sessions of a person, in which others too may have come in by their name.
+func (d *Door) Everywhere(ctx context.Context, c Caller, person string) error {
+	if err := d.endAll(ctx, aPerson, person); err != nil {
+		return err
+	}
+	a, err := d.store.Account(ctx, person)
+	return errors.Join(err, d.Note(ctx, c, OutEverywhere, a.Name))
+}
+
+// endAll ends the sessions that hold a value.
+func (d *Door) endAll(ctx context.Context, key, value string) error {
+	d.turn.Add(1)
+	return d.sessions.Iterate(ctx, func(one context.Context) error {
+		if d.sessions.GetString(one, key) != value {
+			return nil
+		}
+		return d.sessions.Destroy(one)
+	})
+}
+
+// Confirm asks for the secret of the caller once more, before a signature.
+func (d *Door) Confirm(ctx context.Context, c Caller, secret string) error {
+	if c.Demo {
+		return nil
+	}
+	what := "PIN"
+	if c.kind() == store.Passphrase {
+		what = "passphrase"
+	}
+	if secret == "" {
+		return field.Errorf("pin", "is missing: type your %s once more, it is your signature", what)
+	}
+	tried := c.whose(c.Account.ID)
+	if wait := d.tries.begin(d.now(), tried...); wait != nil {
+		return wait
+	}
+	if err := d.check(ctx, c.Account, c.kind(), secret); err != nil {
+		if err != errWrong {
+			return err
+		}
+		return errors.Join(d.Note(ctx, c, NotConfirmed, ""), field.Errorf("pin", "is not right: type your %s again", what))
+	}
+	d.tries.well(tried...)
+	return nil
+}
+
+// SetOwn changes the caller's own PIN or passphrase. They say the one they came in with.
+func (d *Door) SetOwn(ctx context.Context, c Caller, kind store.SecretKind, secret, now string) error {
+	if kind != store.PIN && kind != store.Passphrase {
+		return field.Errorf("kind", "is %q: write pin or passphrase", kind)
+	}
+	if err := Fit(kind, secret); err != nil {
+		return field.Errorf("secret", "%s", err)
+	}
+	if err := d.Confirm(ctx, c, now); err != nil {
+		return err
+	}
+	hash, err := d.hash(ctx, secret)
+	if err != nil {
+		return err
+	}
+	return errors.Join(d.store.SetSecret(ctx, c.Account.ID, kind, store.Secret{Hash: hash}),
+		d.Note(ctx, c, ChoseSecret, string(kind)))
+}
+
+// codeAge is how long a keeper's code is good.
+const codeAge = 3 * 24 * time.Hour
+
+// GiveCode makes a code with which a person chooses a new PIN or passphrase. What they had
+// before works no more, and their sessions end: it was forgotten, or somebody else knows it.
+func (d *Door) GiveCode(ctx context.Context, c Caller, person string) (o Once, err error) {
+	a, err := d.store.Account(ctx, person)
+	if err != nil {
+		return o, err
+	}
+	if a.Gone != "" {
+		return o, field.Errorf("person", "%s has left: take them back first", a.Name)
+	}
+	if a.ID == c.Account.ID {
+		return o, field.Errorf("person", "is yourself: change your PIN and passphrase under your own name")
+	}
+	o = Once{code(), d.now().Add(codeAge)}
+	hash, err := d.hash(ctx, o.Code)
+	if err != nil {
+		return o, err
+	}
+	err = errors.Join(d.store.SetSecret(ctx, person, store.PIN, store.Secret{}),
+		d.store.SetSecret(ctx, person, store.Passphrase, store.Secret{}),
+		d.store.SetSecret(ctx, person, store.Code, store.Secret{Hash: hash, Ends: o.Ends}),
+		d.endAll(ctx, aPerson, person), d.Note(ctx, c, GaveCode, a.Name))
+	d.tries.well(who{key: string(store.PIN) + " " + strings.ToLower(person)},
+		who{key: string(store.Passphrase) + " " + strings.ToLower(person)})
+	return o, err
+}
+
+// Invite makes the token with which the first keeper is made, where there is none who can come
+// in, or where it is asked for. It is good until it is used or the server stops; "" where none is
+// needed.
+func (d *Door) Invite(ctx context.Context, asked bool) (string, error) {
+	there, err := d.store.HasKeeper(ctx)
+	if err != nil || there && !asked {
+		return "", err
+	}
+	token := rand.Text()
+	d.mu.Lock()
+	d.first = digest(token)
+	d.mu.Unlock()
+	return token, nil
+}
+
+// Begin makes the first keeper, by the token that the server printed as it started. A name that
+// the shop knows becomes one.
+func (d *Door) Begin(ctx context.Context, c Caller, token, name, role, passphrase string) (*http.Cookie, error) {
+	d.mu.Lock()
+	good := d.first != "" && digest(token) == d.first
+	d.mu.Unlock()
+	if !good {
+		if wait := d.tries.begin(d.now(), who{"at " + c.Address, freePlace}); wait != nil {
+			return nil, wait
+		}
+		return nil, field.Errorf("token", "is not good any more: start Settle again and open the address that it prints")
+	}
+	if err := Fit(store.Passphrase, passphrase); err != nil {
+		return nil, field.Errorf("passphrase", "%s", err)
+	}
+	a, err := d.store.Named(ctx, name)
+	if missing(err) {
+		a, err = d.store.AddAccount(ctx, store.Account{Name: name, Role: role})
+	}
+	if err != nil {
+		return nil, err
+	}
+	hash, err := d.hash(ctx, passphrase)
+	if err != nil {
+		return nil, err
+	}
+	a.Keeper, a.Gone = true, ""
+	if err := errors.Join(d.store.SetSecret(ctx, a.ID, store.Passphrase, store.Secret{Hash: hash}),
+		d.store.SetAccount(ctx, a)); err != nil {
+		return nil, err
+	}
+	d.mu.Lock()
+	d.first = ""
+	d.mu.Unlock()
+	c.Account = a
+	if err := d.Note(ctx, c, FirstKeeper, ""); err != nil {
+		return nil, err
+	}
+	return d.begin(ctx, c, a)
+}

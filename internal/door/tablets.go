@@ -1,0 +1,176 @@
+package door
+
+import (
+	"context"
+	"crypto/rand"
+	"errors"
+	"net/http"
+	"strings"
+	"time"
+
+	"settle/core/field"
+	"settle/internal/store"
+)
+
+// pending is a tablet that a keeper is about to let in.
+type pending struct {
+	name string
+	by   string // id of the keeper
+	ends time.Time
+}
+
+// Once is a code that works once.
+type Once struct {
+	Code string
+	Ends time.Time
+}
+
+// offerAge is how long a code for a tablet is good.
+const offerAge = 10 * time.Minute
+
+// Offer makes a code that lets one tablet in, under a name.
+func (d *Door) Offer(ctx context.Context, c Caller, name string) (Once, error) {
+	name = strings.TrimSpace(name)
+	if name == "" || len(name) > 40 {
+		return Once{}, field.Errorf("name", "must be 1 to 40 letters, such as Bench 2")
+	}
+	all, err := d.store.Devices(ctx)
+	if err != nil {
+		return Once{}, err
+	}
+	for _, t := range all {
+		if t.Revoked == "" && strings.EqualFold(t.Name, name) {
+			return Once{}, field.Errorf("name", "is the name of a tablet already: choose another, or revoke that one")
+		}
+	}
+	o := Once{code(), d.now().Add(offerAge)}
+	d.mu.Lock()
+	for hash, p := range d.codes {
+		if d.now().After(p.ends) {
+			delete(d.codes, hash)
+		}
+	}
+	d.codes[digest(o.Code)] = pending{name, c.Account.ID, o.Ends}
+	d.mu.Unlock()
+	return o, d.Note(ctx, c, Offered, name)
+}
+
+// LetIn lets the tablet in that sends a code, and gives the cookie it is known by from then on.
+func (d *Door) LetIn(ctx context.Context, c Caller, typed string) (*http.Cookie, error) {
+	place := who{"code " + c.Address, freePerson}
+	if wait := d.tries.begin(d.now(), place); wait != nil {
+		return nil, wait
+	}
+	d.mu.Lock()
+	hash := digest(typedCode(typed))
+	p, ok := d.codes[hash]
+	delete(d.codes, hash)
+	d.mu.Unlock()
+	if !ok || d.now().After(p.ends) {
+		return nil, errors.Join(d.Note(ctx, c, Refused, "tablet"), field.Errorf("code",
+			"is not right, was used, or is older than ten minutes: let a keeper make a new one"))
+	}
+	d.tries.well(place)
+	token, id := rand.Text(), rand.Text()[:8]
+	if err := d.store.AddDevice(ctx, id, p.name, digest(token), p.by); err != nil {
+		return nil, err
+	}
+	c.Device.Name = p.name
+	return d.bake(deviceCookie, token, deviceAge), d.Note(ctx, c, LetIn, p.name)
+}
+
+// Revoke lets a tablet in no more; who is signed in at it is signed out.
+func (d *Door) Revoke(ctx context.Context, c Caller, id string) error {
+	all, err := d.store.Devices(ctx)
+	if err != nil {
+		return err
+	}
+	name := ""
+	for _, t := range all {
+		if t.ID == id {
+			name = t.Name
+		}
+	}
+	if err := d.store.Revoke(ctx, id); err != nil {
+		return err
+	}
+	return errors.Join(d.endAll(ctx, aDevice, id), d.Note(ctx, c, Revoked, name))
+}
+
+// SetAccount writes what a person may do. Who leaves is signed out everywhere.
+func (d *Door) SetAccount(ctx context.Context, c Caller, a store.Account) error {
+	if err := d.store.SetAccount(ctx, a); err != nil {
+		return err
+	}
+	if a.Gone != "" {
+		if err := d.endAll(ctx, aPerson, a.ID); err != nil {
+			return err
+		}
+	}
+	d.turn.Add(1)
+	about := a.Name + ": " + a.Role
+	if a.Keeper {
+		about += ", keeper"
+	}
+	if a.Gone != "" {
+		about += ", left"
+	}
+	return d.Note(ctx, c, Changed, about)
+}
+
+// AddAccount adds a person to the shop.
+func (d *Door) AddAccount(ctx context.Context, c Caller, a store.Account) (store.Account, error) {
+	a, err := d.store.AddAccount(ctx, a)
+	if err != nil {
+		return a, err
+	}
+	return a, d.Note(ctx, c, Added, a.Name)
+}
+
+// mostDays is how long a link may show a job.
+const mostDays = 90
+
+// AddLink makes a link that shows one job, and gives its token, which is told once.
+func (d *Door) AddLink(ctx context.Context, c Caller, job, what string, days int) (string, error) {
+	var errs field.Errors
+	if what = strings.TrimSpace(what); what == "" || len(what) > 80 {
+		errs.Add("what", errors.New("must be 1 to 80 letters: for whom the link is"))
+	}
+	if days < 1 || days > mostDays {
+		errs.Add("days", errors.New("must be 1 to 90: after so many days the link ends"))
+	}
+	if err := errs.Err(); err != nil {
+		return "", err
+	}
+	token := rand.Text()
+	l := store.Link{ID: rand.Text()[:8], Job: job, What: what, By: c.Account.ID}
+	err := d.store.AddLink(ctx, l, digest(token), d.now().AddDate(0, 0, days))
+	return token, errors.Join(err, d.Note(ctx, c, MadeLink, job+", "+what))
+}
+
+// EndLink ends a link before its time.
+func (d *Door) EndLink(ctx context.Context, c Caller, id string) error {
+	d.turn.Add(1)
+	return errors.Join(d.store.EndLink(ctx, id), d.Note(ctx, c, EndedLink, id))
+}
+
+// OpenLink starts a session that sees the job of a link, and gives its number.
+func (d *Door) OpenLink(ctx context.Context, c Caller, token string) (*http.Cookie, string, error) {
+	place := who{"link " + c.Address, freePlace}
+	if wait := d.tries.begin(d.now(), place); wait != nil {
+		return nil, "", wait
+	}
+	l, err := d.store.LinkOf(ctx, digest(token))
+	if missing(err) {
+		return nil, "", field.Errorf("token", "has ended, or never was: ask the shop for a new link")
+	}
+	if err != nil {
+		return nil, "", err
+	}
+	d.tries.well(place)
+	session, err := d.commit(ctx, map[string]string{aLink: digest(token)})
+	if err != nil {
+		return nil, "", err
+	}
+	return d.bake(sessionCookie, session, shift), l.Job, d.Note(ctx, c, OpenedLink, l.Job+", "+l.What)
+}

@@ -1,0 +1,82 @@
+package server
+
+import (
+	"net/http"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"settle/internal/door"
+)
+
+// right is what somebody must be to ask for something.
+type right int
+
+const (
+	toWork   right = iota // a technician or a lead
+	toCome                // anybody: it is how one comes in
+	toLook                // anybody who is in
+	toSettle              // a lead or a keeper: what holds for the whole shop
+	toKeep                // a keeper
+	toSee                 // anybody who is in, and who came by a link to the job
+)
+
+// rights are what operations ask. One that is not here asks to look where it only reads, else to work.
+var rights = map[string]right{
+	"get-session": toCome, "sign-in": toCome, "sign-out": toCome, "make-keeper": toCome, "let-in": toCome,
+	"open-link": toCome, "health": toCome,
+
+	"stay-awake": toLook, "choose-secret": toLook, "sign-out-everywhere": toLook,
+	"calculate": toLook, "look": toLook,
+
+	"get-job": toSee, "get-sheet": toSee, "sheet-file": toSee, "get-photo": toSee,
+
+	"save-shop": toSettle, "save-shop-limits": toSettle, "add-plan": toSettle, "take-in-register": toSettle,
+	"list-links": toSettle, "add-link": toSettle, "end-link": toSettle,
+
+	"list-people": toKeep, "add-person": toKeep, "save-person": toKeep, "give-code": toKeep, "end-sessions": toKeep,
+	"list-tablets": toKeep, "offer-tablet": toKeep, "revoke-tablet": toKeep, "set-lock": toKeep, "list-doings": toKeep,
+	"keep-copies": toKeep, "make-copy": toKeep, "try-copy": toKeep,
+}
+
+func rightFor(op *huma.Operation) right {
+	if r, ok := rights[op.OperationID]; ok {
+		return r
+	}
+	if op.Method == http.MethodGet || strings.HasPrefix(op.OperationID, "preview") {
+		return toLook
+	}
+	return toWork
+}
+
+// denied says why a caller may not do something, nil where they may.
+func denied(c door.Caller, op *huma.Operation, number string) *Problem {
+	asked := rightFor(op)
+	a := c.Account
+	in := a.ID != ""
+	switch {
+	case asked == toCome, in && (asked == toLook || asked == toSee):
+		return nil
+	case c.Job != "" && asked == toSee && (number == c.Job || number == ""):
+		return nil // of a picture the operation itself looks whether it is of this job
+	case !in:
+		return &Problem{Title: "Sign in", Status: http.StatusUnauthorized, Detail: "Nobody is signed in here: sign in, " +
+			"then do it again. What was typed stays."}
+	case asked == toWork && a.Works(), asked == toKeep && a.Keeper, asked == toSettle && (a.Keeper || a.Role == "lead"):
+		return nil
+	}
+	who := map[right]string{toWork: "a technician or a lead: a reader enters nothing", toKeep: "a keeper",
+		toSettle: "a lead or a keeper"}
+	return &Problem{Title: "Not yours to do", Status: http.StatusForbidden, Detail: "This takes " + who[asked] + "."}
+}
+
+// let refuses whoever may not do what they ask for.
+func let(api huma.API) func(huma.Context, func(huma.Context)) {
+	return func(ctx huma.Context, next func(huma.Context)) {
+		if p := denied(door.Of(ctx.Context()), ctx.Operation(), ctx.Param("number")); p != nil {
+			write(api, ctx, p)
+			return
+		}
+		next(ctx)
+	}
+}

@@ -1,0 +1,237 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"errors"
+	"time"
+
+	"github.com/alexedwards/scs/sqlite3store"
+)
+
+// SecretKind is what a person comes in with.
+type SecretKind string
+
+// The kinds of secrets.
+const (
+	PIN        SecretKind = "pin"        // at a tablet that was let in
+	Passphrase SecretKind = "passphrase" // elsewhere
+	Code       SecretKind = "code"       // once, given by a keeper: then the person chooses their own
+)
+
+// Secret is the hash of what a person comes in with. A hash of "" means that there is none.
+type Secret struct {
+	Hash string
+	Ends time.Time // zero: it does not end
+}
+
+// Secret returns the hash of a person's secret.
+func (s *Store) Secret(ctx context.Context, person string, kind SecretKind) (x Secret, err error) {
+	var ends sql.NullString
+	err = s.db.QueryRowContext(ctx, "SELECT hash, ends FROM secrets WHERE person = ? AND kind = ?", person, kind).
+		Scan(&x.Hash, &ends)
+	if errors.Is(err, sql.ErrNoRows) {
+		return x, nil
+	}
+	x.Ends = stamp(ends.String)
+	return x, err
+}
+
+// SetSecret gives a person a secret, or with a hash of "" takes it away.
+func (s *Store) SetSecret(ctx context.Context, person string, kind SecretKind, x Secret) error {
+	if x.Hash == "" {
+		_, err := s.db.ExecContext(ctx, "DELETE FROM secrets WHERE person = ? AND kind = ?", person, kind)
+		return unwritable(err)
+	}
+	var ends any
+	if !x.Ends.IsZero() {
+		ends = x.Ends.UTC().Format(layout)
+	}
+	_, err := s.db.ExecContext(ctx, "INSERT INTO secrets (person, kind, hash, ends) VALUES (?, ?, ?, ?) "+
+		"ON CONFLICT DO UPDATE SET hash = excluded.hash, ends = excluded.ends", person, kind, x.Hash, ends)
+	return unwritable(err)
+}
+
+// SecretKinds says for each person what they have to come in with.
+func (s *Store) SecretKinds(ctx context.Context) (map[string][]SecretKind, error) {
+	out := map[string][]SecretKind{}
+	_, err := query(ctx, s.db, func(rows *sql.Rows) (struct{}, error) {
+		var person string
+		var kind SecretKind
+		err := rows.Scan(&person, &kind)
+		out[person] = append(out[person], kind)
+		return struct{}{}, err
+	}, "SELECT person, kind FROM secrets WHERE ends IS NULL OR ends > ? ORDER BY person, kind",
+		s.now().UTC().Format(layout))
+	return out, err
+}
+
+// Device is a tablet that was let in.
+type Device struct {
+	ID      string `json:"id"`
+	Name    string `json:"name"`
+	Since   string `json:"since"`
+	By      string `json:"by" doc:"name of the keeper who let it in"`
+	Revoked string `json:"revoked,omitempty" doc:"since when it is let in no more"`
+}
+
+const devices = "SELECT devices.id, devices.name, since, people.name, coalesce(revoked, '') FROM devices " +
+	"JOIN people ON people.id = by"
+
+func scanDevice(rows *sql.Rows) (d Device, err error) {
+	return d, rows.Scan(&d.ID, &d.Name, &d.Since, &d.By, &d.Revoked)
+}
+
+// AddDevice lets a tablet in: it has the token whose hash is given.
+func (s *Store) AddDevice(ctx context.Context, id, name, hash, by string) error {
+	_, err := s.db.ExecContext(ctx, "INSERT INTO devices (id, name, hash, since, by) VALUES (?, ?, ?, ?, ?)", id, name,
+		hash, s.now().UTC().Format(layout), by)
+	return unwritable(err)
+}
+
+// Devices lists the tablets that were ever let in, the latest first.
+func (s *Store) Devices(ctx context.Context) ([]Device, error) {
+	return query(ctx, s.db, scanDevice, devices+" ORDER BY since DESC, devices.id")
+}
+
+// DeviceOf is the tablet that has a token, by its hash; a NotFound where it is let in no more.
+func (s *Store) DeviceOf(ctx context.Context, hash string) (Device, error) {
+	all, err := query(ctx, s.db, scanDevice, devices+" WHERE hash = ? AND revoked IS NULL", hash)
+	if err == nil && len(all) == 0 {
+		return Device{}, &NotFound{What: "tablet"}
+	}
+	if err != nil {
+		return Device{}, err
+	}
+	return all[0], nil
+}
+
+// Revoke lets a tablet in no more.
+func (s *Store) Revoke(ctx context.Context, id string) error {
+	return s.end(ctx, "tablet", id, "UPDATE devices SET revoked = ? WHERE id = ? AND revoked IS NULL")
+}
+
+// end writes the moment at which something ended.
+func (s *Store) end(ctx context.Context, what, id, q string) error {
+	res, err := s.db.ExecContext(ctx, q, s.now().UTC().Format(layout), id)
+	if err != nil {
+		return unwritable(err)
+	}
+	if n, err := res.RowsAffected(); err != nil || n == 0 {
+		return errors.Join(err, &NotFound{what, id})
+	}
+	return nil
+}
+
+// Link shows one job to somebody who has no account.
+type Link struct {
+	ID    string `json:"id"`
+	Job   string `json:"job" doc:"number of the job"`
+	What  string `json:"what" doc:"for whom it was made, in words"`
+	Made  string `json:"made"`
+	By    string `json:"by" doc:"name of who made it"`
+	Ends  string `json:"ends"`
+	Over  bool   `json:"over,omitempty" doc:"it has ended, by its time or before"`
+}
+
+const links = "SELECT links.id, job, what, made, people.name, ends, ended IS NOT NULL FROM links " +
+	"JOIN people ON people.id = by"
+
+func scanLink(rows *sql.Rows) (l Link, err error) {
+	return l, rows.Scan(&l.ID, &l.Job, &l.What, &l.Made, &l.By, &l.Ends, &l.Over)
+}
+
+// AddLink keeps a link by the hash of its token. By is the id of who makes it.
+func (s *Store) AddLink(ctx context.Context, l Link, hash string, ends time.Time) error {
+	_, err := s.db.ExecContext(ctx, "INSERT INTO links (id, hash, job, what, made, by, ends) VALUES (?, ?, ?, ?, ?, ?, ?)",
+		l.ID, hash, l.Job, l.What, s.now().UTC().Format(layout), l.By, ends.UTC().Format(layout))
+	return unwritable(err)
+}
+
+// Links lists those of a job, the latest first.
+func (s *Store) Links(ctx context.Context, job string) ([]Link, error) {
+	all, err := query(ctx, s.db, scanLink, links+" WHERE job = ? ORDER BY made DESC, links.id", job)
+	for i := range all {
+		all[i].Over = all[i].Over || stamp(all[i].Ends).Before(s.now())
+	}
+	return all, err
+}
+
+// LinkOf is the link of a token, by its hash; a NotFound where it has ended.
+func (s *Store) LinkOf(ctx context.Context, hash string) (Link, error) {
+	all, err := query(ctx, s.db, scanLink, links+" WHERE hash = ? AND ended IS NULL AND ends > ?", hash,
+		s.now().UTC().Format(layout))
+	if err == nil && len(all) == 0 {
+		return Link{}, &NotFound{What: "link"}
+	}
+	if err != nil {
+		return Link{}, err
+	}
+	return all[0], nil
+}
+
+// EndLink ends a link before its time.
+func (s *Store) EndLink(ctx context.Context, id string) error {
+	return s.end(ctx, "link", id, "UPDATE links SET ended = ? WHERE id = ? AND ended IS NULL")
+}
+
+// Doing is a line of the record of sign-ins and of what keepers did.
+type Doing struct {
+	At      string `json:"at"`
+	What    string `json:"what" doc:"a code"`
+	Person  string `json:"person,omitempty" doc:"name of who did it, or of whose name was given"`
+	About   string `json:"about,omitempty" doc:"whom or what it was done to"`
+	Device  string `json:"device,omitempty" doc:"name of the tablet"`
+	Address string `json:"address,omitempty" doc:"network address it came from"`
+}
+
+// Note adds a line to the record. At is the store's own clock.
+func (s *Store) NoteDoing(ctx context.Context, d Doing) error {
+	_, err := s.db.ExecContext(ctx, "INSERT INTO doings (at, what, person, about, device, address) "+
+		"VALUES (?, ?, ?, ?, ?, ?)", s.now().UTC().Format(layout), d.What, d.Person, d.About, d.Device, d.Address)
+	return unwritable(err)
+}
+
+// Doings are the latest lines of the record, the latest first.
+func (s *Store) Doings(ctx context.Context, limit int) ([]Doing, error) {
+	return query(ctx, s.db, func(rows *sql.Rows) (d Doing, err error) {
+		return d, rows.Scan(&d.At, &d.What, &d.Person, &d.About, &d.Device, &d.Address)
+	}, "SELECT at, what, person, about, device, address FROM doings ORDER BY id DESC LIMIT ?", limit)
+}
+
+// Sessions is where the library of sessions keeps them. It forgets those that have ended.
+func (s *Store) Sessions(ctx context.Context) (*sqlite3store.SQLite3Store, error) {
+	_, err := s.db.ExecContext(ctx, "DELETE FROM sessions WHERE expiry < julianday('now')")
+	return sqlite3store.NewWithCleanupInterval(s.db, 0), err
+}
+
+// usualLock is after how many minutes an untouched tablet is locked.
+const usualLock = 10
+
+// Lock is after how many minutes a tablet that nobody touches is locked.
+func (s *Store) Lock(ctx context.Context) (int, error) {
+	n := usualLock
+	err := s.db.QueryRowContext(ctx, "SELECT lock FROM shop").Scan(&n)
+	if errors.Is(err, sql.ErrNoRows) {
+		err = nil
+	}
+	return n, err
+}
+
+// SetLock says after how many minutes it is.
+func (s *Store) SetLock(ctx context.Context, minutes int) error {
+	return s.setColumn(ctx, "UPDATE shop SET lock = ?", minutes)
+}
+
+// setColumn writes one column of the shop; one that nobody has named gets its row.
+func (s *Store) setColumn(ctx context.Context, q string, value int) error {
+	shop, err := s.Shop(ctx)
+	if err != nil {
+		return err
+	}
+	if err := s.SetShop(ctx, shop); err != nil {
+		return err
+	}
+	_, err = s.db.ExecContext(ctx, q, value)
+	return unwritable(err)
+}

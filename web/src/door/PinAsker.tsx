@@ -1,0 +1,70 @@
+import { useEffect, useState } from 'react'
+import Button from '@mui/material/Button'
+import Dialog from '@mui/material/Dialog'
+import DialogActions from '@mui/material/DialogActions'
+import DialogContent from '@mui/material/DialogContent'
+import DialogTitle from '@mui/material/DialogTitle'
+import Typography from '@mui/material/Typography'
+import { useSession } from '../api/door'
+import { canAsk } from '../api/pin'
+import { useMe } from './me'
+import { Secret } from './Secret'
+
+interface Asked {
+  wrong: string
+  answer: (pin: string | undefined) => void
+}
+
+/** Asks for the PIN once more, where what is sent is a signature. */
+export function PinAsker() {
+  const [asked, setAsked] = useState<Asked>()
+  useEffect(() => {
+    canAsk((wrong) => new Promise((answer) => setAsked({ wrong, answer })))
+    return () => canAsk(undefined)
+  }, [])
+  if (!asked) return null
+  const close = (pin: string | undefined) => {
+    setAsked(undefined)
+    asked.answer(pin)
+  }
+  return <PinDialog wrong={asked.wrong} onClose={close} />
+}
+
+function PinDialog({ wrong, onClose }: { wrong: string; onClose: (pin?: string) => void }) {
+  const me = useMe()
+  const tablet = useSession().data?.tablet
+  const [pin, setPin] = useState('')
+  return (
+    <Dialog open onClose={() => onClose()} maxWidth="xs" fullWidth aria-labelledby="pin-title">
+      <form
+        onSubmit={(e) => {
+          e.preventDefault()
+          e.stopPropagation()
+          if (pin) onClose(pin)
+        }}
+      >
+        <DialogTitle id="pin-title" variant="h1">
+          Sign as {me.name}
+        </DialogTitle>
+        <DialogContent sx={{ display: 'grid', gap: 4 }}>
+          <Typography>What you send now carries your signature.</Typography>
+          <Secret
+            pin={!!tablet}
+            label={tablet ? 'PIN' : 'Passphrase'}
+            value={pin}
+            onChange={setPin}
+            autoFocus
+            error={wrong}
+            name="sign"
+          />
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={() => onClose()}>Do not sign</Button>
+          <Button type="submit" variant="contained" disabled={!pin} sx={{ minHeight: 48, px: 5 }}>
+            Sign
+          </Button>
+        </DialogActions>
+      </form>
+    </Dialog>
+  )
+}
