@@ -39,6 +39,7 @@ type Shop struct {
 	URL   string
 	Store *store.Store
 	Path  string // of the data file
+	Door  *door.Door
 	http  *http.Server
 }
 
@@ -76,6 +77,7 @@ func OpenWith(ctx context.Context, folder string, clock func() time.Time, how do
 	if err != nil {
 		return nil, errors.Join(err, s.Store.Close())
 	}
+	s.Door = d
 	s.http = &http.Server{Handler: server.New(s.Store, copies.Beside(s.Store, clock), d, web.Dist()),
 		ReadHeaderTimeout: 5 * time.Second}
 	go func() { _ = s.http.Serve(l) }()

@@ -36,12 +36,7 @@ func TestStepsAreInSomebodysHands(t *testing.T) {
 		h.by.name + (h.clock ? ' clock' : '')).join())`
 	p.until(hands + `.then(x => x === 'shims M. Okafor')`)
 	// The other person, at the same step.
-	p.text(`(async () => {
-		const shop = await fetch('/api/v1/shop').then(r => r.json())
-		await fetch('/api/v1/jobs/` + number + `/hands/cool', { method: 'PUT',
-			headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ by: shop.people[1].id }) })
-		return 'done'
-	})()`)
+	p.shop.send(t, "p2", "PUT", "/jobs/"+number+"/hands/cool", map[string]string{})
 	p.keys("\n\n") // past the thickness
 	p.kept()
 	p.until(hands + `.then(x => !x.includes('shims'))`)

@@ -6,6 +6,8 @@ import (
 	"time"
 
 	"github.com/chromedp/chromedp"
+
+	"settle/internal/door"
 )
 
 // labelled is the box under a label of a form, as a script.
@@ -49,12 +51,28 @@ func (p *page) says(text string) {
 func TestAShopBegins(t *testing.T) {
 	long(t)
 	t.Parallel()
-	empty, err := OpenEmpty(t.Context(), t.TempDir(), time.Now)
+	empty, err := OpenWith(t.Context(), t.TempDir(), time.Now, door.How{Local: true})
 	if err != nil {
 		t.Fatal(err)
 	}
 	t.Cleanup(func() { _ = empty.Close() })
+	token, err := empty.Door.Invite(t.Context(), false)
+	if err != nil || token == "" {
+		t.Fatal(token, err)
+	}
 	p := tabOf(t, empty, "", "/")
+	p.says("This shop has no keeper yet")
+	// By the address that the server printed, the first keeper is made.
+	p.do(chromedp.Navigate(empty.URL + "/keeper#" + token))
+	p.until(`document.querySelector('[data-name]')`)
+	p.keys("A. Moreau")
+	p.fill("Passphrase, 12 letters or more", "short")
+	p.press("Begin")
+	p.until(`document.querySelector('[data-secret][aria-invalid=true]')`)
+	p.fill("Passphrase, 12 letters or more", "copper kettle north wind")
+	p.press("Begin")
+	p.until(`location.pathname === '/shop/people'`)
+	p.press("Jobs")
 	p.says("No jobs yet")
 	p.press("Tools") // what needs no pump works at once
 	p.says("Run-out")
@@ -87,15 +105,6 @@ func TestAShopBegins(t *testing.T) {
 	p.press("New job")
 	p.until(`document.activeElement.closest('form')`)
 	p.keys("Drips\n")
-	// Nobody is working here yet: the first entry asks who it is.
-	p.says("Who works here?")
-	p.keys("\n")
-	p.until(`document.querySelector('[role=dialog] [aria-invalid=true]')`)
-	p.text(`String(document.querySelector('[role=dialog] input').focus())`)
-	p.keys("A. Moreau\n")
-	p.until(`document.querySelector('[data-who]').textContent.includes('A. Moreau') && ` +
-		`!document.querySelector('[role=dialog]')`)
-	p.press("Open the job Enter")
 	p.until(`location.pathname.startsWith('/jobs/J-0001')`)
 	p.at("identify")
 	p.keys("\n")
@@ -117,7 +126,7 @@ func TestHowTheShopWorks(t *testing.T) {
 		t.Fatal(err)
 	}
 	t.Cleanup(func() { _ = other.Close() })
-	p := tabOf(t, other, "p1", "/shop")
+	p := tabOf(t, other, "p3", "/shop")
 	p.fill("Name of the shop", "Tern Rock, west wing")
 	p.choose("Bearings at a teardown", "May be reused when smooth and tight")
 	p.text(
@@ -219,7 +228,7 @@ func TestKeysColoursUnits(t *testing.T) {
 // A copy is made and restored on trial from the shop's page.
 func TestACopyOfTheShop(t *testing.T) {
 	t.Parallel()
-	p := tab(t, "/shop")
+	p := tabOf(t, shopOf(t), "p3", "/shop")
 	p.until(`document.querySelector('[data-copies]')?.innerText.includes('There is no copy yet')`)
 	press := func(what string) {
 		p.text(fmt.Sprintf(`String([...document.querySelectorAll('[data-copies] button')]
