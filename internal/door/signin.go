@@ -242,7 +242,7 @@ func (d *Door) endAll(ctx context.Context, key, value string) error {
 		if d.sessions.GetString(one, key) != value {
 			return nil
 		}
-		return d.sessions.Destroy(one)
+		return d.sessions.Store.Delete(d.sessions.Token(one)) // the token here is its hash already
 	})
 }
 

@@ -125,13 +125,13 @@ func (s *Store) end(ctx context.Context, what, id, q string) error {
 
 // Link shows one job to somebody who has no account.
 type Link struct {
-	ID    string `json:"id"`
-	Job   string `json:"job" doc:"number of the job"`
-	What  string `json:"what" doc:"for whom it was made, in words"`
-	Made  string `json:"made"`
-	By    string `json:"by" doc:"name of who made it"`
-	Ends  string `json:"ends"`
-	Over  bool   `json:"over,omitempty" doc:"it has ended, by its time or before"`
+	ID   string `json:"id"`
+	Job  string `json:"job" doc:"number of the job"`
+	What string `json:"what" doc:"for whom it was made, in words"`
+	Made string `json:"made"`
+	By   string `json:"by" doc:"name of who made it"`
+	Ends string `json:"ends"`
+	Over bool   `json:"over,omitempty" doc:"it has ended, by its time or before"`
 }
 
 const links = "SELECT links.id, job, what, made, people.name, ends, ended IS NOT NULL FROM links " +
