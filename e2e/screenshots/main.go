@@ -23,6 +23,7 @@ type shot struct {
 	ready         string // script that is true when the page is
 	width, height int64
 	unit, mode    string
+	by            string // id of who works; p1 where nothing is said, - for nobody
 }
 
 const (
@@ -44,8 +45,6 @@ var shots = []shot{
 		ready: `document.querySelector('[data-headline]')`, unit: "mm"},
 	{name: "bench-seal-setting", path: "/jobs/J-0004?step=setting-built",
 		ready: `document.querySelector('[data-headline]')`},
-	{name: "bench-torque", path: "/jobs/J-0007?step=clamp-tight", keys: "\n",
-		ready: `document.querySelector('[data-tick]')`},
 	{name: "bench-two-ends", path: "/jobs/J-0015?step=nut-hot@outboard", ready: drawing},
 	{name: "bench-unit", path: "/jobs/J-0009?step=retainer-on", ready: drawing},
 	{name: "new-job", path: "/jobs/new?pump=LS-201", ready: `document.querySelector('[data-pump]')`},
@@ -60,6 +59,7 @@ var shots = []shot{
 			"&face.readings[3].value=-.05&face.diameter=200&feet.front=200&feet.back=500&rpm=1450",
 		ready: `document.querySelector('[data-figure]')`, unit: "mm"},
 	{name: "causes", path: "/jobs/J-0005", keys: "\x1bc", ready: `document.querySelector('[role=dialog]')`},
+	{name: "people", path: "/shop/people", ready: `document.querySelector('[data-account]')`, by: "p3"},
 	{name: "gauge", path: "/gauges/IND-2", ready: `document.querySelector('[data-touched] tbody')`},
 }
 
@@ -72,9 +72,10 @@ func main() {
 	high := flag.Int64("high", 0, "with -path: height of the window")
 	dark := flag.Bool("dark", false, "with -path: for the night")
 	of := flag.String("of", "", "with -path: address of a Settle that runs, such as http://127.0.0.1:8080")
+	by := flag.String("by", "", "with -path: id of who works, - for nobody")
 	flag.Parse()
 	if *path != "" {
-		one := shot{name: "one", path: *path, keys: *keys, ready: "true"}
+		one := shot{name: "one", path: *path, keys: *keys, ready: "true", by: *by}
 		if *tablet {
 			one.width, one.height = 820, 1180
 		}
@@ -138,10 +139,16 @@ func take(tab context.Context, url, folder string, s shot) error {
 	if s.mode == "" {
 		s.mode = "light"
 	}
+	switch s.by {
+	case "":
+		s.by = "p1"
+	case "-":
+		s.by = ""
+	}
 	steps := []chromedp.Action[chromedp.Void]{
 		chromedp.EmulateViewport(s.width, s.height),
 		chromedp.Navigate(url + "/favicon.svg"),
-		forget, e2e.Settings("p1", s.unit, s.mode),
+		forget, e2e.Settings(s.by, s.unit, s.mode),
 		chromedp.Navigate(url + s.path),
 		e2e.Until(
 			`document.readyState === 'complete' && document.querySelector('main')?.innerText.length > 40 && ` +

@@ -95,6 +95,7 @@ const (
 	aPerson = "person"
 	aDevice = "device"
 	aLink   = "link"
+	aLock   = "locked" // nobody is in any more: the tablet was not touched
 )
 
 // Caller finds out who sent a request.
@@ -129,13 +130,19 @@ func (d *Door) session(ctx context.Context, c *Caller, method string) error {
 		c.Job = l.Job
 		return but(err)
 	}
+	if c.Locked = c.Device.ID != "" && d.sessions.GetBool(ctx, aLock); c.Locked {
+		return nil
+	}
 	person, device := d.sessions.GetString(ctx, aPerson), d.sessions.GetString(ctx, aDevice)
 	if person == "" || device != c.Device.ID {
 		return nil
 	}
 	if device != "" && d.untouched(c.token, method) {
 		c.Locked = true
-		return d.sessions.Destroy(ctx)
+		d.sessions.Remove(ctx, aPerson)
+		d.sessions.Put(ctx, aLock, true)
+		_, _, err := d.sessions.Commit(ctx)
+		return err
 	}
 	a, err := d.store.Account(ctx, person)
 	if err == nil && a.Gone == "" {

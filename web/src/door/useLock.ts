@@ -1,15 +1,16 @@
 import { useEffect, useEffectEvent } from 'react'
-import { stayAwake, useSignOut } from '../api/door'
+import { stayAwake, useSession } from '../api/door'
 
 const minute = 60_000
 
 /**
- * Locks a tablet that nobody touches for some minutes; 0: it is no tablet. The server does so by
- * itself too, and is told once a minute that somebody is here, since reading alone sends it nothing.
+ * A tablet that nobody touches for some minutes is locked by the server; 0: it is no tablet. The
+ * server is told once a minute that somebody is here, since reading alone sends it nothing, and
+ * is asked when the time is over.
  */
 export function useLock(minutes: number) {
-  const out = useSignOut()
-  const lock = useEffectEvent(() => out.mutate())
+  const session = useSession()
+  const look = useEffectEvent(() => void session.refetch())
   useEffect(() => {
     if (minutes === 0) return
     let last = Date.now()
@@ -21,7 +22,7 @@ export function useLock(minutes: number) {
       stayAwake().catch(() => undefined) // the next answer says what is wrong
     }
     const watch = window.setInterval(() => {
-      if (Date.now() - last >= minutes * minute) lock()
+      if (Date.now() - last >= minutes * minute) look() // the server has locked it by now
     }, 5000)
     const kinds = ['pointerdown', 'keydown', 'wheel', 'touchmove'] as const
     for (const kind of kinds)

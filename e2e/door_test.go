@@ -1,0 +1,164 @@
+package e2e
+
+import (
+	"strings"
+	"sync/atomic"
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+
+	"settle/internal/demo"
+	"settle/internal/door"
+)
+
+const passphrase = "copper kettle north wind"
+
+// lockedShop is the demo's shop as other machines find it, with its keeper, and a clock that can
+// be set forward.
+func lockedShop(t *testing.T) (shop *Shop, forward func(time.Duration)) {
+	t.Helper()
+	dir := t.TempDir()
+	if err := demo.Copy(dataFile(dir)); err != nil {
+		t.Fatal(err)
+	}
+	var ahead atomic.Int64
+	clock := func() time.Time { return time.Now().Add(time.Duration(ahead.Load())) }
+	shop, err := OpenWith(t.Context(), dir, clock, door.How{Local: true})
+	if err != nil {
+		t.Fatal(err)
+	}
+	t.Cleanup(func() { _ = shop.Close() })
+	token, err := shop.Door.Invite(t.Context(), false)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := shop.Door.Begin(t.Context(), door.Caller{}, token, "T. Achterberg", "lead", passphrase); err != nil {
+		t.Fatal(err)
+	}
+	return shop, func(by time.Duration) { ahead.Add(int64(by)) }
+}
+
+// browserOf is a browser of its own at the shop, where nobody has come in.
+func browserOf(t *testing.T, shop *Shop, whose, path string) *page {
+	t.Helper()
+	p := &page{t, profileOf(t, shop, whose), shop}
+	p.do(chromedp.EmulateViewport(1280, 800), chromedp.Navigate(shop.URL+path))
+	return p
+}
+
+func (p *page) readOff(what string) string {
+	p.t.Helper()
+	p.until(`document.querySelector('` + what + `')`)
+	return strings.ReplaceAll(p.text(`document.querySelector('`+what+`').textContent`), " ", "")
+}
+
+// A keeper lets a tablet in and gives somebody a code; they choose a PIN there, work, and hand the
+// tablet over by two taps. It locks when nobody touches it, and what was typed is kept.
+func TestATabletOfTheShop(t *testing.T) {
+	t.Parallel()
+	shop, forward := lockedShop(t)
+	keeper := browserOf(t, shop, "the office", "/shop/people")
+	keeper.says("Sign in")
+	keeper.fill("Name, as the shop knows it", "t. achterberg")
+	keeper.fill("Passphrase", "not the words at all")
+	keeper.press("Come in")
+	keeper.until(`document.body.innerText.includes('does not belong to this name')`)
+	keeper.fill("Passphrase", passphrase)
+	keeper.press("Come in")
+	keeper.until(`document.querySelector('[data-account=p1]')`)
+	code := func(person string) string {
+		keeper.text(`String(document.querySelector('[data-account=` + person + `] [data-give-code]').click())`)
+		return keeper.readOff(`[data-account=` + person + `] [data-code-given]`)
+	}
+	okafor, lindqvist := code("p1"), code("p2")
+	keeper.fill("Name of a new tablet", "Bench 2")
+	keeper.press("Let a tablet in")
+	offer := keeper.readOff("[data-offer]")
+
+	tablet := browserOf(t, shop, "the bench", "/jobs/J-0005?step=runout-seal-built")
+	tablet.says("Sign in")
+	tablet.fill("Code, eight letters", strings.ToLower(offer))
+	tablet.press("Let it in")
+	tablet.says("Who is working?")
+	keeper.until(`document.querySelector('[data-tablet="Bench 2"]')`)
+	first := func(person, code, pin string) {
+		tablet.until(`document.querySelector('[data-person=` + person + `]')`)
+		tablet.text(`String(document.querySelector('[data-person=` + person + `]').click())`)
+		tablet.until(`document.querySelector('[data-secret]')`)
+		tablet.press("New here, or PIN forgotten? A keeper gives a code")
+		tablet.until(`document.activeElement.matches('[data-code]')`)
+		tablet.keys(code)
+		tablet.fill("New PIN, 6 digits or more", pin)
+		tablet.press("Come in")
+	}
+	first("p1", okafor, "739158")
+	tablet.at("runout-seal-built") // where the tablet was opened
+	tablet.keys("0.4")             // half a reading
+
+	// Two taps and a PIN: the other person sees nothing of what the first has typed.
+	tablet.text(`String(document.querySelector('[data-who]').click())`)
+	first("p2", lindqvist, "482604")
+	tablet.until(`document.querySelector('[data-who]').textContent.includes('R. Lindqvist')`)
+	tablet.at("runout-seal-built")
+	if got := tablet.text(`[...document.querySelectorAll('[data-entry]')].map(b => b.value).join('')`); got != "" {
+		t.Errorf("somebody else's draft stands in the boxes: %q", got)
+	}
+
+	// Nobody touches it for eleven minutes.
+	forward(11 * time.Minute)
+	tablet.keys("\x1b")
+	tablet.keys("j")
+	tablet.says("This tablet was locked")
+	tablet.text(`String(document.querySelector('[data-person=p1]').click())`)
+	tablet.until(`document.querySelector('[data-secret]')`)
+	tablet.keys("739159\n")
+	tablet.until(`document.body.innerText.includes('is not right')`)
+	tablet.keys("739158\n")
+	tablet.until(`document.querySelector('[data-job]')`)
+	tablet.do(chromedp.Navigate(shop.URL + "/jobs/J-0005?step=runout-seal-built"))
+	tablet.at("runout-seal-built")
+	tablet.until(`[...document.querySelectorAll('[data-entry]')].some(b => b.value === '0.4')`)
+
+	// Let in no more: the next thing it asks for brings it back to the door.
+	keeper.text(`String(document.querySelector('[data-tablet="Bench 2"] button').click())`)
+	keeper.until(`!document.querySelector('[data-tablet="Bench 2"]')`)
+	tablet.keys("\x1b")
+	tablet.keys("j")
+	tablet.says("A tablet of the shop?")
+}
+
+// What is a signature asks for the passphrase again; a wrong one keeps nothing, and what was typed
+// stays. A link shows the job to somebody who has no account.
+func TestASignatureAndALink(t *testing.T) {
+	t.Parallel()
+	shop, _ := lockedShop(t)
+	p := browserOf(t, shop, "the office", "/jobs/J-0004/sheet")
+	p.fill("Name, as the shop knows it", "T. Achterberg")
+	p.fill("Passphrase", passphrase)
+	p.press("Come in")
+	p.until(`document.querySelector('[data-amend-sheet]')`)
+	p.text(`String(document.querySelector('[data-amend-sheet]').click())`)
+	p.until(`document.activeElement.matches('[data-reason]')`)
+	p.keys("Serial is 88-14\n")
+	p.says("Sign as T. Achterberg")
+	p.keys("something else\n")
+	p.until(`document.querySelector('[data-secret=sign]')?.getAttribute('aria-invalid') === 'true'`)
+	p.fill("Passphrase", passphrase)
+	p.keys("\n")
+	p.until(`!document.querySelector('[role=dialog]') && document.body.innerText.includes('Serial is 88-14')`)
+
+	p.text(`String(document.querySelector('[data-share]').click())`)
+	p.until(`document.activeElement.matches('[data-share-for]')`)
+	p.keys("Harbour office\n")
+	p.until(`document.querySelector('[data-share-link]')`)
+	link := p.text(`document.querySelector('[data-share-link]').textContent`)
+	guest := browserOf(t, shop, "a customer", strings.TrimPrefix(link, shop.URL))
+	guest.until(`document.querySelector('[data-built]') && location.hash === ''`)
+	guest.says("Save as PDF")
+	guest.do(chromedp.Navigate(shop.URL + "/jobs/J-0005"))
+	guest.until(`document.querySelector('[data-built]') && !document.querySelector('[data-step]')`)
+	if got := guest.text(`fetch('/api/v1/jobs').then(r => String(r.status))`); got != "401" {
+		t.Errorf("a customer asks for the jobs: %s", got)
+	}
+}
