@@ -99,7 +99,8 @@ func TestATabletOfTheShop(t *testing.T) {
 	// Two taps and a PIN: the other person sees nothing of what the first has typed.
 	tablet.text(`String(document.querySelector('[data-who]').click())`)
 	first("p2", lindqvist, "482604")
-	tablet.until(`document.querySelector('[data-who]').textContent.includes('R. Lindqvist')`)
+	tablet.until(`document.querySelector('[data-who]')?.textContent.includes('R. Lindqvist') &&
+		!document.querySelector('[role=dialog]')`)
 	tablet.at("runout-seal-built")
 	if got := tablet.text(`[...document.querySelectorAll('[data-entry]')].map(b => b.value).join('')`); got != "" {
 		t.Errorf("somebody else's draft stands in the boxes: %q", got)

@@ -41,7 +41,9 @@ export function Secret(props: Props) {
             maxLength: 200,
           },
           input: {
-            sx: pin ? { fontFamily: mono, fontSize: '1.75rem', letterSpacing: '.2em' } : undefined,
+            sx: pin
+              ? { '& input': { fontFamily: mono, fontSize: '1.75rem', letterSpacing: '.2em' } }
+              : undefined,
             endAdornment: (
               <Button size="small" onClick={() => setShown(!shown)} aria-pressed={shown}>
                 {shown ? 'Hide' : 'Show'}

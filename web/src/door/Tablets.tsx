@@ -24,6 +24,7 @@ export function Tablets() {
   if (tablets.isPending) return <Loading what="the tablets" />
   if (tablets.error) return <Failure error={tablets.error} again={() => void tablets.refetch()} />
   const here = tablets.data.tablets.filter((t) => !t.revoked)
+  const came = here.some((t) => t.name === offer.variables?.name)
   return (
     <Box
       component="section"
@@ -66,7 +67,7 @@ export function Tablets() {
         component="form"
         onSubmit={(e) => {
           e.preventDefault()
-          offer.mutate({ name, at: at.trim() })
+          offer.mutate({ name: name.trim(), at: at.trim() })
         }}
         sx={{ display: 'grid', gap: 3 }}
       >
@@ -98,7 +99,8 @@ export function Tablets() {
         </Button>
       </Box>
       {error && !named && <Refusal>{error.message}</Refusal>}
-      {offer.data && (
+      {came && <Box role="status">{offer.variables?.name} was let in.</Box>}
+      {offer.data && !came && (
         <Box role="status" sx={{ display: 'flex', gap: 4, flexWrap: 'wrap', alignItems: 'center' }}>
           <Box
             component="img"

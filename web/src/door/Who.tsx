@@ -90,8 +90,12 @@ export function Who() {
           <DialogTitle id="next-title" variant="h1">
             {next.name}
           </DialogTitle>
-          <DialogContent>
-            <PinForm person={next} onBack={() => setNext(undefined)} />
+          <DialogContent sx={{ pt: '8px !important' }}>
+            <PinForm
+              person={next}
+              onBack={() => setNext(undefined)}
+              onIn={() => setNext(undefined)}
+            />
           </DialogContent>
         </Dialog>
       )}
