@@ -24,6 +24,7 @@ import (
 	"settle/internal/demo"
 	"settle/internal/door"
 	"settle/internal/server"
+	"settle/internal/signing"
 	"settle/internal/store"
 	"settle/web"
 )
@@ -67,6 +68,13 @@ func OpenWith(ctx context.Context, folder string, clock func() time.Time, how do
 	var err error
 	if s.Store, err = store.Open(ctx, s.Path, clock); err != nil {
 		return nil, err
+	}
+	key, _, err := signing.Open(filepath.Join(folder, "shop.key"))
+	if err == nil {
+		_, err = s.Store.UseKey(ctx, key)
+	}
+	if err != nil {
+		return nil, errors.Join(err, s.Store.Close())
 	}
 	l, err := net.Listen("tcp", "127.0.0.1:0")
 	if err != nil {

@@ -26,6 +26,8 @@ const usage = `settle: the bench book of a pump repair shop
   settle serve [--addr A] [--data FOLDER]             start with your own shop
       [--replica FOLDER|s3://bucket/shop]             ... and keep its file in a second place all the while
       [--log json]                                    ... and log a JSON object a line
+      [--cert FILE --key FILE | --behind-proxy]       ... and with a certificate from elsewhere (docs/run.md)
+      [--new-keeper]                                  ... and print an address with which a keeper is made
   settle calc KIND                                    one calculation: JSON in, JSON out (%s)
   settle plan check FILE…                             what is wrong with a plan, line by line
   settle plan show FILE [--option seal=double]        the order of work that results
@@ -37,7 +39,8 @@ const usage = `settle: the bench book of a pump repair shop
       [--from FOLDER|s3://bucket/shop] [--at TIME]    ... or of a replica, as it was at a moment
   settle export [--data FOLDER] FILE.zip              a whole shop as one open file
   settle import [--data FOLDER] FILE.zip              such a file as a shop, where there is none
-  settle verify FILE                                  check a shop's file, or a job saved as JSON: nothing was changed
+  settle verify [--key FINGERPRINT] FILE              check a shop's file, a job saved as JSON, or the code of a sheet:
+                                                      nothing was changed, and by which key it is signed
   settle fill [--jobs 100000] [--data FOLDER]         make a shop of very many jobs, to try the lists on
   settle version                                      what it was built from
   settle openapi                                      print the description of the API

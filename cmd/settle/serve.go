@@ -18,6 +18,7 @@ import (
 	"settle/internal/door"
 	"settle/internal/replica"
 	"settle/internal/server"
+	"settle/internal/signing"
 	"settle/internal/store"
 	"settle/web"
 )
@@ -91,6 +92,9 @@ func start(ctx context.Context, command string, args []string, out, errs io.Writ
 	if err != nil {
 		return err
 	}
+	if err := useKey(ctx, shop, o.data, out); err != nil {
+		return errors.Join(err, shop.Close())
+	}
 	keeper := copies.Beside(shop, time.Now)
 	if o.second != "" {
 		if keeper.Replica, err = replica.Start(ctx, path, o.second); err != nil {
@@ -139,6 +143,23 @@ func (o *options) serve(ctx context.Context, shop *store.Store, keeper *copies.K
 	}
 	if err == nil {
 		fmt.Fprintln(out, "Settle has stopped.")
+	}
+	return err
+}
+
+// keyFile is the shop's own key. It stands beside the shop's file and in no copy of it.
+const keyFile = "shop.key"
+
+// useKey signs with the shop's key, and says where it had to make a new one.
+func useKey(ctx context.Context, shop *store.Store, data string, out io.Writer) error {
+	key, made, err := signing.Open(filepath.Join(data, keyFile))
+	if err != nil {
+		return err
+	}
+	changed, err := shop.UseKey(ctx, key)
+	if changed && made {
+		fmt.Fprintf(out, "This shop's key was not in %s, so a new one was made: %s. Sheets that were signed before stay "+
+			"good by the key they were signed with.\n", data, signing.Fingerprint(key.Public()))
 	}
 	return err
 }

@@ -1,28 +1,45 @@
 package main
 
 import (
+	"bytes"
 	"context"
+	"errors"
+	"flag"
 	"fmt"
 	"io"
 	"os"
+	"strings"
 
 	"settle/internal/report"
+	"settle/internal/signing"
 	"settle/internal/store"
 )
 
 // verify checks a shop's file or the file of one job, without changing it.
 func verify(ctx context.Context, args []string, out io.Writer) error {
-	if len(args) != 1 {
-		return usageError("write the file to check: settle verify data/shop/" + file + ", or the JSON of a job")
+	flags := flag.NewFlagSet("settle verify", flag.ContinueOnError)
+	flags.SetOutput(out)
+	key := flags.String("key", "", "fingerprint that the shop's key must have, as it stands on the shop's page")
+	if err := flags.Parse(args); err != nil {
+		return helped(err)
 	}
-	path := args[0]
+	if flags.NArg() != 1 {
+		return usageError("write the file to check: settle verify data/shop/" + file + ", or the JSON of a job, or what " +
+			"was read off the code of a sheet")
+	}
+	path := flags.Arg(0)
 	head, err := begins(path)
 	if err != nil {
 		return usageError(fmt.Sprintf("%s cannot be read: write the path of a shop's %s, or of a job saved as JSON", path,
 			file))
 	}
-	if head == '{' {
-		return verifyJob(path, out)
+	switch head {
+	case '{':
+		return verifyJob(path, *key, out)
+	case 'S':
+		if text, err := os.ReadFile(path); err == nil && !bytes.HasPrefix(text, []byte("SQLite")) {
+			return verifyMark(string(text), *key, out)
+		}
 	}
 	checked, broken, err := store.Verify(ctx, path)
 	if err != nil {
@@ -36,6 +53,14 @@ func verify(ctx context.Context, args []string, out io.Writer) error {
 		return fmt.Errorf("the record does not hold: compare with a backup")
 	}
 	return nil
+}
+
+// helped is nothing wrong where only help was asked for.
+func helped(err error) error {
+	if errors.Is(err, flag.ErrHelp) {
+		return nil
+	}
+	return usageError(err.Error())
 }
 
 // begins is the first byte of a file that is not a space.
@@ -56,8 +81,32 @@ func begins(path string) (byte, error) {
 	}
 }
 
+// verifyMark checks what was read off the code of a sheet.
+func verifyMark(text, key string, out io.Writer) error {
+	m, err := signing.ReadMark(text)
+	if err != nil {
+		return err
+	}
+	if !m.Good(m.Hash) {
+		return fmt.Errorf("sheet and key do not belong together: the signature is not of this sheet by this key")
+	}
+	fmt.Fprintf(out, "%s, entry %d, sheet %s: ", m.Job, m.Seq, signing.Short(m.Hash))
+	return tellKey(m.Signature, key, out)
+}
+
+// tellKey says by which key something is signed, and whether it is the one that was asked for.
+func tellKey(g signing.Signature, asked string, out io.Writer) error {
+	is := signing.Fingerprint(g.Public)
+	fmt.Fprintf(out, "signed with the key %s\n", is)
+	plain := func(s string) string { return strings.ToUpper(strings.ReplaceAll(s, " ", "")) }
+	if asked != "" && plain(asked) != plain(is) {
+		return fmt.Errorf("sheet and key belong together, but the key is %s and not %s: it is not this shop's", is, asked)
+	}
+	return nil
+}
+
 // verifyJob checks the file of one job.
-func verifyJob(path string, out io.Writer) error {
+func verifyJob(path, key string, out io.Writer) error {
 	text, err := os.ReadFile(path)
 	if err != nil {
 		return err
@@ -67,5 +116,17 @@ func verifyJob(path string, out io.Writer) error {
 		return err
 	}
 	fmt.Fprintf(out, "%s holds: %d entries, %d kept sheets\n", r.Number, len(r.Log), len(r.Kept))
+	if len(r.Signatures) == 0 {
+		if key != "" {
+			return fmt.Errorf("it carries no signature by a shop's key")
+		}
+		fmt.Fprintln(out, "It carries no signature by a shop's key.")
+	}
+	for _, g := range r.Signatures {
+		fmt.Fprintf(out, "entry %d, sheet %s: ", g.Seq, signing.Short(r.Log[g.Seq-1].Hash))
+		if err := tellKey(g, key, out); err != nil {
+			return err
+		}
+	}
 	return nil
 }

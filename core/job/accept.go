@@ -46,6 +46,9 @@ func Accept(j Job, e Entry) error {
 	if e.Kind == Withdrawn {
 		return a.verdict(a.withdrawn)
 	}
+	if e.Kind == Checked {
+		return a.verdict(a.checked)
+	}
 	if refused := a.over(); refused != nil {
 		return refused
 	}
@@ -64,7 +67,8 @@ func Accept(j Job, e Entry) error {
 	case Pictured:
 		return a.verdict(a.pictured)
 	}
-	a.errs.Add("kind", fmt.Errorf("is %q: write kept, decided, pictured, withdrawn, scoped, ended or amended", e.Kind))
+	a.errs.Add("kind", fmt.Errorf("is %q: write kept, decided, pictured, withdrawn, scoped, ended, amended or checked",
+		e.Kind))
 	return a.errs
 }
 
@@ -286,6 +290,34 @@ func (a *acceptance) closing() error {
 	return nil
 }
 
+// checked is the second signature: under what stands now, and never by who signed or amended it.
+func (a *acceptance) checked() error {
+	s := a.d.sheet
+	if s.State != Signed {
+		return &Refused{"this job is not signed yet: the second signature comes after the first"}
+	}
+	if s.Checked != nil {
+		return &Refused{"this sheet was checked already, by " + s.Checked.By.Name}
+	}
+	last, who := s.Signed.Entry, s.Signed.By
+	if n := len(s.Amended); n > 0 {
+		last = s.Amended[n-1].Entry
+		if s.Amended[n-1].By.ID == a.By.ID {
+			who = a.By
+		}
+	}
+	if a.On != last {
+		if e := find(a.d.job.Log, last); e != nil && a.On != "" {
+			return &Stale{*e}
+		}
+		a.errs.Add("on", fmt.Errorf("is %q: name the entry that is checked, the signature or the last amendment", a.On))
+	}
+	if who.ID == a.By.ID {
+		a.errs.Add("by", fmt.Errorf("signed it: a second person checks it"))
+	}
+	return nil
+}
+
 func (a *acceptance) signedByLead() bool {
 	for _, stage := range a.d.sheet.Stages {
 		for _, step := range stage.Steps {
@@ -334,7 +366,7 @@ func (s *scale) body(step *plan.Step, b *Body) error {
 // are the sign-off of a job, what is decided against a rule or a limit, and what a lead does.
 func Signs(j Job, e Entry) bool {
 	switch e.Kind {
-	case Decided, Ended, Amended:
+	case Decided, Ended, Amended, Checked:
 		return true
 	case Withdrawn:
 		taken := find(j.Log, e.On)

@@ -44,7 +44,8 @@ func derive(j Job) *derived {
 	runs := s.shaftReads(work, stations)
 	likely, signs := causes(s, work, runs)
 	d := &derived{s, j, &Sheet{
-		State: state.state, Next: state.next, Signed: state.signed, Ended: state.ended, Amended: amendments(log),
+		State: state.state, Next: state.next, Signed: state.signed, Second: state.second, Checked: state.checked,
+		Ended: state.ended, Amended: amendments(log),
 		Scope: scopeSheet(s, called), Rules: RulesNumber, Length: len(j.Log), Vertical: terms.plan.ShaftLine.Vertical,
 		Stages: work.stages, Checks: checks, Stations: stations, Bearings: bearings(s.terms),
 		Pieces: pieces(s, s.pieces, work), Benches: benches(s, work),
@@ -228,10 +229,12 @@ func take(work workDone) takings {
 
 // standing is how far the job has come.
 type standing struct {
-	state  State
-	next   string
-	signed *Signature
-	ended  *EndingShown
+	state   State
+	next    string
+	signed  *Signature
+	ended   *EndingShown
+	second  bool       // a second signature is asked for, and is not there yet
+	checked *Signature // the second one
 }
 
 // stateOf says how far the job has come. A signature counts while it stands, whatever
@@ -252,7 +255,9 @@ func stateOf(s *scale, work workDone, length int) standing {
 			}
 			if e := s.log.of(s.plan.Step(step.ID)).counts(); e != nil && e.Body.Sign != nil {
 				now.state, now.next = Signed, work.following
-				now.signed = &Signature{By: e.By, At: e.At, Remark: e.Body.Sign.Remark}
+				now.signed = &Signature{Entry: e.ID, By: e.By, At: e.At, Remark: e.Body.Sign.Remark}
+				now.checked = s.log.checked.signature()
+				now.second = now.checked == nil && s.second(s.plan.Step(step.ID))
 			}
 		}
 	}
@@ -261,6 +266,19 @@ func stateOf(s *scale, work workDone, length int) standing {
 		now.ended = &EndingShown{Entry: e.ID, By: e.By, At: e.At, Ending: e.Ending, Reason: e.Reason}
 	}
 	return now
+}
+
+// second says whether a second person signs, too: where the plan or the shop asks for it.
+func (s *scale) second(sign *plan.Step) bool {
+	return sign.Second || s.opening.Schools[plan.SecondSignature] == plan.Asked
+}
+
+// signature is a second one; nil where there is none.
+func (e *Entry) signature() *Signature {
+	if e == nil {
+		return nil
+	}
+	return &Signature{Entry: e.ID, By: e.By, At: e.At, Remark: e.Reason}
 }
 
 func amendments(log *history) []Amendment {

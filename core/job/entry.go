@@ -25,6 +25,8 @@ const (
 	Scoped = "scoped"
 	// Amended adds to a signed sheet, or corrects an entry of it, and is signed anew.
 	Amended = "amended"
+	// Checked is a second person's signature under a signed sheet.
+	Checked = "checked"
 )
 
 // Entry is one line of the log. Its Hash stands last in it.
@@ -33,10 +35,10 @@ type Entry struct {
 	Seq  int       `json:"seq" doc:"1 for the first entry of the job"`
 	At   time.Time `json:"at" doc:"when it was kept"`
 	By   Person    `json:"by"`
-	Kind string    `json:"kind" enum:"opened,kept,decided,pictured,withdrawn,ended,amended,scoped"`
+	Kind string    `json:"kind" enum:"opened,kept,decided,pictured,withdrawn,ended,amended,scoped,checked"`
 	Step string    `json:"step,omitempty"`
-	// On is the entry that this one takes the place of (kept, amended), decides
-	// about (decided) or takes back (withdrawn). The older one stays in the log.
+	// On is the entry that this one takes the place of (kept, amended), decides about
+	// (decided), takes back (withdrawn) or checks (checked). The older one stays in the log.
 	On     string   `json:"on,omitempty"`
 	Reason string   `json:"reason,omitempty"`
 	Body   *Body    `json:"body,omitempty"`

@@ -47,7 +47,8 @@ func HeadOf(j Job, s *Sheet) Head {
 func SchoolsOf(j Job) []SchoolChosen {
 	out, o := []SchoolChosen{}, j.Log[0].Open
 	for _, s := range plan.Schools {
-		if s.Key != plan.OnTheLimit && !j.Plan.Asks(s.Key) {
+		anyPlan := s.Key == plan.OnTheLimit || s.Key == plan.SecondSignature && o.Schools[s.Key] == plan.Asked
+		if !anyPlan && !j.Plan.Asks(s.Key) {
 			continue
 		}
 		for _, c := range s.Choices {

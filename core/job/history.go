@@ -13,6 +13,7 @@ type history struct {
 	ended   *Entry
 	scoped  []*Entry // changes of the scope
 	amended []*Entry
+	checked *Entry            // the second signature, under what stands now
 	gone    map[string]*Entry // entry → the one that took it back
 	room    slab              // for what was taken the place of
 }
@@ -71,6 +72,8 @@ func read(log []Entry, p *plan.Plan) *history {
 			if !gone && e.Scope != nil {
 				h.scoped = append(h.scoped, e)
 			}
+		case Checked:
+			h.checked = e
 		case Ended:
 			if !gone {
 				h.ended = e
@@ -90,7 +93,7 @@ func (h *history) of(step *plan.Step) *track {
 
 func (h *history) kept(e *Entry, t *track, gone bool) {
 	if e.Kind == Amended {
-		h.amended = append(h.amended, e)
+		h.amended, h.checked = append(h.amended, e), nil // what is amended is checked anew
 	}
 	if e.Body == nil || t == nil {
 		return // an amendment in words

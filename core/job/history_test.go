@@ -5,12 +5,14 @@ import (
 	"fmt"
 	"os"
 	"reflect"
+	"slices"
 	"strings"
 	"testing"
 	"time"
 
 	"settle/core/gauge"
 	"settle/core/judge"
+	"settle/core/plan"
 	"settle/core/quantity"
 )
 
@@ -231,6 +233,100 @@ func TestASignedSheetIsKeptAndAmended(t *testing.T) {
 	}
 	if other, err := Otherwise(b.Job); err != nil || len(other) != 0 {
 		t.Errorf("by the same rules something differs: %+v, %v", other, err)
+	}
+}
+
+// The second signature stands under what was signed or amended last, and is never by the same person.
+func TestASecondPersonChecks(t *testing.T) {
+	b := newBench(t, papers, Rules{Schools: map[string]string{plan.SecondSignature: plan.Asked}})
+	check := Entry{Kind: Checked, By: lead}
+	if err := b.try(check); !isRefused(err) {
+		t.Errorf("before the first signature: %v", err)
+	}
+	s := b.walk(bodies(t))
+	if !s.Second || s.Checked != nil || len(s.Waits) == 0 || s.Waits[0].For != ForSecond {
+		t.Fatalf("signed, it waits for %+v", s.Waits)
+	}
+	check.On = s.Signed.Entry
+	own := check
+	own.By = s.Signed.By
+	if err := b.try(own); names(err) != "by" {
+		t.Errorf("by who signed: %v", err)
+	}
+	nothing := check
+	nothing.On = ""
+	if err := b.try(nothing); names(err) != "on" {
+		t.Errorf("of nothing: %v", err)
+	}
+	if err := b.try(check); err != nil {
+		t.Fatal(err)
+	}
+	s, err := Show(b.Job)
+	if err != nil || s.Second || s.Checked.By.Name != lead.Name || len(s.Waits) > 0 && s.Waits[0].For == ForSecond ||
+		len(b.Kept) != 2 {
+		t.Errorf("checked: %+v, %v, waits for %+v, %v", s.Checked, s.Second, s.Waits, err)
+	}
+	if err := b.try(check); !isRefused(err) {
+		t.Errorf("checked twice: %v", err)
+	}
+	// What is amended is checked anew.
+	if err := b.try(Entry{Kind: Amended, By: lead, Reason: "seal number is 88-14"}); err != nil {
+		t.Fatal(err)
+	}
+	var stale *Stale
+	if err := b.try(check); !asStale(err, &stale) {
+		t.Errorf("without having seen the amendment: %v", err)
+	}
+	s = Derive(b.Job)
+	check.On = s.Amended[0].Entry
+	if err := b.try(check); !s.Second || names(err) != "by" {
+		t.Errorf("by who amended: %v", err)
+	}
+	check.By = Person{ID: "p9", Name: "S. Third", Role: "technician"}
+	if err := b.try(check); err != nil || Derive(b.Job).Second {
+		t.Errorf("by a third person: %v", err)
+	}
+}
+
+// Where nobody asks, a sheet may be checked all the same, and waits for nothing.
+func TestNobodyAsksForASecondSignature(t *testing.T) {
+	b := newBench(t, papers, Rules{})
+	if s := b.walk(bodies(t)); s.Second || slices.ContainsFunc(s.Waits, func(w Wait) bool { return w.For == ForSecond }) {
+		t.Errorf("it waits for %+v", s.Waits)
+	}
+	for _, c := range SchoolsOf(b.Job) {
+		if strings.Contains(c.Title, "second") {
+			t.Errorf("the sheet says %+v", c)
+		}
+	}
+}
+
+// A signature asks for the PIN once more, a reading does not.
+func TestWhatIsASignature(t *testing.T) {
+	b := newBench(t, papers, Rules{})
+	b.safe()
+	for name, tt := range map[string]struct {
+		e    Entry
+		want bool
+	}{
+		"a tick":             {Entry{Kind: Kept, Step: "lock-out", Body: &Body{Done: true}}, false},
+		"a reading":          {Entry{Kind: Kept, Step: "end-play-found", Body: new(floatBody("4"))}, false},
+		"nothing":            {Entry{Kind: Kept, Step: "end-play-found"}, false},
+		"no step":            {Entry{Kind: Kept, Step: "polish", Body: &Body{Done: true}}, false},
+		"the sign-off":       {Entry{Kind: Kept, Step: "sign", Body: &Body{Sign: &SignForm{}}}, true},
+		"a decision":         {Entry{Kind: Decided, Step: "end-play-found"}, true},
+		"an end":             {Entry{Kind: Ended}, true},
+		"an amendment":       {Entry{Kind: Amended}, true},
+		"a check":            {Entry{Kind: Checked}, true},
+		"a picture":          {Entry{Kind: Pictured, Step: "lock-out"}, false},
+		"a tick taken back":  {Entry{Kind: Withdrawn, Step: "lock-out", On: b.Log[1].ID}, false},
+		"a part by the rule": {Entry{Kind: Kept, Step: "inspect-sleeve", Body: &Body{Inspect: &InspectForm{}}}, false},
+		"a part against it": {Entry{Kind: Kept, Step: "inspect-sleeve", Body: &Body{Inspect: &InspectForm{
+			Found: []string{"groove"}, Outcome: "reuse", Reason: "a spare is not to be had"}}}, true},
+	} {
+		if got := Signs(b.Job, tt.e); got != tt.want {
+			t.Errorf("%s: %v", name, got)
+		}
 	}
 }
 

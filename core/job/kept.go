@@ -177,6 +177,7 @@ func (j Job) settled(entered string) (*Sheet, error) {
 	was.State, was.Next, was.Length = now.State, now.Next, now.Length
 	was.Tally = tally(was.Stages, was.Checks, take(workDone{stages: was.Stages}))
 	was.Signed, was.Amended, was.Ended, was.Notes = now.Signed, now.Amended, now.Ended, now.Notes
+	was.Second, was.Checked, was.Waits = now.Second, now.Checked, now.Waits
 	return was, nil
 }
 

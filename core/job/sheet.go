@@ -35,6 +35,8 @@ type Sheet struct {
 	Vertical bool           `json:"vertical,omitempty" doc:"the pump stands; up is to the left of the line"`
 	Tally    Tally          `json:"tally" doc:"of the as-built checks"`
 	Signed   *Signature     `json:"signed,omitempty"`
+	Second   bool           `json:"second,omitempty" doc:"a second person's signature is asked for, and is not there yet"`
+	Checked  *Signature     `json:"checked,omitempty" doc:"the second person's signature"`
 	Amended  []Amendment    `json:"amended,omitempty" doc:"what was added to it after the signature"`
 	Ended    *EndingShown   `json:"ended,omitempty" doc:"how it ended without a signature"`
 	Notes    []SheetNote    `json:"notes" nullable:"false" doc:"corrections, decisions and what was taken back"`
@@ -316,6 +318,7 @@ type Tally struct {
 
 // Signature closes a job.
 type Signature struct {
+	Entry  string    `json:"entry,omitempty" doc:"missing in sheets that were kept before 2026-12"`
 	By     Person    `json:"by"`
 	At     time.Time `json:"at"`
 	Remark string    `json:"remark,omitempty"`

@@ -7,7 +7,7 @@ import (
 // Wait is one thing a job waits for, in codes: what it is called is asked of the plan
 // when it is shown.
 type Wait struct {
-	For   WaitFor  `json:"for" enum:"decision,lead,cooling,part,follow"`
+	For   WaitFor  `json:"for" enum:"decision,lead,cooling,part,follow,second"`
 	Step  string   `json:"step,omitempty" doc:"the step at which it waits"`
 	N     int      `json:"n,omitempty" doc:"how many decisions"`
 	Parts []string `json:"parts,omitempty" doc:"keys of the parts to be had"`
@@ -22,6 +22,7 @@ const (
 	ForLead     WaitFor = "lead"     // a lead, by the plan's rule
 	ForCooling  WaitFor = "cooling"
 	ForPart     WaitFor = "part"
+	ForSecond   WaitFor = "second" // a second person's signature
 	ForFollow   WaitFor = "follow" // what comes after the hand-back, such as the hot alignment
 )
 
@@ -31,6 +32,9 @@ func waits(s *scale, work workDone, lines []KitLine, now standing) []Wait {
 	case Closed:
 		return nil
 	case Signed:
+		if now.second {
+			return append([]Wait{{For: ForSecond}}, following(work)...)
+		}
 		return following(work)
 	}
 	var out []Wait

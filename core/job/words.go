@@ -512,6 +512,8 @@ func (w Wait) Say(p *plan.Plan) string {
 		return "a lead: " + words.Lower(step)
 	case ForCooling:
 		return "cooling: " + words.Lower(stage)
+	case ForSecond:
+		return "a second signature: checked by"
 	case ForPart:
 		return "parts: " + w.partNames(p)
 	}

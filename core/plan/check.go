@@ -415,6 +415,9 @@ func (c *checker) step(s *Step) {
 		fault("there is no drawing %q: the drawings are %s", s.Drawing, strings.Join(drawings, ", "))
 	}
 	c.reopens(s.line, s.ID, s.Reopens)
+	if s.Second && s.Kind != Sign {
+		fault("second is for a signature: write it at the step of kind sign")
+	}
 	if s.Follows && s.Kind == Sign {
 		fault("the signature cannot follow itself")
 	}

@@ -348,6 +348,7 @@ type Step struct {
 	Scopes   []string   `yaml:"scopes" doc:"the scopes it belongs to; those of its stage where none is named"`
 	Needs    []string   `yaml:"needs" doc:"ids of steps that must be done before"`
 	Lead     bool       `yaml:"lead" doc:"only a lead may do it"`
+	Second   bool       `yaml:"second" doc:"sign: a second person signs, too, and never the same one"`
 	Follows  bool       `yaml:"follows" doc:"comes after the hand-back and does not hold up the signature"`
 	LaidOut  *bool      `yaml:"laid_out" doc:"with it the kit lies on the bench"`
 	Right    string     `yaml:"right" enum:"free,light-drag,any" doc:"turn: how it should feel; else free"`

@@ -9,6 +9,12 @@ const (
 	RecordedAndJudged = "judged"
 )
 
+// SecondSignature is whether a second person signs, too; no plan has to ask for it.
+const (
+	SecondSignature = "second-signature"
+	Asked           = "asked"
+)
+
 // Schools are the ways in which good shops differ. They are settings of the
 // shop, for all its plans; a job shows which were in force.
 var Schools = []Choice{
@@ -24,6 +30,8 @@ var Schools = []Choice{
 		{"within", "Is within, and marked close"}, {"guard-band", "Is measured again, or decided by a person"}}},
 	{Key: HandbackFigures, Title: "Figures as a pump is handed back", Default: "none", Choices: []Option{
 		{"none", "Not asked"}, {"recorded", "Recorded"}, {RecordedAndJudged, "Recorded and judged"}}},
+	{Key: SecondSignature, Title: "A second person's signature", Default: "none", Choices: []Option{
+		{"none", "Not asked, unless the plan asks"}, {Asked, "Checked by a second person"}}},
 	{Key: "first-alignment", Title: "Alignment before the pump is full", Default: "straight-edge", Choices: []Option{
 		{"straight-edge", "Straight-edge, then laser or dials"}, {"dials", "Dials all the way"}}},
 }

@@ -10,6 +10,7 @@ import (
 
 	"settle/core/job"
 	"settle/core/quantity"
+	"settle/internal/signing"
 	"settle/internal/store"
 )
 
@@ -20,6 +21,8 @@ type Printing struct {
 	Unit   quantity.Unit // thou or mm
 	// Photo fetches a picture of the job, as JPEG.
 	Photo func(id string) ([]byte, error)
+	// As is the number of the entry whose kept sheet it is; 0: the latest.
+	As int
 }
 
 const (
@@ -42,7 +45,9 @@ func PDF(r *store.Job, sheet *job.Sheet, how Printing) ([]byte, error) {
 	if err := p.photos(); err != nil {
 		return nil, err
 	}
-	p.closing()
+	if err := p.closing(); err != nil {
+		return nil, err
+	}
 	var out bytes.Buffer
 	if err := p.Output(&out); err != nil {
 		return nil, fmt.Errorf("writing the sheet: %w", err)
@@ -184,7 +189,7 @@ func (p *page) plate(x, y, w float64) float64 {
 
 // closing is what stands at the end: where the limits come from, how the shop works,
 // who signed, and by what the sheet is known.
-func (p *page) closing() {
+func (p *page) closing() error {
 	if len(p.rows.Sources) > 0 {
 		var notes []string
 		for i, source := range p.rows.Sources {
@@ -216,6 +221,45 @@ func (p *page) closing() {
 	p.signatures()
 	p.Ln(2)
 	p.lines(mono(6.5), 3, fmt.Sprintf("Fingerprint of the record, %d entries, SHA-256: %s", p.head.Entries, p.head.Hash))
+	return p.sealed()
+}
+
+// sealed is the signature by the shop's key, for people and as a code.
+func (p *page) sealed() error {
+	m, ok := p.r.SignedBy(p.how.As)
+	if !ok {
+		return nil
+	}
+	const side = 26.0
+	if p.room() < side+2 {
+		p.AddPage()
+	}
+	y := p.GetY() + 2
+	all, err := bars(m.String(), margin, y, side)
+	if err != nil {
+		return err
+	}
+	p.SetFillColor(0, 0, 0)
+	for _, b := range all {
+		p.Rect(b.X, b.Y, b.Width+0.01, b.Height+0.01, "F") // without seams
+	}
+	x := margin + side + 4
+	for i, text := range []string{"Signed with the key of this shop", "Sheet " + signing.Short(m.Hash),
+		"Key " + signing.Fingerprint(m.Public)} {
+		f := mono(9)
+		if i == 0 {
+			f = title(9)
+		}
+		p.at(x, y+float64(i)*5).cell(p.width()-side-4, 5, f, text, "L")
+	}
+	p.at(x, y+16).cell(p.width()-side-4, 4, plain(7.5), "settle verify FILE, with the JSON of this job or what is read "+
+		"off the code, says whether they belong together.", "L")
+	p.SetXY(margin, y+side)
+	return nil
+}
+
+func signed(s *job.Signature) string {
+	return s.By.Name + ", " + s.At.Local().Format("2 January 2006 15:04")
 }
 
 func (p *page) signatures() {
@@ -224,7 +268,13 @@ func (p *page) signatures() {
 		name = "ended unsigned by " + s.Ended.By.Name
 	}
 	if s.Signed != nil {
-		name = s.Signed.By.Name + ", " + s.Signed.At.Local().Format("2 January 2006 15:04")
+		name = signed(s.Signed)
+	}
+	checked := ""
+	if s.Checked != nil {
+		checked = signed(s.Checked)
+	} else if s.Second {
+		checked = "not yet"
 	}
 	third, y := p.width()/3, p.GetY()
 	for i, who := range []string{p.head.Worked, "Checked by", "Handed back to"} {
@@ -232,8 +282,8 @@ func (p *page) signatures() {
 		p.dye()
 		p.at(x, y).cell(third-5, line, title(9), who, "L")
 		p.ink(inkColour)
-		if i == 0 {
-			p.at(x, y+5).cell(third-5, 6, bold(9), name, "L")
+		if who := []string{name, checked, ""}[i]; who != "" {
+			p.at(x, y+5).cell(third-5, 6, bold(9), who, "L")
 		}
 		p.Line(x, y+11.5, x+third-5, y+11.5)
 	}

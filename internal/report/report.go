@@ -20,13 +20,15 @@ import (
 	"settle/core/quantity"
 	"settle/core/record"
 	"settle/internal/register"
+	"settle/internal/signing"
 	"settle/internal/store"
 )
 
-// format names what the JSON file is, so that a reader can tell. Files of format 2
-// are read, too: they keep no sheets.
+// format names what the JSON file is, so that a reader can tell. Older files are read, too: those
+// of format 3 have no signatures by a shop's key, those of format 2 keep no sheets.
 const (
-	format = "settle-job/3"
+	format = "settle-job/4"
+	before = "settle-job/3"
 	older  = "settle-job/2"
 )
 
@@ -43,6 +45,8 @@ type whole struct {
 	Log      []json.RawMessage `json:"log"`
 	Sheets   []kept            `json:"sheets"`
 	Photos   map[string][]byte `json:"photos"`
+
+	Signatures []signing.Signature `json:"signatures"`
 }
 
 // kept is a sheet that is kept with an entry.
@@ -85,6 +89,7 @@ func JSON(r *store.Job, photo func(id string) ([]byte, error)) ([]byte, error) {
 		head := fmt.Sprintf(`{"seq":%d,"hash":"%s","later":%t,"sheet":`, k.Seq, k.Hash, k.Later)
 		return append(append([]byte(head), k.Bytes...), '}')
 	})
+	w.field("signatures", append([]signing.Signature{}, r.Signatures...))
 	w.field("photos", photos)
 	return w.end()
 }
@@ -137,11 +142,11 @@ func Read(file []byte) (*store.Job, map[string][]byte, error) {
 	if err := json.Unmarshal(file, &w); err != nil {
 		return nil, nil, field.Errorf("file", "is not JSON of a job: save one from a build sheet")
 	}
-	if w.Format != format && w.Format != older || len(w.Log) == 0 {
-		return nil, nil, field.Errorf("file", "is not a job of this kind: its format is %q, %q and %q are read", w.Format,
-			format, older)
+	if w.Format != format && w.Format != before && w.Format != older || len(w.Log) == 0 {
+		return nil, nil, field.Errorf("file", "is not a job of this kind: its format is %q, %q, %q and %q are read", w.Format,
+			format, before, older)
 	}
-	r := &store.Job{Number: w.Number, Pump: w.Pump}
+	r := &store.Job{Number: w.Number, Pump: w.Pump, Signatures: w.Signatures}
 	for i, raw := range w.Log {
 		var line bytes.Buffer // format 2 was written with spaces between, and a program may have added some
 		err := json.Compact(&line, raw)
@@ -181,6 +186,9 @@ func verify(r *store.Job, w whole) error {
 	}
 	if why := job.VerifySheets(r.Log, r.Kept); why != "" {
 		return field.Errorf("file", "was changed: %s", why)
+	}
+	if err := store.VerifySignatures(r.Log, r.Signatures); err != nil {
+		return field.Errorf("file", "was changed: %s", err)
 	}
 	for id, jpeg := range w.Photos {
 		if sum := sha256.Sum256(jpeg); hex.EncodeToString(sum[:]) != id {

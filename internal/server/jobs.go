@@ -16,6 +16,7 @@ import (
 	"settle/core/record"
 	"settle/internal/door"
 	"settle/internal/report"
+	"settle/internal/signing"
 	"settle/internal/store"
 )
 
@@ -91,7 +92,7 @@ func (s *server) again(ctx context.Context, r *store.Job, sheet *job.Sheet) (map
 // EntryForm is an entry as it is sent; the server adds number, time and hash.
 type EntryForm struct {
 	ID     string       `json:"id" doc:"made by the sender; sending it twice is harmless"`
-	Kind   string       `json:"kind" enum:"kept,decided,pictured,withdrawn,ended,amended,scoped"`
+	Kind   string       `json:"kind" enum:"kept,decided,pictured,withdrawn,ended,amended,scoped,checked"`
 	Step   string       `json:"step,omitempty"`
 	On     string       `json:"on,omitempty" doc:"id of the entry it takes the place of, decides about or withdraws"`
 	Reason string       `json:"reason,omitempty"`
@@ -239,7 +240,7 @@ func (s *server) sheetFile(ctx context.Context, in *struct {
 		}
 		out.Type = "application/pdf"
 		out.Body, err = report.PDF(r, sheet, report.Printing{Shop: shop.Name, Letter: in.Paper == "letter",
-			Unit: quantity.Unit(in.Unit), Photo: photo})
+			Unit: quantity.Unit(in.Unit), Photo: photo, As: in.As})
 	default:
 		out.Body, err = report.JSON(r, photo)
 	}
@@ -342,7 +343,25 @@ func (s *server) getJob(ctx context.Context, in *struct {
 // PaperView is the build sheet as rows, with what stands beside them.
 type PaperView struct {
 	job.Paper
-	Head job.Head `json:"head"`
+	Head job.Head  `json:"head"`
+	Mark *MarkView `json:"mark,omitempty" doc:"the signature by the shop's key, where there is one"`
+}
+
+// MarkView is a signature by the shop's key, as it stands on paper.
+type MarkView struct {
+	Sheet string `json:"sheet" doc:"beginning of the hash that is signed"`
+	Key   string `json:"key" doc:"fingerprint of the shop's key"`
+	QR    string `json:"qr" doc:"all of it as a code, in SVG"`
+}
+
+// mark is the signature of a sheet by the shop's key; nil where there is none.
+func mark(r *store.Job, as int) (*MarkView, error) {
+	m, ok := r.SignedBy(as)
+	if !ok {
+		return nil, nil
+	}
+	code, err := report.Code(m.String())
+	return &MarkView{signing.Short(m.Hash), signing.Fingerprint(m.Public), code}, err
 }
 
 func (s *server) getSheet(ctx context.Context, in *struct {
@@ -353,7 +372,8 @@ func (s *server) getSheet(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	return &body[PaperView]{PaperView{*job.PaperOf(sheet), job.HeadOf(r.Job, sheet)}}, nil
+	m, err := mark(r, in.As)
+	return &body[PaperView]{PaperView{*job.PaperOf(sheet), job.HeadOf(r.Job, sheet), m}}, err
 }
 
 // sheetAs is a job and the sheet to show of it, or the one that was kept with an entry.

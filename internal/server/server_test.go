@@ -310,7 +310,7 @@ func TestSheetFiles(t *testing.T) {
 		Format string
 		Log    []json.RawMessage
 	}
-	if err := json.Unmarshal(b, &v); status != 200 || err != nil || v.Format != "settle-job/3" {
+	if err := json.Unmarshal(b, &v); status != 200 || err != nil || v.Format != "settle-job/4" {
 		t.Errorf("the JSON file: %d %v %s", status, err, v.Format)
 	}
 	var log []job.Entry

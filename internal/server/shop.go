@@ -24,6 +24,7 @@ type ShopView struct {
 	Sets    []plan.Option `json:"sets" nullable:"false" doc:"general limit sets to choose from"`
 	Schools []plan.Choice `json:"schools" nullable:"false" doc:"where good shops differ"`
 
+	Keys       []store.ShopKey   `json:"keys" nullable:"false" doc:"the shop's public keys, the latest first"`
 	Elastomers []judge.Elastomer `json:"elastomers" nullable:"false"`
 	Services   []record.Service  `json:"services" nullable:"false" doc:"duties, with how often grease is renewed"`
 }
@@ -113,10 +114,14 @@ func (s *server) getShop(ctx context.Context,
 	if err != nil {
 		return nil, err
 	}
+	keys, err := s.store.Keys(ctx)
+	if err != nil {
+		return nil, err
+	}
 	people, err := s.store.People(ctx)
 	set, _ := judge.SetByKey(shop.Rules.Set)
 	v := ShopView{Name: shop.Name, Set: set.Title, People: people, Rules: shop.Rules, Schools: plan.Schools,
-		Elastomers: judge.Elastomers, Services: record.Services}
+		Keys: keys, Elastomers: judge.Elastomers, Services: record.Services}
 	v.Rules.Schools = plan.Defaults(plan.Schools, shop.Rules.Schools)
 	for _, s := range judge.Sets {
 		v.Sets = append(v.Sets, plan.Option{Key: s.Key, Title: s.Title})

@@ -97,6 +97,9 @@ func (s *Store) keep(ctx context.Context, tx *sql.Tx, r *Job, had int, row row, 
 		if err := keepSheet(ctx, tx, r.id, k); err != nil {
 			return err
 		}
+		if err := s.sign(ctx, tx, r.id, e); err != nil {
+			return err
+		}
 	}
 	if _, err := tx.StmtContext(ctx, s.ready.row).ExecContext(ctx, e.At.Format(layout), row.state, e.Seq, row.summary,
 		row.past, row.glance, row.decide, r.id); err != nil {

@@ -167,6 +167,11 @@ func (s *Store) write(ctx context.Context, tx *sql.Tx, in *incoming, number stri
 			return err
 		}
 	}
+	for _, g := range in.Signatures {
+		if err := writeSignature(ctx, tx, id, g, last.At.Format(layout)); err != nil {
+			return err
+		}
+	}
 	for photo, jpeg := range in.photos {
 		if err := run("INSERT INTO photos (id, job, taken, bytes) VALUES (?, ?, ?, ?) ON CONFLICT DO NOTHING", photo, id,
 			last.At.Format(layout), jpeg); err != nil {

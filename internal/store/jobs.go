@@ -12,6 +12,7 @@ import (
 	"settle/core/job"
 	"settle/core/plan"
 	"settle/core/record"
+	"settle/internal/signing"
 )
 
 // times are written so that they sort as text.
@@ -30,6 +31,7 @@ type Job struct {
 	Number string
 	Pump   record.Pump
 	job.Job
+	Signatures []signing.Signature // by the shop's key, the oldest first
 
 	id int64
 }
@@ -57,7 +59,7 @@ func (s *Store) Job(ctx context.Context, number string) (*Job, error) {
 	}
 	if w, ok := s.logs.get(id, length); ok {
 		r.Job = w.Job
-		return r, nil
+		return r, s.signatures(ctx, r)
 	}
 	if r.Plan, err = s.plan(ctx, hash); err != nil {
 		return nil, err
@@ -70,7 +72,7 @@ func (s *Store) Job(ctx context.Context, number string) (*Job, error) {
 	}
 	r.Memo = new(job.Memo)
 	s.logs.put(id, worked{Job: r.Job})
-	return r, nil
+	return r, s.signatures(ctx, r)
 }
 
 // log reads the entries of a job from their kept lines.

@@ -123,22 +123,18 @@ func (s *Store) SetAccount(ctx context.Context, a Account) error {
 	s.writing.Lock()
 	defer s.writing.Unlock()
 	return s.transaction(ctx, func(tx *sql.Tx) error {
-		var gone any
-		if a.Gone != "" {
-			gone = a.Gone
-		}
-		if _, err := tx.ExecContext(ctx, "UPDATE people SET role = ?, keeper = ?, gone = ? WHERE id = ?", a.Role, a.Keeper,
-			gone, a.ID); err != nil {
+		var were, left int
+		if err := tx.QueryRowContext(ctx, countKeepers).Scan(&were); err != nil {
 			return err
 		}
-		if a.Keeper && a.Gone == "" {
-			return nil
+		if _, err := tx.ExecContext(ctx, "UPDATE people SET role = ?, keeper = ?, gone = nullif(?, '') WHERE id = ?", a.Role,
+			a.Keeper, a.Gone, a.ID); err != nil {
+			return err
 		}
-		var left int
 		if err := tx.QueryRowContext(ctx, countKeepers).Scan(&left); err != nil {
 			return err
 		}
-		if left == 0 {
+		if were > 0 && left == 0 {
 			return field.Errorf("keeper", "%s is the only keeper who can come in: make somebody else one first", a.Name)
 		}
 		return nil

@@ -22,6 +22,7 @@ import (
 	"settle/core/field"
 	"settle/core/job"
 	"settle/core/judge"
+	"settle/internal/signing"
 )
 
 //go:embed migrations/*.sql
@@ -42,6 +43,7 @@ type Store struct {
 	opened os.FileInfo // the file as it was opened; nil while it is still being made
 
 	writing sync.Mutex // one append at a time: SQLite has one writer anyway
+	key     signing.Key
 	logs    *logs
 	book    codebook
 	pasts   pasts

@@ -46,8 +46,12 @@ func Verify(ctx context.Context, path string) (checked int, broken []Broken, err
 	if err != nil {
 		return 0, nil, err
 	}
+	signed, err := hasTable(ctx, db, "signatures")
+	if err != nil {
+		return 0, nil, err
+	}
 	for _, j := range jobs {
-		why, err := verifyJob(ctx, db, j.id, sheets)
+		why, err := verifyJob(ctx, db, j.id, sheets, signed)
 		if err != nil {
 			return checked, broken, fmt.Errorf("%s: %w", j.number, err)
 		}
@@ -60,7 +64,7 @@ func Verify(ctx context.Context, path string) (checked int, broken []Broken, err
 }
 
 // verifyJob says what is wrong with a job, "" where nothing is.
-func verifyJob(ctx context.Context, db *sql.DB, id int64, sheets bool) (string, error) {
+func verifyJob(ctx context.Context, db *sql.DB, id int64, sheets, signed bool) (string, error) {
 	seq, unreadable := 0, 0
 	log, err := query(ctx, db, func(rows *sql.Rows) (job.Entry, error) {
 		var line []byte
@@ -91,6 +95,15 @@ func verifyJob(ctx context.Context, db *sql.DB, id int64, sheets bool) (string, 
 	}
 	if why := job.VerifySheets(log, kept); why != "" {
 		return why, nil
+	}
+	if signed {
+		all, err := signaturesOf(ctx, db, id)
+		if err != nil {
+			return "", err
+		}
+		if err := VerifySignatures(log, all); err != nil {
+			return err.Error(), nil
+		}
 	}
 	return verifyPhotos(ctx, db, id)
 }

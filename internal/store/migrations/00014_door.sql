@@ -75,7 +75,8 @@ BEGIN SELECT RAISE(ABORT, 'the record of sign-ins is never deleted'); END;
 CREATE TABLE keys (
     id     TEXT PRIMARY KEY,             -- its fingerprint
     public BLOB NOT NULL,
-    since  TEXT NOT NULL
+    since  TEXT NOT NULL,
+    own    INTEGER NOT NULL              -- 0: of another shop, whose job was taken in
 ) STRICT;
 CREATE TABLE signatures (
     job       INTEGER NOT NULL REFERENCES jobs (id),

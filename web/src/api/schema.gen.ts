@@ -1593,7 +1593,7 @@ export interface components {
             /** @description made by the client; sending it twice is harmless */
             id: string;
             /** @enum {string} */
-            kind: "opened" | "kept" | "decided" | "pictured" | "withdrawn" | "ended" | "amended" | "scoped";
+            kind: "opened" | "kept" | "decided" | "pictured" | "withdrawn" | "ended" | "amended" | "scoped" | "checked";
             on?: string;
             /** @description it was written on paper and typed from there */
             on_paper?: boolean;
@@ -1647,7 +1647,7 @@ export interface components {
             /** @description made by the sender; sending it twice is harmless */
             id: string;
             /** @enum {string} */
-            kind: "kept" | "decided" | "pictured" | "withdrawn" | "ended" | "amended" | "scoped";
+            kind: "kept" | "decided" | "pictured" | "withdrawn" | "ended" | "amended" | "scoped" | "checked";
             /** @description id of the entry it takes the place of, decides about or withdraws */
             on?: string;
             /** @description it was written on paper and typed from there */
@@ -2289,6 +2289,14 @@ export interface components {
             /** @description blank where it was not marked */
             where: string;
         };
+        MarkView: {
+            /** @description fingerprint of the shop's key */
+            key: string;
+            /** @description all of it as a code, in SVG */
+            qr: string;
+            /** @description beginning of the hash that is signed */
+            sheet: string;
+        };
         Meter: {
             /** Format: date-time */
             at: string;
@@ -2581,6 +2589,8 @@ export interface components {
             /** @description what it was measured with */
             gauges?: components["schemas"]["GaugeRow"][];
             head: components["schemas"]["Head"];
+            /** @description the signature by the shop's key, where there is one */
+            mark?: components["schemas"]["MarkView"];
             /** @description corrections, decisions and what was taken back */
             notes: components["schemas"]["NoteRow"][];
             /** @description all of them */
@@ -3253,6 +3263,8 @@ export interface components {
             benches?: components["schemas"]["BenchSheet"][];
             /** @description what may be behind it all, the most likely first */
             causes: components["schemas"]["Likely"][];
+            /** @description the second person's signature */
+            checked?: components["schemas"]["Signature"];
             /** @description stations first, then those without a place */
             checks: components["schemas"]["CheckSheet"][];
             /** @description how it ended without a signature */
@@ -3282,6 +3294,8 @@ export interface components {
             runs?: components["schemas"]["RunSheet"][];
             /** @description how much of the work it is; missing where the plan has no scopes */
             scope?: components["schemas"]["ScopeSheet"];
+            /** @description a second person's signature is asked for, and is not there yet */
+            second?: boolean;
             signed?: components["schemas"]["Signature"];
             stages: components["schemas"]["StageSheet"][];
             /** @enum {string} */
@@ -3324,8 +3338,16 @@ export interface components {
             /** @description of the step */
             title?: string;
         };
+        ShopKey: {
+            fingerprint: string;
+            /** @description what is signed now is signed with it */
+            now?: boolean;
+            since: string;
+        };
         ShopView: {
             elastomers: components["schemas"]["Elastomer"][];
+            /** @description the shop's public keys, the latest first */
+            keys: components["schemas"]["ShopKey"][];
             name: string;
             people: components["schemas"]["Person"][];
             rules: components["schemas"]["Rules"];
@@ -3356,6 +3378,8 @@ export interface components {
             /** Format: date-time */
             at: string;
             by: components["schemas"]["Person"];
+            /** @description missing in sheets that were kept before 2026-12 */
+            entry?: string;
             remark?: string;
         };
         StageSheet: {
@@ -3628,7 +3652,7 @@ export interface components {
         };
         Wait: {
             /** @enum {string} */
-            for: "decision" | "lead" | "cooling" | "part" | "follow";
+            for: "decision" | "lead" | "cooling" | "part" | "follow" | "second";
             /**
              * Format: int64
              * @description how many decisions

@@ -1,9 +1,11 @@
 import { useState } from 'react'
+import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import { ApiError, useAppend } from '../api/client'
 import type { EntryForm, JobView } from '../api/types'
 import { Choice } from '../app/Choice'
 import { ReasonDialog } from '../bench/ReasonDialog'
+import { ink } from '../theme'
 import { endings, type Ending } from './endings'
 
 /** Sends an entry about a job as a whole. */
@@ -86,6 +88,31 @@ function ReopenDialog({ job, onClose }: { job: JobView; onClose: () => void }) {
       onReason={(reason) => closing.send({ kind: 'withdrawn', on: job.sheet.ended?.entry, reason })}
       onClose={onClose}
     />
+  )
+}
+
+/** The second signature under a sheet, by somebody who did not give the first. */
+export function CheckSheet({ job }: { job: JobView }) {
+  const closing = useClosing(job, () => undefined)
+  const { signed, amended } = job.sheet
+  return (
+    <>
+      <Button
+        variant="contained"
+        data-check-sheet
+        disabled={closing.busy}
+        onClick={() =>
+          closing.send({ kind: 'checked', on: amended?.at(-1)?.entry ?? signed?.entry })
+        }
+      >
+        Checked: sign as the second
+      </Button>
+      {closing.error && (
+        <Box role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>
+          {closing.error}
+        </Box>
+      )}
+    </>
   )
 }
 

@@ -125,16 +125,15 @@ export function Paper({ job, rows }: { job: JobView; rows: Rows }) {
         <Sign
           title={rows.head.worked}
           name={sheet.signed?.by.name}
+          note={sheet.signed ? moment(sheet.signed.at) : 'not signed yet'}
+        />
+        <Sign
+          title="Checked by"
+          name={sheet.checked?.by.name}
           note={
-            sheet.signed
-              ? new Date(sheet.signed.at).toLocaleString(undefined, {
-                  dateStyle: 'medium',
-                  timeStyle: 'short',
-                })
-              : 'not signed yet'
+            sheet.checked ? moment(sheet.checked.at) : sheet.second ? 'not checked yet' : undefined
           }
         />
-        <Sign title="Checked by" />
         <Sign title="Handed back to" />
       </Box>
       <Box sx={{ mt: 3, color: ink('ink2'), fontSize: '0.8125rem' }}>
@@ -148,6 +147,38 @@ export function Paper({ job, rows }: { job: JobView; rows: Rows }) {
         Fingerprint of the record, {rows.head.entries} entries, SHA-256:{' '}
         <Box component="span" sx={{ fontFamily: mono }}>
           {rows.head.hash}
+        </Box>
+      </Box>
+      {rows.mark && <Mark mark={rows.mark} />}
+    </Box>
+  )
+}
+
+const moment = (at: string) =>
+  new Date(at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })
+
+/** The signature by the shop's key, for people and as a code. */
+function Mark({ mark }: { mark: NonNullable<Rows['mark']> }) {
+  return (
+    <Box
+      data-mark
+      sx={{ mt: 2, display: 'flex', gap: 3, alignItems: 'center', breakInside: 'avoid' }}
+    >
+      <Box
+        component="img"
+        alt="The signature as a code"
+        src={`data:image/svg+xml,${encodeURIComponent(mark.qr)}`}
+        sx={{ width: 112, height: 112, flex: 'none' }}
+      />
+      <Box sx={{ fontSize: '0.8125rem' }}>
+        <Box sx={{ fontFamily: condensed, fontWeight: 600, color: ink('dyeText') }}>
+          Signed with the key of this shop
+        </Box>
+        <Box sx={{ fontFamily: mono }}>Sheet {mark.sheet}</Box>
+        <Box sx={{ fontFamily: mono }}>Key {mark.key}</Box>
+        <Box sx={{ color: ink('ink2') }}>
+          settle verify, with the JSON of this job or what is read off the code, says whether they
+          belong together.
         </Box>
       </Box>
     </Box>

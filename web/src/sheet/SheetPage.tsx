@@ -11,7 +11,7 @@ import { Screen } from '../app/Screen'
 import { useSettings } from '../app/settings'
 import { settles, useMe } from '../door/me'
 import { ink } from '../theme'
-import { AmendSheet, EndJob, ReopenJob } from './Closing'
+import { AmendSheet, CheckSheet, EndJob, ReopenJob } from './Closing'
 import { Counts } from './Counts'
 import { Differences } from './Differences'
 import { Paper } from './Paper'
@@ -93,6 +93,14 @@ function Page({ job }: { job: JobView }) {
             changed={job.changed}
           />
         )}
+        {!job.as && job.sheet.second && (
+          <>
+            <Typography variant="body2">
+              A second person is to check it: somebody who did not sign it.
+            </Typography>
+            <CheckSheet job={job} />
+          </>
+        )}
         {signing?.blocked && state !== 'signed' && state !== 'ended' && (
           <Typography variant="body2">{signing.blocked}</Typography>
         )}
@@ -161,6 +169,7 @@ function Earlier({ job }: { job: JobView }) {
 const words: Record<string, string> = {
   kept: 'As signed',
   amended: 'As amended',
+  checked: 'As checked',
   ended: 'As ended',
   withdrawn: 'After a withdrawal',
 }
