@@ -102,7 +102,7 @@ const (
 func (d *Door) Caller(r *http.Request) (c Caller, err error) {
 	ctx := r.Context()
 	c.Address = d.address(r)
-	c.Demo = d.how.Demo && here(r)
+	c.Demo = d.how.Demo && Here(r)
 	if token := d.cookie(r, deviceCookie); token != "" {
 		if c.Device, err = d.store.DeviceOf(ctx, digest(token)); err != nil && !missing(err) {
 			return c, err
@@ -211,8 +211,8 @@ func (d *Door) address(r *http.Request) string {
 	return host
 }
 
-// here says whether a request comes from this machine, to a name of it, by no way around.
-func here(r *http.Request) bool {
+// Here says whether a request comes from this machine, to a name of it, by no way around.
+func Here(r *http.Request) bool {
 	from, _, err := net.SplitHostPort(r.RemoteAddr)
 	return err == nil && Loopback(from) && Loopback(Host(r)) && r.Header.Get("X-Forwarded-For") == ""
 }

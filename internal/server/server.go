@@ -52,6 +52,7 @@ func New(s *store.Store, keeper *copies.Keeper, d *door.Door, front fs.FS) http.
 	engine := gin.New()
 	engine.Use(gin.Recovery(), newGuard(d).pass)
 	API(engine, s, keeper, d)
+	figures(engine)
 	screens(engine, front)
 	return engine
 }
@@ -72,7 +73,7 @@ func API(engine *gin.Engine, s *store.Store, keeper *copies.Keeper, d *door.Door
 	types.RegisterTypeAlias(reflect.TypeFor[job.Figure](), reflect.TypeFor[figure]())
 	api := humagin.New(engine, config)
 	srv := &server{s, keeper, d}
-	api.UseMiddleware(let(api))
+	api.UseMiddleware(let(api), timed)
 	srv.doors(api)
 	srv.jobs(api)
 	srv.hands(api)

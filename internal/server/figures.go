@@ -1,0 +1,45 @@
+package server
+
+import (
+	"net/http"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/gin-gonic/gin"
+	"github.com/prometheus/client_golang/prometheus"
+	"github.com/prometheus/client_golang/prometheus/promauto"
+	"github.com/prometheus/client_golang/prometheus/promhttp"
+
+	"settle/internal/door"
+)
+
+// took is how long operations take, from the request read to the answer written.
+var took = promauto.NewHistogramVec(prometheus.HistogramOpts{
+	Name: "settle_operation_seconds", Help: "How long an operation of the API took.",
+	Buckets: []float64{.001, .002, .005, .01, .02, .03, .04, .05, .075, .1, .25, .5, 1, 2.5, 10},
+}, []string{"operation"})
+
+// timed measures every operation but the stream, which does not end.
+func timed(ctx huma.Context, next func(huma.Context)) {
+	id := ctx.Operation().OperationID
+	if id == "live" {
+		next(ctx)
+		return
+	}
+	began := time.Now()
+	next(ctx)
+	took.WithLabelValues(id).Observe(time.Since(began).Seconds())
+}
+
+// figures are what a program that watches the server reads, in the text format of Prometheus. They
+// are told on this machine only: whoever watches from elsewhere does so through something here.
+func figures(engine *gin.Engine) {
+	tell := promhttp.Handler()
+	engine.GET("/metrics", func(c *gin.Context) {
+		if !door.Here(c.Request) {
+			refuse(c, http.StatusNotFound, "There is nothing here.")
+			return
+		}
+		tell.ServeHTTP(c.Writer, c.Request)
+	})
+}
