@@ -4,6 +4,7 @@ import (
 	"bufio"
 	"bytes"
 	"context"
+	"crypto/tls"
 	"encoding/json"
 	"fmt"
 	"io"
@@ -55,7 +56,7 @@ type tablet struct {
 }
 
 // furnished makes the demo's shop in a folder, with so many tablets, pumps and jobs more.
-func furnished(t *testing.T, data string, tablets int) *fleet {
+func furnished(t *testing.T, data string, tablets int, how door.How) *fleet {
 	t.Helper()
 	ctx := t.Context()
 	path := filepath.Join(data, file)
@@ -70,7 +71,7 @@ func furnished(t *testing.T, data string, tablets int) *fleet {
 		t.Fatal(err)
 	}
 	defer s.Close()
-	d, err := door.New(ctx, s, time.Now, door.How{Local: true})
+	d, err := door.New(ctx, s, time.Now, how)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -177,7 +178,7 @@ func clientAt(n int) *http.Client {
 	} else {
 		_ = l.Close()
 	}
-	return &http.Client{Transport: &http.Transport{DialContext: dial.DialContext}}
+	return &http.Client{Transport: &http.Transport{DialContext: dial.DialContext, TLSClientConfig: new(tls.Config)}}
 }
 
 // served is a Settle that runs as a process of its own.

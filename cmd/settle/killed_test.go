@@ -13,6 +13,7 @@ import (
 	"testing"
 	"time"
 
+	"settle/internal/door"
 	"settle/internal/drill"
 )
 
@@ -22,7 +23,7 @@ import (
 func TestKilledUnderLoadAndRestored(t *testing.T) {
 	root := t.TempDir()
 	data, second := filepath.Join(root, "data"), filepath.Join(root, "second")
-	f := furnished(t, data, 6)
+	f := furnished(t, data, 6, door.How{Local: true})
 	path := filepath.Join(data, file)
 	acked := map[string]time.Time{}
 	for round := range drill.Pick(10, 2) {
@@ -81,7 +82,7 @@ func TestTwoHundredTablets(t *testing.T) {
 	tablets, rate := drill.Pick(200, 20), drill.Pick(50.0, 20.0)
 	lasts := drill.Pick(60*time.Second, 2*time.Second)
 	data := t.TempDir()
-	f := furnished(t, data, tablets)
+	f := furnished(t, data, tablets, door.How{Local: true})
 	s := serve(t, bound(t, "0"), "--data", data)
 	s.work(f, "load", rate)
 	time.Sleep(lasts)

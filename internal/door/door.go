@@ -78,6 +78,7 @@ type Caller struct {
 	Device  store.Device  // of no tablet: no ID
 	Job     string        // who came by a link sees this job and nothing else
 	Demo    bool          // on the demo's own machine: no PIN is asked
+	Here    bool          // from this machine, by no way around
 	Locked  bool          // the tablet was not touched for too long
 	Address string
 
@@ -102,7 +103,8 @@ const (
 func (d *Door) Caller(r *http.Request) (c Caller, err error) {
 	ctx := r.Context()
 	c.Address = d.address(r)
-	c.Demo = d.how.Demo && Here(r)
+	c.Here = Here(r)
+	c.Demo = d.how.Demo && c.Here
 	if token := d.cookie(r, deviceCookie); token != "" {
 		if c.Device, err = d.store.DeviceOf(ctx, digest(token)); err != nil && !missing(err) {
 			return c, err
@@ -159,6 +161,9 @@ func (d *Door) untouched(token, method string) bool {
 	now, last := d.now(), d.touched[token]
 	if last.IsZero() {
 		last = d.began
+	}
+	if last.After(now) { // the clock was set back
+		last, d.touched[token] = now, now
 	}
 	if now.Sub(last) > d.lock {
 		delete(d.touched, token)

@@ -51,9 +51,14 @@ func (t *tries) begin(now time.Time, all ...who) *Wait {
 	t.mu.Lock()
 	defer t.mu.Unlock()
 	for _, w := range all {
-		if x := t.all[w.key]; x != nil && now.Before(x.until) {
-			return &Wait{x.until.Sub(now)}
+		x := t.all[w.key]
+		if x == nil || !now.Before(x.until) {
+			continue
 		}
+		if x.until.Sub(now) > longest { // the clock was set back
+			x.until = now.Add(longest)
+		}
+		return &Wait{x.until.Sub(now)}
 	}
 	t.prune(now)
 	for _, w := range all {

@@ -24,11 +24,11 @@ type KeepForm struct {
 	Keep int `json:"keep" minimum:"0" maximum:"365"`
 }
 
-// Health is whether the shop can be worked in.
+// Health is whether the shop can be worked in. Strangers from elsewhere are told no more than that.
 type Health struct {
 	Well    bool       `json:"well" doc:"entries are kept"`
 	Why     string     `json:"why,omitempty" doc:"what is wrong"`
-	Version string     `json:"version"`
+	Version string     `json:"version,omitempty"`
 	Copy    *time.Time `json:"copy,omitempty" doc:"when the last copy was made"`
 }
 
@@ -92,6 +92,10 @@ func (s *server) health(ctx context.Context, _ *struct{}) (*struct {
 	}{http.StatusOK, Health{Well: true, Version: Version()}}
 	if err := s.store.Well(ctx); err != nil {
 		out.Status, out.Body.Well, out.Body.Why = http.StatusServiceUnavailable, false, err.Error()
+	}
+	if c := door.Of(ctx); !c.Here && !c.In() {
+		out.Body.Why, out.Body.Version = "", ""
+		return out, nil
 	}
 	if all, err := s.keeper.List(); err == nil && len(all) > 0 {
 		out.Body.Copy = &all[0].At

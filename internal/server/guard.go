@@ -41,7 +41,7 @@ func (g *guard) pass(c *gin.Context) {
 		refuse(c, http.StatusForbidden, "Only Settle's own pages may talk to it.")
 		return
 	}
-	if strings.HasPrefix(c.Request.URL.Path, "/api/") {
+	if path := c.Request.URL.Path; strings.HasPrefix(path, "/api/") || path == "/health" {
 		h.Set("Cache-Control", "no-store")
 		g.ask(c)
 	}

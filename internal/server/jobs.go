@@ -31,6 +31,7 @@ type JobView struct {
 	Schools   []job.SchoolChosen `json:"schools" doc:"which way the shop works, where good shops differ"`
 	Elastomer string             `json:"elastomer_warning,omitempty" doc:"why it hardly suits the liquid"`
 	Sheet     *job.Sheet         `json:"sheet"`
+	Clock     string             `json:"clock_warning,omitempty" doc:"why the times of its entries cannot be trusted"`
 	Again     map[string]string  `json:"again" nullable:"false" doc:"cause → what earlier jobs of the pump say of it"`
 	Log       []job.Entry        `json:"log"`
 
@@ -50,6 +51,12 @@ type SheetKept struct {
 	Later bool      `json:"later,omitempty" doc:"made for a job that was signed before sheets were kept"`
 }
 
+// ahead is how far a clock may be set back, as clocks are by their time servers, without a word.
+const ahead = 2 * time.Minute
+
+// told is how a moment is told.
+const told = "2 January 2006 15:04"
+
 // view is a job as it stands. The sheet may be nil: then it is worked out.
 func (s *server) view(ctx context.Context, r *store.Job, sheet *job.Sheet) (*body[JobView], error) {
 	var err error
@@ -63,6 +70,11 @@ func (s *server) view(ctx context.Context, r *store.Job, sheet *job.Sheet) (*bod
 		Plan: fmt.Sprintf("%s, version %d", r.Plan.Title, r.Plan.Version), Schools: job.SchoolsOf(r.Job),
 		Elastomer: judge.Suits(r.Pump.Elastomer, r.Pump.Liquid), Sheet: sheet, Log: r.Log,
 		Said: job.Said(r.Job), Rules: job.RulesNumber, Sheets: []SheetKept{}}
+	if last := r.Log[len(r.Log)-1].At; s.store.Now().Before(last.Add(-ahead)) {
+		v.Clock = fmt.Sprintf("The clock of this server says %s, and the last entry of this job was kept at %s. It was set "+
+			"back, or ran ahead. Entries are kept in their order all the same: see to the clock.",
+			s.store.Now().Local().Format(told), last.Local().Format(told))
+	}
 	for _, k := range r.Kept {
 		e := r.Log[k.Seq-1]
 		v.Sheets = append(v.Sheets, SheetKept{k.Seq, e.At, e.By.Name, e.Kind, k.Later})

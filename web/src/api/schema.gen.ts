@@ -1900,7 +1900,7 @@ export interface components {
              * @description when the last copy was made
              */
             copy?: string;
-            version: string;
+            version?: string;
             /** @description entries are kept */
             well: boolean;
             /** @description what is wrong */
@@ -2005,6 +2005,8 @@ export interface components {
             as?: number;
             /** @description what today's rules judge otherwise */
             changed: components["schemas"]["Difference"][];
+            /** @description why the times of its entries cannot be trusted */
+            clock_warning?: string;
             complaint: string;
             /** @description why it hardly suits the liquid */
             elastomer_warning?: string;

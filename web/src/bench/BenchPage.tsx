@@ -116,6 +116,15 @@ function Bench({ job }: { job: JobView }) {
   return (
     <>
       {job.sheet.pieces.length > 0 && <ShaftLine sheet={job.sheet} current={step} onPick={go} />}
+      {job.clock_warning && (
+        <Box
+          role="alert"
+          data-clock-warning
+          sx={{ background: ink('paper'), p: 3, fontWeight: 500 }}
+        >
+          {job.clock_warning}
+        </Box>
+      )}
       <Over job={job} />
       <Calls job={job} />
       <Box

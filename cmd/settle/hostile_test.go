@@ -1,0 +1,305 @@
+package main
+
+import (
+	"bytes"
+	"context"
+	"crypto/tls"
+	"crypto/x509"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"net"
+	"net/http"
+	"os"
+	"path/filepath"
+	"strings"
+	"sync"
+	"sync/atomic"
+	"testing"
+	"time"
+
+	"settle/internal/door"
+	"settle/internal/drill"
+	"settle/internal/server"
+)
+
+// hostile is somebody on the shop's network who means harm, at an address of their own.
+type hostile struct {
+	*served
+	t     *testing.T
+	trust *tls.Config
+	http  *http.Client
+}
+
+// A hostile client in the shop's network gets nothing and slows nobody, while tablets work over
+// TLS: not by a forged origin, a revoked tablet, a replayed sign-in or code, by guessing PINs at
+// full speed, by tricks with paths, slow bodies or thousands of streams.
+func TestAHostileClient(t *testing.T) {
+	data := t.TempDir()
+	f := furnished(t, data, 16, door.How{Secure: true})
+	s := serve(t, bound(t, "0"), "--data", data, "--addr", "0.0.0.0:0", "--plain", "127.0.0.1:0")
+	_, port, err := net.SplitHostPort(strings.TrimPrefix(s.at, "https://"))
+	if err != nil || !strings.HasPrefix(s.at, "https://") {
+		t.Fatalf("it is at %s, %v", s.at, err)
+	}
+	s.at = "https://127.0.0.1:" + port
+	h := &hostile{served: s, t: t, trust: trusting(t, data)}
+	h.http = trustingClient(clientAt(7000), h.trust)
+	for _, tb := range f.tablets {
+		trustingClient(tb.client, h.trust)
+	}
+	keeper := trustingClient(clientAt(7001), h.trust)
+
+	// The first four tablets are in hostile hands.
+	taken := f.tablets[:4]
+	f.tablets = f.tablets[4:]
+	s.work(f, "load", 20)
+	var attacks sync.WaitGroup
+	attacks.Go(func() { h.forged(taken[3]) })
+	attacks.Go(func() { h.revoked(taken[0], keeper, f.keeper) })
+	attacks.Go(func() { h.replayed(taken[1]) })
+	attacks.Go(func() { h.guessing(taken[2]) })
+	attacks.Go(func() { h.paths() })
+	attacks.Go(func() { h.slow() })
+	attacks.Go(func() { h.streams(taken[3]) })
+	time.Sleep(drill.Pick(20*time.Second, 3*time.Second))
+	attacks.Wait()
+	_, figures := s.ask(trustingClient(clientAt(1), h.trust), "GET", "/metrics", "", nil)
+	memory := highest(t, s.cmd.Process.Pid)
+	s.halt(false)
+	count := figure(t, figures, `settle_operation_seconds_count{operation="append-entry"}`)
+	within := figure(t, figures, `settle_operation_seconds_bucket{operation="append-entry",le="0.05"}`)
+	said := fmt.Sprintf("under attack %.0f entries, %.2f %% within 50 ms, slowest at the tablet %v, %d MB", count,
+		100*within/count, s.slowest.Round(time.Millisecond), memory)
+	fmt.Println("DRILL " + said)
+	if gone := missing(t, filepath.Join(data, file), f, s.acked); len(gone) > 0 || len(s.refused) > 0 {
+		t.Errorf("lost %v, refused %v, saying %s", gone, s.refused, s.says)
+	}
+	if drill.On() && within < .99*count || memory > 250 || count < 20 {
+		t.Error(said)
+	}
+}
+
+// trusting is what a tablet trusts that took the shop's certificate.
+func trusting(t *testing.T, data string) *tls.Config {
+	t.Helper()
+	text, err := os.ReadFile(filepath.Join(data, "tls", "authority.crt"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	pool := x509.NewCertPool()
+	if !pool.AppendCertsFromPEM(text) {
+		t.Fatal("no certificate")
+	}
+	return &tls.Config{RootCAs: pool}
+}
+
+// want says where an answer is another than it should be; what is slowed is as good as refused.
+func (h *hostile) want(what string, status, want int) {
+	h.t.Helper()
+	if status != want && status != http.StatusTooManyRequests {
+		h.t.Errorf("%s: %d, want %d", what, status, want)
+	}
+}
+
+func (h *hostile) forged(tb *tablet) {
+	for _, head := range [][2]string{{"Origin", "https://elsewhere.example"}, {"Sec-Fetch-Site", "cross-site"}} {
+		req, err := http.NewRequest("POST", h.at+"/api/v1/jobs", strings.NewReader(`{"id":"x","pump":"FL-001"}`))
+		if err != nil {
+			h.t.Error(err)
+			return
+		}
+		req.Header.Set(head[0], head[1])
+		req.Header.Set("Cookie", tb.cookies)
+		res, err := h.http.Do(req)
+		if err != nil {
+			h.t.Errorf("%s: %v", head[0], err)
+			continue
+		}
+		_ = res.Body.Close()
+		h.want(head[0], res.StatusCode, http.StatusForbidden)
+	}
+}
+
+func (h *hostile) revoked(tb *tablet, keeper *http.Client, cookie string) {
+	status, _ := h.ask(h.http, "GET", "/api/v1/jobs", tb.cookies, nil)
+	h.want("before", status, http.StatusOK)
+	status, b := h.ask(keeper, "DELETE", "/api/v1/tablets/"+tb.device, cookie, nil)
+	if status != http.StatusOK {
+		h.t.Errorf("revoking: %d %s", status, b)
+	}
+	for range 50 {
+		status, _ := h.ask(h.http, "GET", "/api/v1/jobs", tb.cookies, nil)
+		h.want("a revoked tablet", status, http.StatusUnauthorized)
+	}
+}
+
+func (h *hostile) replayed(tb *tablet) {
+	if status, b := h.ask(tb.client, "DELETE", "/api/v1/session", tb.cookies, nil); status != http.StatusOK {
+		h.t.Errorf("signing out: %d %s", status, b)
+	}
+	for range 20 {
+		status, _ := h.ask(h.http, "GET", "/api/v1/jobs", tb.cookies, nil)
+		h.want("the cookie of who has gone", status, http.StatusUnauthorized)
+		status, _ = h.ask(h.http, "POST", "/api/v1/tablets/in", "", map[string]string{"code": "BCDFGHJK"})
+		h.want("a code that was used", status, http.StatusUnprocessableEntity)
+		status, _ = h.ask(h.http, "POST", "/api/v1/keeper", "", map[string]string{"token": "x", "name": "Me", "role": "lead",
+			"passphrase": passphrase})
+		h.want("the keeper's address", status, http.StatusUnprocessableEntity)
+	}
+}
+
+// guessing tries PINs at a tablet, and passphrases from elsewhere, as fast as it goes.
+func (h *hostile) guessing(tb *tablet) {
+	device, _, _ := strings.Cut(tb.cookies, ";")
+	looked, n := 0, 0
+	for until := time.Now().Add(drill.Pick(15*time.Second, 2*time.Second)); time.Now().Before(until); n++ {
+		body := map[string]string{"name": "T. Achterberg", "secret": fmt.Sprintf("guess number %d", n)}
+		cookie := ""
+		if n%2 == 0 {
+			body, cookie = map[string]string{"person": "p5", "secret": fmt.Sprintf("%06d", n)}, device
+		}
+		switch status, _ := h.ask(h.http, "POST", "/api/v1/session", cookie, body); status {
+		case http.StatusUnprocessableEntity:
+			looked++
+		case http.StatusCreated:
+			h.t.Error("guessed")
+		}
+	}
+	if looked > 12 {
+		h.t.Errorf("%d of %d guesses were looked at", looked, n)
+	}
+}
+
+func (h *hostile) paths() {
+	for _, path := range []string{"/api/v1/photos/..%2f..%2fsettle.db", "/assets/..%2f..%2fsettle.db", "//api/v1/jobs",
+		"/api/v1/jobs/%2e%2e/shop", "/api/v1/jobs/..;/shop", "/assets/%2e%2e/settle.db", "/settle.db", "/data/settle.db",
+		"/api/v1/openapi.json", "/api/v1/JOBS", "/metrics", "/api/v1/papers/../../shop.key", "/tls/authority.key"} {
+		req, err := http.NewRequest("GET", h.at, nil)
+		if err != nil {
+			h.t.Error(err)
+			return
+		}
+		req.URL.Opaque = "//" + strings.TrimPrefix(h.at, "https://") + path // as it stands
+		req.Header.Set("X-Forwarded-For", "127.0.0.1")
+		res, err := h.http.Do(req)
+		if err != nil {
+			continue // it takes no such request
+		}
+		b, _ := io.ReadAll(res.Body)
+		_ = res.Body.Close()
+		for _, word := range []string{"SQLite", "PRIVATE", "Okafor", "FL-0", "operationId", "settle_operation"} {
+			if bytes.Contains(b, []byte(word)) {
+				h.t.Errorf("%s tells %q", path, word)
+			}
+		}
+	}
+}
+
+// slow opens requests whose bodies hardly come, and sees the server end them.
+func (h *hostile) slow() {
+	dial := tls.Dialer{NetDialer: &net.Dialer{LocalAddr: &net.TCPAddr{IP: net.IPv4(127, 66, 0, 1)}}, Config: h.trust}
+	var held []net.Conn
+	for range 40 {
+		c, err := dial.Dial("tcp", strings.TrimPrefix(h.at, "https://"))
+		if err != nil {
+			continue
+		}
+		_, _ = fmt.Fprintf(c, "POST /api/v1/session HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Type: application/json\r\n"+
+			"Content-Length: 1000\r\n\r\n{")
+		held = append(held, c)
+	}
+	for _, c := range held {
+		if drill.On() { // the server waits for a body for thirty seconds
+			_ = c.SetReadDeadline(time.Now().Add(45 * time.Second))
+			if _, err := io.ReadAll(c); errors.Is(err, os.ErrDeadlineExceeded) {
+				h.t.Error("a body that does not come is waited for without end")
+			}
+		}
+		_ = c.Close()
+	}
+	if len(held) == 0 {
+		h.t.Error("no slow body was begun")
+	}
+}
+
+// streams opens as many as it can, with the cookie of a tablet in hostile hands and without.
+func (h *hostile) streams(tb *tablet) {
+	many := drill.Pick(10_000, 400)
+	ctx, cancel := context.WithCancel(context.Background())
+	defer cancel()
+	var open, opened atomic.Int64
+	var all sync.WaitGroup
+	turns := make(chan struct{}, 200)
+	from := trustingClient(clientAt(7002), h.trust)
+	for range many {
+		turns <- struct{}{}
+		all.Go(func() {
+			defer func() { <-turns }()
+			once, stop := context.WithTimeout(ctx, 2*time.Second)
+			defer stop()
+			req, err := http.NewRequestWithContext(once, "GET", h.at+"/api/v1/live", nil)
+			if err != nil {
+				return
+			}
+			req.Header.Set("Cookie", tb.cookies)
+			res, err := from.Do(req)
+			if err != nil {
+				return
+			}
+			defer res.Body.Close()
+			if res.StatusCode != http.StatusOK {
+				return
+			}
+			// One too many gets a beat and its end; one that is open stays so.
+			now := open.Add(1)
+			for was := opened.Load(); now > was && !opened.CompareAndSwap(was, now); was = opened.Load() {
+			}
+			_, _ = io.Copy(io.Discard, res.Body)
+			open.Add(-1)
+		})
+	}
+	all.Wait()
+	if n := opened.Load(); n > 80 {
+		h.t.Errorf("%d streams were open at once", n)
+	}
+}
+
+// trustingClient is a client that took the shop's certificate.
+func trustingClient(c *http.Client, trust *tls.Config) *http.Client {
+	c.Transport.(*http.Transport).TLSClientConfig = trust
+	return c
+}
+
+// A tablet opens the plain address first: it takes the certificate there, and all else is sent on.
+func TestTheNetworkOverTLS(t *testing.T) {
+	data := t.TempDir()
+	f := furnished(t, data, 1, door.How{Secure: true})
+	s := serve(t, nil, "--data", data, "--addr", "127.0.0.1:0", "--addr", "0.0.0.0:0", "--plain", "127.0.0.1:0")
+	defer s.halt(false)
+	_, port, _ := net.SplitHostPort(strings.TrimPrefix(s.at, "https://"))
+	stranger := &http.Client{}
+	if _, err := stranger.Get("https://127.0.0.1:" + port + "/"); err == nil {
+		t.Error("a stranger's browser trusts it")
+	}
+	tb := f.tablets[0]
+	client := trustingClient(tb.client, trusting(t, data))
+	s.at = "https://127.0.0.1:" + port
+	status, b := s.ask(client, "GET", "/api/v1/session", tb.cookies, nil)
+	var v server.SessionView
+	if err := json.Unmarshal(b, &v); status != 200 || err != nil || v.Tablet != "Bench 1" || v.Person.Name != "Hand 1" {
+		t.Errorf("%d %s %v", status, b, err)
+	}
+	res, err := client.Get(s.at + "/")
+	if err != nil {
+		t.Fatal(err)
+	}
+	_ = res.Body.Close()
+	if res.Header.Get("Strict-Transport-Security") != "" {
+		t.Error("a certificate of its own lasts in browsers")
+	}
+	if res.TLS.Version < tls.VersionTLS12 {
+		t.Errorf("TLS %x", res.TLS.Version)
+	}
+}
