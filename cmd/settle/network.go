@@ -106,7 +106,8 @@ func (w way) serve() error {
 
 func answers(on net.Listener, handler http.Handler) way {
 	return way{&http.Server{Handler: handler, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 30 * time.Second,
-		IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 64 << 10}, on}
+		IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 64 << 10,
+		HTTP2: &http.HTTP2Config{MaxConcurrentStreams: 32}}, on}
 }
 
 // ways are the addresses that are answered: the shop's, and the one that says how to trust it.

@@ -67,7 +67,7 @@ func New(ctx context.Context, s *store.Store, clock func() time.Time, how How) (
 	}
 	sessions := scs.New()
 	sessions.Store, sessions.Lifetime, sessions.HashTokenInStore = kept, shift, true
-	return &Door{store: s, now: clock, sessions: sessions, how: how, hashing: make(chan struct{}, 2),
+	return &Door{store: s, now: clock, sessions: sessions, how: how, hashing: make(chan struct{}, 1),
 		tries: tries{all: map[string]*tried{}}, codes: map[string]pending{}, touched: map[string]time.Time{},
 		streams: map[string]int{}, began: clock(), lock: time.Duration(lock) * time.Minute}, nil
 }

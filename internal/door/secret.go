@@ -54,7 +54,7 @@ func (d *Door) right(ctx context.Context, secret, hashed string) (bool, error) {
 	return subtle.ConstantTimeCompare([]byte(base64.RawStdEncoding.EncodeToString(sum)), []byte(parts[5])) == 1, nil
 }
 
-// argon waits for its turn: a hash takes 19 MiB, so few are worked out at a time.
+// argon waits for its turn: a hash takes 19 MiB, so one is worked out at a time, and work goes on beside it.
 func (d *Door) argon(ctx context.Context, secret string, salt []byte) ([]byte, error) {
 	select {
 	case d.hashing <- struct{}{}:

@@ -258,8 +258,9 @@ func (d *Door) Confirm(ctx context.Context, c Caller, secret string) error {
 	if secret == "" {
 		return field.Errorf("pin", "is missing: type your %s once more, it is your signature", what)
 	}
-	tried := c.whose(c.Account.ID)
-	if wait := d.tries.begin(d.now(), tried...); wait != nil {
+	// Counted for the session: who guesses elsewhere keeps nobody from signing who is in.
+	tried := who{"confirm " + c.token, freePerson}
+	if wait := d.tries.begin(d.now(), tried); wait != nil {
 		return wait
 	}
 	if err := d.check(ctx, c.Account, c.kind(), secret); err != nil {
@@ -268,7 +269,7 @@ func (d *Door) Confirm(ctx context.Context, c Caller, secret string) error {
 		}
 		return errors.Join(d.Note(ctx, c, NotConfirmed, ""), field.Errorf("pin", "is not right: type your %s again", what))
 	}
-	d.tries.well(tried...)
+	d.tries.well(tried)
 	return nil
 }
 

@@ -4,6 +4,7 @@ import (
 	"net/http"
 	"net/url"
 	"strings"
+	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/gin-gonic/gin"
@@ -56,6 +57,11 @@ func (g *guard) ask(c *gin.Context) {
 		return
 	}
 	if !g.limit.allows(caller) {
+		// Who asks as fast as they can waits for each answer, and takes no time from others.
+		select {
+		case <-time.After(held):
+		case <-c.Request.Context().Done():
+		}
 		c.Header("Retry-After", "1")
 		refuse(c, http.StatusTooManyRequests, "Too much is asked at once: wait a second.")
 		return

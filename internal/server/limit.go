@@ -14,6 +14,7 @@ const (
 	strangerRate, strangerBurst = 10, 60
 	insiderRate, insiderBurst   = 100, 500
 	idle                        = time.Minute
+	held                        = time.Second // before one who asks too much is answered
 )
 
 // limiter slows down who asks too much: each session apart, strangers by their address.
