@@ -15,6 +15,7 @@ import (
 	"path/filepath"
 	"strings"
 	"sync"
+	"syscall"
 	"testing"
 	"time"
 
@@ -201,9 +202,22 @@ type served struct {
 // serve starts it. Before stands before the command, such as what binds it to a core.
 func serve(t *testing.T, before []string, args ...string) *served {
 	t.Helper()
-	s := &served{t: t, stop: make(chan struct{}), acked: map[string]time.Time{}, refused: map[int]int{}}
 	line := append(append(before, os.Args[0], "serve", "--addr", "127.0.0.1:0"), args...)
-	s.cmd = exec.Command(line[0], line[1:]...)
+	return begun(t, exec.Command(line[0], line[1:]...))
+}
+
+// serveWith starts it as somebody else.
+func serveWith(t *testing.T, program string, as *syscall.SysProcAttr, args ...string) *served {
+	t.Helper()
+	cmd := exec.Command(program, append([]string{"serve", "--addr", "127.0.0.1:0"}, args...)...)
+	cmd.SysProcAttr = as
+	return begun(t, cmd)
+}
+
+// begun starts a command and waits until it says where it is.
+func begun(t *testing.T, cmd *exec.Cmd) *served {
+	t.Helper()
+	s := &served{t: t, cmd: cmd, stop: make(chan struct{}), acked: map[string]time.Time{}, refused: map[int]int{}}
 	s.cmd.Env = append(os.Environ(), "SETTLE_TEST_COMMAND=1")
 	out, err := s.cmd.StdoutPipe()
 	if err != nil {

@@ -6,6 +6,7 @@ import (
 	"flag"
 	"fmt"
 	"io"
+	"io/fs"
 	"log/slog"
 	"net"
 	"os"
@@ -83,6 +84,9 @@ func start(ctx context.Context, command string, args []string, out, errs io.Writ
 		return fmt.Errorf("making the data folder: %w", err)
 	}
 	path := filepath.Join(o.data, file)
+	if err := writable(o.data, path); err != nil {
+		return err
+	}
 	if command == "demo" {
 		if err := furnish(ctx, path, o.fresh); err != nil {
 			return fmt.Errorf("making the demo shop: %w", err)
@@ -162,6 +166,27 @@ func useKey(ctx context.Context, shop *store.Store, data string, out io.Writer) 
 			"good by the key they were signed with.\n", data, signing.Fingerprint(key.Public()))
 	}
 	return err
+}
+
+// writable says where the shop's folder or its file may not be written, before anything fails on it.
+func writable(data, path string) error {
+	try, err := os.CreateTemp(data, ".try-*")
+	if err == nil {
+		err = errors.Join(try.Close(), os.Remove(try.Name()))
+	}
+	if err == nil {
+		var f *os.File
+		if f, err = os.OpenFile(path, os.O_RDWR, 0); err == nil {
+			err = f.Close()
+		} else if errors.Is(err, fs.ErrNotExist) {
+			err = nil
+		}
+	}
+	if err != nil {
+		return fmt.Errorf("the folder %s may not be written by the user who runs Settle: give it to that user, or name "+
+			"another with --data (%w)", data, err)
+	}
+	return nil
 }
 
 // shut closes the shop's file, and ships what is left of it to its second place.

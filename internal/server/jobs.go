@@ -57,6 +57,22 @@ const ahead = 2 * time.Minute
 // told is how a moment is told.
 const told = "2 January 2006 15:04"
 
+// clockTold is what is to be said of a clock by which an entry was kept in time to come.
+func clockTold(log []job.Entry, now time.Time) string {
+	latest := log[0].At
+	for i := range log {
+		if log[i].At.After(latest) {
+			latest = log[i].At
+		}
+	}
+	if !now.Before(latest.Add(-ahead)) {
+		return ""
+	}
+	return fmt.Sprintf("The clock of this server says %s, and an entry of this job was kept at %s. It was set back, or "+
+		"ran ahead. Entries are kept in their order all the same: see to the clock.", now.Local().Format(told),
+		latest.Local().Format(told))
+}
+
 // view is a job as it stands. The sheet may be nil: then it is worked out.
 func (s *server) view(ctx context.Context, r *store.Job, sheet *job.Sheet) (*body[JobView], error) {
 	var err error
@@ -70,11 +86,7 @@ func (s *server) view(ctx context.Context, r *store.Job, sheet *job.Sheet) (*bod
 		Plan: fmt.Sprintf("%s, version %d", r.Plan.Title, r.Plan.Version), Schools: job.SchoolsOf(r.Job),
 		Elastomer: judge.Suits(r.Pump.Elastomer, r.Pump.Liquid), Sheet: sheet, Log: r.Log,
 		Said: job.Said(r.Job), Rules: job.RulesNumber, Sheets: []SheetKept{}}
-	if last := r.Log[len(r.Log)-1].At; s.store.Now().Before(last.Add(-ahead)) {
-		v.Clock = fmt.Sprintf("The clock of this server says %s, and the last entry of this job was kept at %s. It was set "+
-			"back, or ran ahead. Entries are kept in their order all the same: see to the clock.",
-			s.store.Now().Local().Format(told), last.Local().Format(told))
-	}
+	v.Clock = clockTold(r.Log, s.store.Now())
 	for _, k := range r.Kept {
 		e := r.Log[k.Seq-1]
 		v.Sheets = append(v.Sheets, SheetKept{k.Seq, e.At, e.By.Name, e.Kind, k.Later})
