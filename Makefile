@@ -8,7 +8,7 @@ demo: build
 	./settle demo $(ARGS)
 
 build: web
-	go build $(GO_FLAGS) -o settle ./cmd/settle
+	CGO_ENABLED=0 go build $(GO_FLAGS) -o settle ./cmd/settle
 
 # The front end, built when its sources are newer than the last build.
 web: web/dist/index.html

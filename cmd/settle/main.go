@@ -12,6 +12,7 @@ import (
 	"os/signal"
 	"strings"
 	"syscall"
+	_ "time/tzdata" // a container has no zones of its own
 
 	"github.com/gin-gonic/gin"
 

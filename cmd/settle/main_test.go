@@ -8,6 +8,8 @@ import (
 	"net"
 	"os"
 	"path/filepath"
+	"regexp"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -205,4 +207,34 @@ func unpacked(t *testing.T, from, to string) string {
 		t.Fatal(err)
 	}
 	return to
+}
+
+// Every test that docs/security.md names is there.
+func TestThePageOfThreatsNamesItsTests(t *testing.T) {
+	page, err := os.ReadFile("../../docs/security.md")
+	if err != nil {
+		t.Fatal(err)
+	}
+	folders := map[string]string{"settle": ".", "e2e": "../../e2e", "job": "../../core/job"}
+	named := regexp.MustCompile("`([a-z0-9]+)\\.(Test[A-Za-z]+)").FindAllStringSubmatch(string(page), -1)
+	for _, n := range named {
+		folder := folders[n[1]]
+		if folder == "" {
+			folder = "../../internal/" + n[1]
+		}
+		files, err := filepath.Glob(filepath.Join(folder, "*_test.go"))
+		if err != nil {
+			t.Fatal(err)
+		}
+		found := slices.ContainsFunc(files, func(f string) bool {
+			b, err := os.ReadFile(f)
+			return err == nil && strings.Contains(string(b), "func "+n[2]+"(")
+		})
+		if !found {
+			t.Errorf("there is no %s.%s", n[1], n[2])
+		}
+	}
+	if len(named) < 30 {
+		t.Errorf("it names only %d", len(named))
+	}
 }

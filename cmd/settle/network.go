@@ -29,6 +29,8 @@ type network struct {
 	cert, key string // files of a certificate from elsewhere
 	proxied   bool   // another server stands before it and has the certificate
 	names     string // more names under which it is reached, with commas between
+
+	own *authority.Authority // of this shop; nil with a certificate from elsewhere, or none
 }
 
 func (n *network) flags(flags *flag.FlagSet) {
@@ -119,7 +121,6 @@ func (o *options) ways(on net.Listener, shop http.Handler) ([]way, error) {
 	if !o.secure() {
 		return []way{main}, nil
 	}
-	var own *authority.Authority
 	main.TLSConfig = &tls.Config{MinVersion: tls.VersionTLS12}
 	if o.cert != "" {
 		pair, err := tls.LoadX509KeyPair(o.cert, o.key)
@@ -129,10 +130,10 @@ func (o *options) ways(on net.Listener, shop http.Handler) ([]way, error) {
 		main.TLSConfig.Certificates = []tls.Certificate{pair}
 	} else {
 		var err error
-		if own, err = authority.Open(filepath.Join(o.data, "tls"), o.called(), time.Now); err != nil {
+		if o.own, err = authority.Open(filepath.Join(o.data, "tls"), o.called(), time.Now); err != nil {
 			return nil, err
 		}
-		main.TLSConfig.GetCertificate = own.Certificate
+		main.TLSConfig.GetCertificate = o.own.Certificate
 	}
 	if o.plain == "off" {
 		return []way{main}, nil
@@ -148,7 +149,7 @@ func (o *options) ways(on net.Listener, shop http.Handler) ([]way, error) {
 		return nil, err
 	}
 	o.plain = beside.Addr().String()
-	return []way{main, answers(server.Bounded(beside), authority.Plain(own, port))}, nil
+	return []way{main, answers(server.Bounded(beside), authority.Plain(o.own, port))}, nil
 }
 
 // called are the names of this machine, and those given.
@@ -179,10 +180,10 @@ func (o *options) greet(ctx context.Context, d *door.Door, at net.Addr, out io.W
 	if o.command == "demo" {
 		fmt.Fprintln(out, "This is the demo: on this machine no PIN is asked. A shop of your own asks: settle serve")
 	}
-	if o.secure() && o.cert == "" && o.plain != "off" {
+	if o.own != nil && o.plain != "off" {
 		_, port, _ := net.SplitHostPort(o.plain)
-		fmt.Fprintf(out, "Tablets open http://%s first: it says how to trust this server.\n",
-			net.JoinHostPort(o.seen(), port))
+		fmt.Fprintf(out, "Tablets open http://%s first: it says how to trust this server, whose certificate has the "+
+			"fingerprint\n  %s\n", net.JoinHostPort(o.seen(), port), o.own.Fingerprint())
 	}
 	if o.command == "demo" {
 		return nil

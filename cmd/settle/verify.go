@@ -3,6 +3,7 @@ package main
 import (
 	"bytes"
 	"context"
+	"encoding/json"
 	"errors"
 	"flag"
 	"fmt"
@@ -10,6 +11,7 @@ import (
 	"os"
 	"strings"
 
+	"settle/core/job"
 	"settle/internal/report"
 	"settle/internal/signing"
 	"settle/internal/store"
@@ -53,6 +55,21 @@ func verify(ctx context.Context, args []string, out io.Writer) error {
 		return fmt.Errorf("the record does not hold: compare with a backup")
 	}
 	return nil
+}
+
+// sameSheet says whether the sheet in a file is what its log comes to. Nothing signs it: it may also
+// have been written by an older Settle.
+func sameSheet(text []byte, j job.Job) bool {
+	var in struct {
+		Sheet json.RawMessage `json:"sheet"`
+	}
+	var was bytes.Buffer
+	sheet, err := job.Show(j)
+	if err != nil || json.Unmarshal(text, &in) != nil || json.Compact(&was, in.Sheet) != nil {
+		return false
+	}
+	now, err := json.Marshal(sheet)
+	return err == nil && bytes.Equal(now, was.Bytes())
 }
 
 // helped is nothing wrong where only help was asked for.
@@ -116,6 +133,10 @@ func verifyJob(path, key string, out io.Writer) error {
 		return err
 	}
 	fmt.Fprintf(out, "%s holds: %d entries, %d kept sheets\n", r.Number, len(r.Log), len(r.Kept))
+	if !sameSheet(text, r.Job) {
+		fmt.Fprintln(out, "Its field \"sheet\", for programs that only read, is not what this Settle makes of the log: "+
+			"go by the log.")
+	}
 	if len(r.Signatures) == 0 {
 		if key != "" {
 			return fmt.Errorf("it carries no signature by a shop's key")

@@ -45,7 +45,8 @@ var (
 type Authority struct {
 	cert  *x509.Certificate
 	key   *ecdsa.PrivateKey
-	names []string
+	names []string // of this machine, and of what stands before it
+	ips   []net.IP // the same as addresses
 	now   func() time.Time
 
 	mu   sync.Mutex
@@ -55,8 +56,18 @@ type Authority struct {
 }
 
 // Open reads the authority in a folder, or makes one that may speak for private names and those
-// given. One that was made without a name that is given now is refused.
-func Open(folder string, names []string, now func() time.Time) (*Authority, error) {
+// given; private addresses may be among them. One that was made without a name that is given now
+// is refused.
+func Open(folder string, given []string, now func() time.Time) (*Authority, error) {
+	var names []string
+	var ips []net.IP
+	for _, n := range given {
+		if ip := net.ParseIP(n); ip != nil {
+			ips = append(ips, ip)
+		} else {
+			names = append(names, n)
+		}
+	}
 	crt, key := filepath.Join(folder, "authority.crt"), filepath.Join(folder, "authority.key")
 	if _, err := os.Stat(crt); errors.Is(err, fs.ErrNotExist) {
 		if err := make509(folder, crt, key, names, now()); err != nil {
@@ -71,7 +82,13 @@ func Open(folder string, names []string, now func() time.Time) (*Authority, erro
 	if !ok {
 		return nil, fmt.Errorf("%s holds a key of another kind: move it away, and Settle makes a new authority", key)
 	}
-	a := &Authority{cert: pair.Leaf, key: signer, names: names, now: now}
+	a := &Authority{cert: pair.Leaf, key: signer, names: names, ips: ips, now: now}
+	for _, ip := range ips {
+		if !a.mayIP(ip) {
+			return nil, fmt.Errorf("the address %s is not of a private network: give a certificate for it with --cert and "+
+				"--key", ip)
+		}
+	}
 	for _, n := range names {
 		if !a.may(n) {
 			return nil, fmt.Errorf("the authority in %s was made without the name %s: move that folder away, and "+
@@ -165,13 +182,17 @@ func (a *Authority) Certificate(*tls.ClientHelloInfo) (*tls.Certificate, error) 
 
 // addresses are those of this machine which the authority may speak for.
 func (a *Authority) addresses() []net.IP {
-	var out []net.IP
+	out := slices.Clone(a.ips)
 	for _, ip := range Addresses() {
-		if slices.ContainsFunc(a.cert.PermittedIPRanges, func(n *net.IPNet) bool { return n.Contains(ip) }) {
+		if a.mayIP(ip) {
 			out = append(out, ip)
 		}
 	}
 	return out
+}
+
+func (a *Authority) mayIP(ip net.IP) bool {
+	return slices.ContainsFunc(a.cert.PermittedIPRanges, func(n *net.IPNet) bool { return n.Contains(ip) })
 }
 
 // PEM is the certificate that tablets are told to trust.

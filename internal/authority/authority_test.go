@@ -43,7 +43,8 @@ func leafOf(t *testing.T, a *Authority) *x509.Certificate {
 
 func TestWhatTheAuthoritySpeaksFor(t *testing.T) {
 	folder, now := filepath.Join(t.TempDir(), "tls"), day
-	a := opened(t, folder, &now, "bench-pc", "bench-pc.local", "pumps.shop.example")
+	a := opened(t, folder, &now, "bench-pc", "bench-pc.local", "pumps.shop.example",
+		"192.168.7.20")
 	if info, err := os.Stat(filepath.Join(folder, "authority.key")); err != nil || info.Mode().Perm() != 0o600 {
 		t.Errorf("its key: %v, %v", info, err)
 	}
@@ -52,8 +53,10 @@ func TestWhatTheAuthoritySpeaksFor(t *testing.T) {
 		t.Fatal("no certificate")
 	}
 	leaf := leafOf(t, a)
-	for name, good := range map[string]bool{"bench-pc": true, "bench-pc.local": true, "pumps.shop.example": true,
-		"localhost": true, "127.0.0.1": true, "bank.example": false, "other.local": false} {
+	for name, good := range map[string]bool{
+		"bench-pc": true, "bench-pc.local": true, "pumps.shop.example": true,
+		"localhost": true, "127.0.0.1": true, "192.168.7.20": true, "192.168.7.21": false,
+		"bank.example": false, "other.local": false} {
 		_, err := leaf.Verify(x509.VerifyOptions{DNSName: name, Roots: trusted, CurrentTime: now})
 		if (err == nil) != good {
 			t.Errorf("%s: %v", name, err)
@@ -109,6 +112,7 @@ func TestACertificateIsRenewed(t *testing.T) {
 		}
 	}
 	refused("made without the name other", "other")
+	refused("not of a private network", "8.8.8.8")
 	now = day.Add(lasts + time.Hour)
 	refused("ended on")
 	if err := os.WriteFile(filepath.Join(folder, "authority.key"), []byte("x"), 0o600); err != nil {
