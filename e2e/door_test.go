@@ -8,6 +8,7 @@ import (
 
 	"github.com/chromedp/chromedp"
 
+	"settle/core/plan"
 	"settle/internal/demo"
 	"settle/internal/door"
 )
@@ -162,4 +163,61 @@ func TestASignatureAndALink(t *testing.T) {
 	if got := guest.text(`fetch('/api/v1/jobs').then(r => String(r.status))`); got != "401" {
 		t.Errorf("a customer asks for the jobs: %s", got)
 	}
+}
+
+// Where the shop asks for it a signed sheet waits for a second person: the one who signed is
+// refused, another signs, and the paper shows both, with the mark of the shop's key.
+func TestASecondPersonSigns(t *testing.T) {
+	t.Parallel()
+	shop := shopOf(t)
+	r, err := shop.Store.Shop(t.Context())
+	if err != nil {
+		t.Fatal(err)
+	}
+	r.Rules.Schools[plan.SecondSignature] = plan.Asked
+	if err := shop.Store.SetShop(t.Context(), r); err != nil {
+		t.Fatal(err)
+	}
+	shop.send(t, "p3", "POST", "/jobs/J-0016/entries", map[string]string{"id": "over-1", "kind": "ended",
+		"ending": "mistake", "reason": "another is opened"})
+	p := tab(t, "/pumps/HT-520")
+	number := p.opened("HT-520")
+	p.forward(number, "sign", map[string][]int{})
+	p.at("sign")
+	p.keys("\n")
+	p.until(`fetch('/api/v1/jobs/` + number + `').then(r => r.json()).then(j => j.sheet.state === 'signed')`)
+	p.do(chromedp.Navigate(shop.URL + "/jobs/" + number + "/sheet"))
+	p.until(`document.querySelector('[data-check-sheet]') && document.querySelector('[data-mark]')`)
+	p.says("not checked yet")
+	p.text(`String(document.querySelector('[data-check-sheet]').click())`)
+	p.until(`document.querySelector('[role=alert]')?.innerText.includes('a second person checks it')`)
+
+	second := tabOf(t, shop, "p2", "/jobs/"+number+"/sheet")
+	second.until(`document.querySelector('[data-check-sheet]')`)
+	second.text(`String(document.querySelector('[data-check-sheet]').click())`)
+	second.until(`!document.querySelector('[data-check-sheet]') &&
+		document.querySelector('[data-kept]').innerText.includes('As checked')`)
+	if got := second.text(`fetch('/api/v1/jobs/` + number + `').then(r => r.json()).then(j =>
+		j.sheet.signed.by.name + ', ' + j.sheet.checked.by.name)`); got != "M. Okafor, R. Lindqvist" {
+		t.Errorf("signed by %s", got)
+	}
+}
+
+// A reader sees a job and its sheet, and finds nothing to enter.
+func TestAReader(t *testing.T) {
+	t.Parallel()
+	p := tabOf(t, shopOf(t), "p4", "/jobs/J-0005?step=runout-seal-built")
+	p.says("A reader enters nothing")
+	boxes := `[...document.querySelectorAll('[data-step] [data-entry]')]`
+	if got := p.text(`String(` + boxes + `.every(b => b.disabled))`); got != "true" {
+		t.Error("a box takes what is typed")
+	}
+	p.keys("b")
+	p.until(`document.querySelector('[data-built]')`)
+	acts := `document.querySelectorAll('[data-end-job], [data-amend-sheet], [data-share]')`
+	if got := p.text(`String(` + acts + `.length)`); got != "0" {
+		t.Errorf("%s things to do stand on the sheet", got)
+	}
+	p.press("Jobs")
+	p.until(`document.querySelector('[data-job]') && !document.querySelector('a[href="/jobs/new"]')`)
 }

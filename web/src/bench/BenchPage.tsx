@@ -14,7 +14,7 @@ import { Screen } from '../app/Screen'
 import { Differences } from '../sheet/Differences'
 import { endings } from '../sheet/endings'
 import { ShaftLine } from '../shaft/ShaftLine'
-import { useMe } from '../door/me'
+import { useMe, works } from '../door/me'
 import { ink } from '../theme'
 import { OrderOfWork } from './OrderOfWork'
 import { Calls } from './Scope'
@@ -68,7 +68,8 @@ const flat = (sheet: Sheet) => sheet.stages.flatMap((stage) => stage.steps)
 function Bench({ job }: { job: JobView }) {
   const wide = useMediaQuery('(min-width: 1180px)')
   const navigate = useNavigate()
-  const { id: person } = useMe()
+  const me = useMe()
+  const person = me.id
   const [query, setQuery] = useSearchParams()
   const [drawer, setDrawer] = useState<'order' | 'tells' | null>(null)
   const paper = usePaper(job.number)
@@ -116,11 +117,16 @@ function Bench({ job }: { job: JobView }) {
   return (
     <>
       {job.sheet.pieces.length > 0 && <ShaftLine sheet={job.sheet} current={step} onPick={go} />}
+      {!works(me) && (
+        <Box role="note" sx={{ px: 4, py: 2, background: ink('paper'), borderBottom: line }}>
+          You see and print here. A reader enters nothing.
+        </Box>
+      )}
       {job.clock_warning && (
         <Box
           role="alert"
           data-clock-warning
-          sx={{ background: ink('paper'), p: 3, fontWeight: 500 }}
+          sx={{ px: 4, py: 2, background: ink('paper'), borderBottom: line, fontWeight: 500 }}
         >
           {job.clock_warning}
         </Box>

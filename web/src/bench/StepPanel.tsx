@@ -9,7 +9,7 @@ import { useSettings } from '../app/settings'
 import { EntryContext } from '../entry/EntryBox'
 import { Small } from '../shaft/Metal'
 import { NextTime } from '../pumps/NextTime'
-import { useMe } from '../door/me'
+import { useMe, works } from '../door/me'
 import { ink } from '../theme'
 import { Actions } from './Actions'
 import { Causes } from './Causes'
@@ -50,7 +50,8 @@ interface Props {
 /** One step on the bench: its instrument, what it comes to, and what that tells. */
 export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells }: Props) {
   const { unit } = useSettings()
-  const { id: person } = useMe()
+  const account = useMe()
+  const person = account.id
   const shop = useShop()
   const { root, main, decide, focus } = useFocus()
   const sending = useSending(job.number, step.id, step.kind === 'sign' ? {} : sourceOf(paper))
@@ -68,9 +69,11 @@ export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells
   const kind = step.panel.instrument
   const ack = kind === 'ack'
   const over = job.sheet.state === 'signed' || job.sheet.state === 'ended'
-  // What follows the hand-back is entered on a signed job; the rest of it is amended.
-  const live = !over || (job.sheet.state === 'signed' && step.follows === true)
-  const amends = job.sheet.state === 'signed' && !live && step.kind !== 'sign' && !ack
+  // What follows the hand-back is entered on a signed job; the rest of it is amended. A reader
+  // does neither.
+  const enters = works(account)
+  const live = enters && (!over || (job.sheet.state === 'signed' && step.follows === true))
+  const amends = enters && job.sheet.state === 'signed' && !live && step.kind !== 'sign' && !ack
   const locked = step.state === 'blocked' || (!live && !(amends && typed))
   // A step sent back to be done again is not kept, whatever stands there from the round before.
   const isKept = step.entry !== undefined && !typed && !step.again
@@ -365,7 +368,7 @@ export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells
                 <GaugeInHand />
                 {step.check && <Before job={job} step={step} />}
                 <Pictures job={job.number} step={step} disabled={!live || locked} />
-                {!over && !paper.written && <FromPaper paper={paper} />}
+                {live && !paper.written && <FromPaper paper={paper} />}
                 <KeptBy job={job} step={step} shown={isKept} />
               </Box>
             </Box>

@@ -18,6 +18,7 @@ import { Screen } from '../app/Screen'
 import { useKept } from '../app/settings'
 import { SmallLine } from '../shaft/ShaftLine'
 import { VerdictShape } from '../shapes/Verdict'
+import { useMe, works } from '../door/me'
 import { condensed, ink, mono } from '../theme'
 
 type Show = JobList['state']
@@ -51,9 +52,10 @@ export function JobsPage() {
     setAt(next)
     list.current?.querySelectorAll<HTMLElement>('[data-job]')[next]?.focus()
   }
+  const me = useMe()
   useKeys({
     '/': () => find.current?.focus(),
-    n: () => void navigate('/jobs/new'),
+    n: () => works(me) && void navigate('/jobs/new'),
     ArrowDown: () => move(at),
     ArrowUp: () => move(at),
   })
@@ -101,9 +103,11 @@ export function JobsPage() {
             <ToggleButton value="ended">Ended</ToggleButton>
             <ToggleButton value="all">All</ToggleButton>
           </ToggleButtonGroup>
-          <Button size="large" variant="contained" component={Link} to="/jobs/new" sx={{ px: 5 }}>
-            New job <Key on>n</Key>
-          </Button>
+          {works(me) && (
+            <Button size="large" variant="contained" component={Link} to="/jobs/new" sx={{ px: 5 }}>
+              New job <Key on>n</Key>
+            </Button>
+          )}
         </Box>
         <Box sx={{ display: 'flex', gap: 3, mb: 3, flexWrap: 'wrap' }}>
           <TextField

@@ -9,7 +9,7 @@ import { useKeys } from '../app/keys'
 import { Failure, Loading } from '../app/Message'
 import { Screen } from '../app/Screen'
 import { useSettings } from '../app/settings'
-import { settles, useMe } from '../door/me'
+import { settles, useMe, works } from '../door/me'
 import { ink } from '../theme'
 import { AmendSheet, CheckSheet, EndJob, ReopenJob } from './Closing'
 import { Counts } from './Counts'
@@ -93,7 +93,7 @@ function Page({ job }: { job: JobView }) {
             changed={job.changed}
           />
         )}
-        {!job.as && job.sheet.second && (
+        {works(me) && !job.as && job.sheet.second && (
           <>
             <Typography variant="body2">
               A second person is to check it: somebody who did not sign it.
@@ -145,9 +145,9 @@ function Page({ job }: { job: JobView }) {
           Back to the job
         </Button>
         {settles(me) && <Share number={job.number} />}
-        {!job.as && state === 'signed' && <AmendSheet job={job} />}
-        {!job.as && state === 'ended' && <ReopenJob job={job} />}
-        {state !== 'signed' && state !== 'ended' && <EndJob job={job} />}
+        {works(me) && !job.as && state === 'signed' && <AmendSheet job={job} />}
+        {works(me) && !job.as && state === 'ended' && <ReopenJob job={job} />}
+        {works(me) && state !== 'signed' && state !== 'ended' && <EndJob job={job} />}
         <Kept job={job} />
       </Box>
     </Box>
