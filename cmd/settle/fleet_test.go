@@ -22,6 +22,7 @@ import (
 	"settle/core/job"
 	"settle/internal/demo"
 	"settle/internal/door"
+	"settle/internal/drill"
 	"settle/internal/hand"
 	"settle/internal/server"
 	"settle/internal/store"
@@ -80,7 +81,7 @@ func furnished(t *testing.T, data string, tablets int, how door.How) *fleet {
 	keeper := f.begin(d)
 	var people []store.Account
 	codes := map[string]string{}
-	for i := range min(tablets, 12) {
+	for i := range min(tablets, drill.Pick(12, 2)) {
 		a, err := d.AddAccount(ctx, keeper, store.Account{Name: fmt.Sprintf("Hand %d", i+1), Role: job.Lead})
 		if err != nil {
 			t.Fatal(err)
@@ -272,6 +273,8 @@ func (s *served) ask(c *http.Client, method, path, cookies string, body any) (in
 // work has every tablet look on and enter, so many entries a second in all, until it is stopped.
 // Named tells the entries of one round from those of another.
 func (s *served) work(f *fleet, named string, rate float64) {
+	s.t.Helper()
+	defer s.wait(len(f.tablets))
 	every := time.Duration(float64(len(f.tablets)) / rate * float64(time.Second))
 	for i, tb := range f.tablets {
 		s.done.Go(func() { s.look(tb) })
@@ -295,6 +298,20 @@ func (s *served) work(f *fleet, named string, rate float64) {
 			}
 		})
 	}
+}
+
+// wait is until so many entries are acknowledged: then all are at work.
+func (s *served) wait(many int) {
+	s.t.Helper()
+	for until := time.Now().Add(time.Minute); time.Now().Before(until); time.Sleep(20 * time.Millisecond) {
+		s.mu.Lock()
+		n := len(s.acked)
+		s.mu.Unlock()
+		if n >= many {
+			return
+		}
+	}
+	s.t.Fatalf("nothing is entered: refused %v, saying %s", s.refused, s.says)
 }
 
 // look reads the stream of a tablet.

@@ -7,7 +7,6 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"settle/core/field"
 	"settle/internal/door"
 	"settle/internal/report"
 	"settle/internal/store"
@@ -345,13 +344,4 @@ func (s *server) openLink(ctx context.Context, in *struct {
 		out.Body.Job = number
 	}
 	return out, err
-}
-
-// worker is who makes what is being kept. A reader is refused before.
-func worker(ctx context.Context) (store.Account, error) {
-	c := door.Of(ctx)
-	if !c.Account.Works() || c.Account.ID == "" {
-		return c.Account, field.Errorf("person", "enters nothing: it takes a technician or a lead")
-	}
-	return c.Account, nil
 }

@@ -11,7 +11,7 @@ import (
 
 // How much may be asked: a second, and at once. A window that opens asks for some twenty things.
 const (
-	strangerRate, strangerBurst = 10, 60
+	strangerRate, strangerBurst = 10, 100
 	insiderRate, insiderBurst   = 100, 500
 	idle                        = time.Minute
 	held                        = time.Second // before one who asks too much is answered
