@@ -168,6 +168,7 @@ func TestASignatureAndALink(t *testing.T) {
 // Where the shop asks for it a signed sheet waits for a second person: the one who signed is
 // refused, another signs, and the paper shows both, with the mark of the shop's key.
 func TestASecondPersonSigns(t *testing.T) {
+	long(t)
 	t.Parallel()
 	shop := shopOf(t)
 	r, err := shop.Store.Shop(t.Context())

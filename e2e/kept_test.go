@@ -409,7 +409,7 @@ func TestPagesAreAccessible(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	p := tab(t, "/shop")
+	p := tabOf(t, shopOf(t), "p3", "/shop")
 	p.until(`document.querySelector('main')`)
 	p.text(string(axe) + `; ''`)
 	look := func(path string) {
@@ -432,7 +432,7 @@ func TestPagesAreAccessible(t *testing.T) {
 			"/pumps/LS-204", "/jobs/J-0004/parts", "/shop", "/jobs/J-0007?step=clamp-tight", "/tools",
 			"/jobs/J-0015?step=heat@outboard", "/tools/shim", "/jobs/J-0005?step=clearance-built", "/pumps/LS-204/edit",
 			"/jobs/J-0005?step=sign", "/pumps/LS-204/limits", "/jobs/J-0004?step=setting-built", "/pumps/LS-204/label",
-			"/shop/limits", "/about", "/tools/align", "/nowhere", "/tools/runout")
+			"/shop/limits", "/about", "/shop/people", "/tools/align", "/nowhere", "/tools/runout")
 	}
 	for _, path := range paths {
 		look(path)

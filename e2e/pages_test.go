@@ -16,14 +16,14 @@ import (
 func TestEveryPageOpens(t *testing.T) {
 	long(t)
 	t.Parallel()
-	p := tab(t, "/shop")
+	p := tabOf(t, shopOf(t), "p3", "/shop")
 	p.until(`document.querySelector('main')`)
 	p.do(chromedp.EmulateViewport(820, 1180))
 	names := func(list, field string) []string {
 		return strings.Fields(
 			p.text(fmt.Sprintf(`fetch('/api/v1/%s').then(r => r.json()).then(l => l.map(x => x.%s).join(' '))`, list, field)))
 	}
-	paths := []string{"/", "/jobs/new", "/pumps", "/pumps/new", "/shop", "/shop/limits", "/tools", "/about"}
+	paths := []string{"/", "/jobs/new", "/pumps", "/pumps/new", "/shop", "/shop/limits", "/shop/people", "/tools", "/about"}
 	for _, kind := range strings.Fields("length runout float gap shim shim-trial setting fit heat torque lateral " +
 		"drip wear ring grease align") {
 		paths = append(paths, "/tools/"+kind, "/tools")

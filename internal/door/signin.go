@@ -2,43 +2,13 @@ package door
 
 import (
 	"context"
-	"crypto/rand"
 	"errors"
 	"net/http"
 	"strings"
-	"time"
 
 	"settle/core/field"
 	"settle/internal/store"
 )
-
-// What the record of sign-ins says.
-const (
-	SignedIn      = "signed-in"
-	Refused       = "refused"
-	SignedOut     = "signed-out"
-	OutEverywhere = "out-everywhere"
-	FirstKeeper   = "first-keeper"
-	ChoseSecret   = "chose-secret"
-	Added         = "added"
-	Changed       = "changed"
-	GaveCode      = "gave-code"
-	Offered       = "offered"
-	LetIn         = "let-in"
-	Revoked       = "revoked"
-	MadeLink      = "made-link"
-	EndedLink     = "ended-link"
-	OpenedLink    = "opened-link"
-	SetCopies     = "set-copies"
-	SetLock       = "set-lock"
-	NotConfirmed  = "not-confirmed"
-)
-
-// Note writes a line into the record of sign-ins and of what keepers did.
-func (d *Door) Note(ctx context.Context, c Caller, what, about string) error {
-	return d.store.NoteDoing(ctx, store.Doing{What: what, Person: c.Account.Name, About: about, Device: c.Device.Name,
-		Address: c.Address})
-}
 
 // SignIn is what somebody comes in with.
 type SignIn struct {
@@ -244,136 +214,4 @@ func (d *Door) endAll(ctx context.Context, key, value string) error {
 		}
 		return d.sessions.Store.Delete(d.sessions.Token(one)) // the token here is its hash already
 	})
-}
-
-// Confirm asks for the secret of the caller once more, before a signature.
-func (d *Door) Confirm(ctx context.Context, c Caller, secret string) error {
-	if c.Demo {
-		return nil
-	}
-	what := "PIN"
-	if c.kind() == store.Passphrase {
-		what = "passphrase"
-	}
-	if secret == "" {
-		return field.Errorf("pin", "is missing: type your %s once more, it is your signature", what)
-	}
-	// Counted for the session: who guesses elsewhere keeps nobody from signing who is in.
-	tried := who{"confirm " + c.token, freePerson}
-	if wait := d.tries.begin(d.now(), tried); wait != nil {
-		return wait
-	}
-	if err := d.check(ctx, c.Account, c.kind(), secret); err != nil {
-		if err != errWrong {
-			return err
-		}
-		return errors.Join(d.Note(ctx, c, NotConfirmed, ""), field.Errorf("pin", "is not right: type your %s again", what))
-	}
-	d.tries.well(tried)
-	return nil
-}
-
-// SetOwn changes the caller's own PIN or passphrase. They say the one they came in with.
-func (d *Door) SetOwn(ctx context.Context, c Caller, kind store.SecretKind, secret, now string) error {
-	if kind != store.PIN && kind != store.Passphrase {
-		return field.Errorf("kind", "is %q: write pin or passphrase", kind)
-	}
-	if err := Fit(kind, secret); err != nil {
-		return field.Errorf("secret", "%s", err)
-	}
-	if err := d.Confirm(ctx, c, now); err != nil {
-		return err
-	}
-	hash, err := d.hash(ctx, secret)
-	if err != nil {
-		return err
-	}
-	return errors.Join(d.store.SetSecret(ctx, c.Account.ID, kind, store.Secret{Hash: hash}),
-		d.Note(ctx, c, ChoseSecret, string(kind)))
-}
-
-// codeAge is how long a keeper's code is good.
-const codeAge = 3 * 24 * time.Hour
-
-// GiveCode makes a code with which a person chooses a new PIN or passphrase. What they had
-// before works no more, and their sessions end: it was forgotten, or somebody else knows it.
-func (d *Door) GiveCode(ctx context.Context, c Caller, person string) (o Once, err error) {
-	a, err := d.store.Account(ctx, person)
-	if err != nil {
-		return o, err
-	}
-	if a.Gone != "" {
-		return o, field.Errorf("person", "%s has left: take them back first", a.Name)
-	}
-	if a.ID == c.Account.ID {
-		return o, field.Errorf("person", "is yourself: change your PIN and passphrase under your own name")
-	}
-	o = Once{code(), d.now().Add(codeAge)}
-	hash, err := d.hash(ctx, o.Code)
-	if err != nil {
-		return o, err
-	}
-	err = errors.Join(d.store.SetSecret(ctx, person, store.PIN, store.Secret{}),
-		d.store.SetSecret(ctx, person, store.Passphrase, store.Secret{}),
-		d.store.SetSecret(ctx, person, store.Code, store.Secret{Hash: hash, Ends: o.Ends}),
-		d.endAll(ctx, aPerson, person), d.Note(ctx, c, GaveCode, a.Name))
-	d.tries.well(who{key: string(store.PIN) + " " + strings.ToLower(person)},
-		who{key: string(store.Passphrase) + " " + strings.ToLower(person)})
-	return o, err
-}
-
-// Invite makes the token with which the first keeper is made, where there is none who can come
-// in, or where it is asked for. It is good until it is used or the server stops; "" where none is
-// needed.
-func (d *Door) Invite(ctx context.Context, asked bool) (string, error) {
-	there, err := d.store.HasKeeper(ctx)
-	if err != nil || there && !asked {
-		return "", err
-	}
-	token := rand.Text()
-	d.mu.Lock()
-	d.first = digest(token)
-	d.mu.Unlock()
-	return token, nil
-}
-
-// Begin makes the first keeper, by the token that the server printed as it started. A name that
-// the shop knows becomes one.
-func (d *Door) Begin(ctx context.Context, c Caller, token, name, role, passphrase string) (*http.Cookie, error) {
-	d.mu.Lock()
-	good := d.first != "" && digest(token) == d.first
-	d.mu.Unlock()
-	if !good {
-		if wait := d.tries.begin(d.now(), who{"at " + c.Address, freePlace}); wait != nil {
-			return nil, wait
-		}
-		return nil, field.Errorf("token", "is not good any more: start Settle again and open the address that it prints")
-	}
-	if err := Fit(store.Passphrase, passphrase); err != nil {
-		return nil, field.Errorf("passphrase", "%s", err)
-	}
-	a, err := d.store.Named(ctx, name)
-	if missing(err) {
-		a, err = d.store.AddAccount(ctx, store.Account{Name: name, Role: role})
-	}
-	if err != nil {
-		return nil, err
-	}
-	hash, err := d.hash(ctx, passphrase)
-	if err != nil {
-		return nil, err
-	}
-	a.Keeper, a.Gone = true, ""
-	if err := errors.Join(d.store.SetSecret(ctx, a.ID, store.Passphrase, store.Secret{Hash: hash}),
-		d.store.SetAccount(ctx, a)); err != nil {
-		return nil, err
-	}
-	d.mu.Lock()
-	d.first = ""
-	d.mu.Unlock()
-	c.Account = a
-	if err := d.Note(ctx, c, FirstKeeper, ""); err != nil {
-		return nil, err
-	}
-	return d.begin(ctx, c, a)
 }

@@ -4,6 +4,7 @@ import (
 	"context"
 	"crypto/rand"
 	"errors"
+	"fmt"
 	"net/http"
 	"strings"
 	"time"
@@ -173,4 +174,15 @@ func (d *Door) OpenLink(ctx context.Context, c Caller, token string) (*http.Cook
 		return nil, "", err
 	}
 	return d.bake(sessionCookie, session, shift), l.Job, d.Note(ctx, c, OpenedLink, l.Job+", "+l.What)
+}
+
+// SetLock says after how many minutes a tablet that nobody touches locks.
+func (d *Door) SetLock(ctx context.Context, c Caller, minutes int) error {
+	if err := d.store.SetLock(ctx, minutes); err != nil {
+		return err
+	}
+	d.mu.Lock()
+	d.lock = time.Duration(minutes) * time.Minute
+	d.mu.Unlock()
+	return d.Note(ctx, c, SetLock, fmt.Sprintf("%d minutes", minutes))
 }

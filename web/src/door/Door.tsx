@@ -2,7 +2,7 @@ import type { ReactNode } from 'react'
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import { Mark } from '../app/Mark'
-import { ink, condensed } from '../theme'
+import { condensed, ink, mono } from '../theme'
 
 /** A page before one is in: the mark, a title, and nothing of the shop. */
 export function Door({ title, children }: { title: string; children: ReactNode }) {
@@ -51,3 +51,12 @@ export function Refusal({ children }: { children: ReactNode }) {
 
 /** A form of the door: one column. */
 export const column = { display: 'grid', gap: 4, maxWidth: 460 } as const
+
+/** How a code stands on the screen: to be read off at arm's length. */
+export const once = {
+  display: 'inline-block',
+  fontFamily: mono,
+  fontWeight: 600,
+  fontSize: '2rem',
+  letterSpacing: '.12em',
+} as const

@@ -11,8 +11,8 @@ import { useAddPerson, useEndSessions, useGiveCode, usePeople, useSavePerson } f
 import type { PersonView } from '../api/types'
 import { Failure, Loading, Message } from '../app/Message'
 import { Screen } from '../app/Screen'
-import { ink, mono } from '../theme'
-import { Refusal } from './Door'
+import { ink } from '../theme'
+import { once, Refusal } from './Door'
 import { Doings } from './Doings'
 import { roleWords, useMe } from './me'
 import { Tablets } from './Tablets'
@@ -162,15 +162,6 @@ function PersonRow({ person: p }: { person: PersonView }) {
     </Box>
   )
 }
-
-/** How a code stands on the screen: to be read off at arm's length. */
-export const once = {
-  display: 'inline-block',
-  fontFamily: mono,
-  fontWeight: 600,
-  fontSize: '2rem',
-  letterSpacing: '.12em',
-} as const
 
 function RoleBox({
   value,

@@ -9,8 +9,7 @@ import { Failure, Loading } from '../app/Message'
 import { useKept } from '../app/settings'
 import { numberOf } from '../entry/number'
 import { ink } from '../theme'
-import { Refusal } from './Door'
-import { once } from './PeoplePage'
+import { once, Refusal } from './Door'
 
 /** The tablets of the shop: one is let in by a code, and let in no more by a click. */
 export function Tablets() {
