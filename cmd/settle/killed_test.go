@@ -24,12 +24,12 @@ import (
 func TestKilledUnderLoadAndRestored(t *testing.T) {
 	root := t.TempDir()
 	data, second := filepath.Join(root, "data"), filepath.Join(root, "second")
-	f := furnished(t, data, drill.Pick(24, 6), door.How{Local: true})
+	f := furnished(t, data, drill.Pick(200, 6), door.How{Local: true})
 	path := filepath.Join(data, file)
 	acked := map[string]time.Time{}
 	for round := range drill.Pick(10, 1) {
 		s := serve(t, nil, "--data", data, "--replica", second)
-		s.work(f, fmt.Sprintf("kill-%02d", round), 60)
+		s.work(f, fmt.Sprintf("kill-%02d", round), drill.Pick(50.0, 60))
 		time.Sleep(drill.Pick(1500*time.Millisecond, 300*time.Millisecond))
 		s.halt(true)
 		maps.Copy(acked, s.acked)
@@ -39,7 +39,7 @@ func TestKilledUnderLoadAndRestored(t *testing.T) {
 		}
 	}
 	s := serve(t, nil, "--data", data, "--replica", second)
-	s.work(f, "delete", 60)
+	s.work(f, "delete", drill.Pick(50.0, 60))
 	time.Sleep(time.Second)
 	deleted := time.Now()
 	for try := 0; ; try++ { // something may be put into it meanwhile
@@ -74,7 +74,7 @@ func TestKilledUnderLoadAndRestored(t *testing.T) {
 			t.Errorf("%s is missing, and was acknowledged %v before the folder went", id, before)
 		}
 	}
-	t.Logf("%d acknowledged, %d of the last second missing after the deletion", len(acked), lost)
+	fmt.Printf("DRILL %d acknowledged under kills, %d of the last second missing after the deletion\n", len(acked), lost)
 }
 
 // Two hundred tablets with their streams open keep fifty entries a second in all: 99 of 100 within

@@ -24,7 +24,8 @@ var update = flag.Bool("update", false, "write the golden files anew")
 // verifies for ever. They are never changed; one is added when the fields of an entry
 // have. shop-1 is from before sheets were kept with a signature, and holds one of every
 // kind of entry of that day; shop-2 has entries of format 2, with withdrawals, ends and
-// amendments and all their fields; shop-3 has entries of format 5, and a register of gauges.
+// amendments and all their fields; shop-3 has entries of format 5, and a register of gauges; shop-4
+// has people who come in, a tablet, a link, a shop's key, and a sheet that was amended and checked.
 func olderShop(t *testing.T, name string) string {
 	t.Helper()
 	packed, err := os.Open("testdata/" + name + ".db.gz")
@@ -536,5 +537,48 @@ func TestAShopOfFormat5OpensDerivesAndVerifies(t *testing.T) {
 	golden(t, "testdata/shop-3.golden", got.String())
 	if all, err := s.Gauges(ctx); err != nil || len(all) != 2 || len(all[0].Log) != 1 {
 		t.Errorf("the gauges: %+v, %v", all, err)
+	}
+}
+
+func TestAShopWithAKeyOpensDerivesAndVerifies(t *testing.T) {
+	path := olderShop(t, "shop-4")
+	if n, broken, err := Verify(ctx, path); err != nil || n != 32 || len(broken) > 0 {
+		t.Fatalf("before it is opened: %d jobs, %v, %v", n, broken, err)
+	}
+	s := open(t, path)
+	r, err := s.Job(ctx, "J-0004")
+	if err != nil {
+		t.Fatal(err)
+	}
+	sheet, err := job.Show(r.Job)
+	if err != nil || sheet.Checked == nil || sheet.Checked.By.Name != "T. Achterberg" ||
+		sheet.Checked.Remark != "looked through" {
+		t.Fatalf("checked by %+v, %v", sheet.Checked, err)
+	}
+	if len(r.Signatures) != 2 || VerifySignatures(r.Log, r.Signatures) != nil {
+		t.Errorf("%d signatures, %v", len(r.Signatures), VerifySignatures(r.Log, r.Signatures))
+	}
+	keys, err := s.Keys(ctx)
+	if err != nil || len(keys) != 1 || keys[0].Fingerprint != "9E98 5A5C 3E9A 322F" {
+		t.Errorf("%+v, %v", keys, err)
+	}
+	var who strings.Builder
+	all, err := s.Accounts(ctx)
+	for _, a := range all {
+		fmt.Fprintf(&who, "%s %s %s %v %s; ", a.ID, a.Name, a.Role, a.Keeper, a.Gone)
+	}
+	const want = "p4 Front office reader false ; p1 M. Okafor technician false ; p2 R. Lindqvist technician false ; " +
+		"p5 S. Gone technician false 2026-11-26; p3 T. Achterberg lead true ; "
+	if err != nil || who.String() != want {
+		t.Errorf("%s, %v", who.String(), err)
+	}
+	if there, err := s.HasKeeper(ctx); !there || err != nil {
+		t.Errorf("its keeper comes in: %v, %v", there, err)
+	}
+	if tablets, err := s.Devices(ctx); err != nil || len(tablets) != 1 || tablets[0].Name != "Bench 1" {
+		t.Errorf("%+v, %v", tablets, err)
+	}
+	if links, err := s.Links(ctx, "J-0004"); err != nil || len(links) != 1 || links[0].What != "Harbour office" {
+		t.Errorf("%+v, %v", links, err)
 	}
 }

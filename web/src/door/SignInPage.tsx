@@ -10,7 +10,7 @@ import type { Account, SessionView } from '../api/types'
 import { tile } from '../app/Choice'
 import { ink } from '../theme'
 import { column, Door, Refusal } from './Door'
-import { LetInForm } from './LetInPage'
+import { LetInForm } from './LetInForm'
 import { roleOf } from './me'
 import { Secret } from './Secret'
 
