@@ -23,7 +23,8 @@ func TestEveryPageOpens(t *testing.T) {
 		return strings.Fields(
 			p.text(fmt.Sprintf(`fetch('/api/v1/%s').then(r => r.json()).then(l => l.map(x => x.%s).join(' '))`, list, field)))
 	}
-	paths := []string{"/", "/jobs/new", "/pumps", "/pumps/new", "/shop", "/shop/limits", "/shop/people", "/tools", "/about"}
+	paths := []string{"/", "/jobs/new", "/pumps", "/pumps/new", "/shop", "/shop/limits", "/shop/people", "/tools",
+		"/about"}
 	for _, kind := range strings.Fields("length runout float gap shim shim-trial setting fit heat torque lateral " +
 		"drip wear ring grease align") {
 		paths = append(paths, "/tools/"+kind, "/tools")

@@ -54,16 +54,12 @@ const shift = 12 * time.Hour
 
 // New is the door of a shop.
 func New(ctx context.Context, s *store.Store, clock func() time.Time, how How) (*Door, error) {
-	kept, err := s.Sessions(ctx)
-	if err != nil {
-		return nil, err
-	}
 	lock, err := s.Lock(ctx)
 	if err != nil {
 		return nil, err
 	}
 	sessions := scs.New()
-	sessions.Store, sessions.Lifetime, sessions.HashTokenInStore = kept, shift, true
+	sessions.Store, sessions.Lifetime, sessions.HashTokenInStore = s.Sessions(), shift, true
 	return &Door{store: s, now: clock, sessions: sessions, how: how, hashing: make(chan struct{}, 1),
 		tries: tries{all: map[string]*tried{}}, codes: map[string]pending{}, touched: map[string]time.Time{},
 		streams: map[string]int{}, began: clock(), lock: time.Duration(lock) * time.Minute}, nil

@@ -155,9 +155,16 @@ func (d *Door) begin(ctx context.Context, c Caller, a store.Account) (*http.Cook
 		return nil, err
 	}
 	d.mu.Lock()
-	d.touched[token] = d.now()
+	for old, last := range d.touched { // sessions that ended by themselves
+		if d.now().Sub(last) > shift {
+			delete(d.touched, old)
+		}
+	}
+	if c.Device.ID != "" {
+		d.touched[token] = d.now()
+	}
 	d.mu.Unlock()
-	return d.bake(sessionCookie, token, shift), d.Note(ctx, c, SignedIn, "")
+	return d.bake(sessionCookie, token, shift), errors.Join(d.store.ForgetSessions(ctx), d.Note(ctx, c, SignedIn, ""))
 }
 
 func (d *Door) commit(ctx context.Context, values map[string]string) (string, error) {

@@ -199,10 +199,15 @@ func (s *Store) Doings(ctx context.Context, limit int) ([]Doing, error) {
 	}, "SELECT at, what, person, about, device, address FROM doings ORDER BY id DESC LIMIT ?", limit)
 }
 
-// Sessions is where the library of sessions keeps them. It forgets those that have ended.
-func (s *Store) Sessions(ctx context.Context) (*sqlite3store.SQLite3Store, error) {
+// Sessions is where the library of sessions keeps them.
+func (s *Store) Sessions() *sqlite3store.SQLite3Store {
+	return sqlite3store.NewWithCleanupInterval(s.db, 0)
+}
+
+// ForgetSessions drops those that have ended.
+func (s *Store) ForgetSessions(ctx context.Context) error {
 	_, err := s.db.ExecContext(ctx, "DELETE FROM sessions WHERE expiry < julianday('now')")
-	return sqlite3store.NewWithCleanupInterval(s.db, 0), err
+	return unwritable(err)
 }
 
 // usualLock is after how many minutes an untouched tablet is locked.
