@@ -108,3 +108,63 @@ func TestBehindAProxy(t *testing.T) {
 		t.Error("it speaks for the server before it")
 	}
 }
+
+// How the server is reached follows from its flags.
+func TestHowTheServerIsReached(t *testing.T) {
+	for args, want := range map[string]door.How{
+		"":                                  {Local: true},
+		"--addr localhost:1":                {Local: true},
+		"--addr [::1]:1":                    {Local: true},
+		"--addr :8420":                      {Secure: true},
+		"--addr 192.168.1.20:8420":          {Secure: true},
+		"--addr :8420 --cert a --key b":     {Secure: true, Lasting: true},
+		"--cert a --key b":                  {Local: true, Secure: true, Lasting: true},
+		"--behind-proxy":                    {Secure: true, Proxied: true},
+		"--behind-proxy --addr 10.0.0.1:80": {Secure: true, Proxied: true},
+		"--addr :8420 --name pumps.lan,192.168.1.20": {Secure: true},
+	} {
+		o, ok, err := parse("serve", strings.Fields(args), &strings.Builder{})
+		if err != nil || !ok || o.check() != nil {
+			t.Errorf("%s: %v", args, err)
+			continue
+		}
+		if got := o.how(); got != want {
+			t.Errorf("%s: %+v, want %+v", args, got, want)
+		}
+	}
+	for args, says := range map[string]string{
+		"--addr nonsense":                     "127.0.0.1:8420",
+		"--cert a":                            "takes both",
+		"--key a":                             "takes both",
+		"--cert a --key b --behind-proxy":     "is the proxy's",
+		"--addr 300.0.0.1 --name pumps.local": "127.0.0.1:8420",
+	} {
+		o, _, err := parse("serve", strings.Fields(args), &strings.Builder{})
+		if err == nil {
+			err = o.check()
+		}
+		if err == nil || !strings.Contains(err.Error(), says) {
+			t.Errorf("%s: %v; want %q", args, err, says)
+		}
+	}
+}
+
+// What it is called: by the machine's own name, in the local network, and by the names given.
+func TestWhatTheServerIsCalled(t *testing.T) {
+	n := network{names: " pumps.shop.lan, 192.168.1.20 ,", addr: ":8420"}
+	called := n.called()
+	if host, err := os.Hostname(); err == nil && called[0] != host {
+		t.Errorf("it is called %v", called)
+	}
+	if last := called[len(called)-2:]; last[0] != "pumps.shop.lan" || last[1] != "192.168.1.20" {
+		t.Errorf("beside its own names it is called %v", last)
+	}
+	for addr, want := range map[string]string{"bench-pc:8420": "bench-pc", "192.168.7.9:1": "192.168.7.9"} {
+		if got := (&network{addr: addr}).seen(); got != want {
+			t.Errorf("at %s others reach it by %s", addr, got)
+		}
+	}
+	if ip := net.ParseIP((&network{addr: "0.0.0.0:8420"}).seen()); ip == nil || ip.IsUnspecified() {
+		t.Errorf("on every address others reach it by %v", ip)
+	}
+}
