@@ -11,6 +11,7 @@ import (
 	"settle/core/plan"
 	"settle/internal/demo"
 	"settle/internal/door"
+	"settle/internal/store"
 )
 
 const passphrase = "copper kettle north wind"
@@ -221,4 +222,78 @@ func TestAReader(t *testing.T) {
 	}
 	p.press("Jobs")
 	p.until(`document.querySelector('[data-job]') && !document.querySelector('a[href="/jobs/new"]')`)
+}
+
+// A keeper adds somebody, changes what they may do, and says that they have left; the last keeper
+// stays one. Everybody changes their own PIN and passphrase, and signs themselves out everywhere.
+func TestPeopleAreKept(t *testing.T) {
+	long(t)
+	t.Parallel()
+	shop, _ := lockedShop(t)
+	p := browserOf(t, shop, "the office", "/shop/people")
+	come := func(words string) {
+		p.says("Sign in")
+		p.fill("Name, as the shop knows it", "T. Achterberg")
+		p.fill("Passphrase", words)
+		p.press("Come in")
+		p.until(`document.querySelector('[data-account=p3]')`)
+	}
+	come(passphrase)
+	p.fill("Somebody new: the name on build sheets", "m. okafor")
+	p.press("Add")
+	p.says("is on the list already")
+	p.fill("Somebody new: the name on build sheets", "S. Newcomer")
+	p.press("Add")
+	row := `[...document.querySelectorAll('[data-account]')].find(r => r.innerText.includes('S. Newcomer'))`
+	p.until(row + `?.innerText.includes('cannot come in yet')`)
+	p.text(`String(` + row + `.querySelector('input[type=checkbox]').click())`)
+	p.until(row + `.querySelector('input[type=checkbox]').checked`)
+	p.text(`String(` + row + `.querySelector('[data-leaves]').click())`)
+	p.until(row + `?.innerText.includes('left on')`)
+	p.text(`String(` + row + `.querySelector('[data-leaves]').click())`)
+	p.until(row + `?.innerText.includes('Has left')`)
+	p.text(`String(document.querySelector('[data-account=p3] [data-leaves]').click())`)
+	p.until(`document.querySelector('[data-account=p3] [role=alert]')?.innerText.includes('only keeper')`)
+	p.until(`document.querySelector('[data-doings]').innerText.includes('added S. Newcomer')`)
+
+	own := func() {
+		p.text(`String(document.querySelector('[data-who]').click())`)
+		p.until(`document.querySelector('[data-own]')`)
+		p.text(`String(document.querySelector('[data-own]').click())`)
+		p.says("My PIN and passphrase")
+	}
+	own()
+	p.fill("New PIN, 6 digits or more", "123456")
+	p.fill("The passphrase you came in with", passphrase)
+	p.press("Change")
+	p.says("too easily guessed")
+	p.fill("New PIN, 6 digits or more", "739158")
+	p.press("Change")
+	p.says("Changed. It is asked for from now on.")
+	p.press("Passphrase, for elsewhere")
+	p.fill("New passphrase, 12 letters or more", "slow barge under bridge")
+	p.press("Change")
+	p.says("Changed. It is asked for from now on.")
+	p.press("Sign me out everywhere")
+	come("slow barge under bridge")
+	p.until(`document.querySelector('[data-account=p3]').innerText.includes('comes in by passphrase and PIN') ||
+		document.querySelector('[data-account=p3]').innerText.includes('comes in by PIN and passphrase')`)
+}
+
+// A link that the shop has ended shows nothing, and says so.
+func TestALinkThatHasEnded(t *testing.T) {
+	long(t)
+	t.Parallel()
+	shop, forward := lockedShop(t)
+	token, err := shop.Door.AddLink(t.Context(), door.Caller{Account: store.Account{ID: "p3"}}, "J-0004", "Harbour", 2)
+	if err != nil {
+		t.Fatal(err)
+	}
+	guest := browserOf(t, shop, "a customer", "/shared#"+token)
+	guest.until(`document.querySelector('[data-built]')`)
+	forward(49 * time.Hour)
+	guest.do(chromedp.Navigate(shop.URL + "/shared"))
+	guest.says("It has ended")
+	late := browserOf(t, shop, "another", "/shared#"+token)
+	late.says("has ended, or never was")
 }
