@@ -156,6 +156,8 @@ func TestASignatureAndALink(t *testing.T) {
 	p.keys("Harbour office\n")
 	p.until(`document.querySelector('[data-share-link]')`)
 	link := p.text(`document.querySelector('[data-share-link]').textContent`)
+	p.do(chromedp.Navigate(link)) // who is of the shop stays so
+	p.until(`location.pathname === '/jobs/J-0004/sheet' && document.querySelector('[data-who]')`)
 	guest := browserOf(t, shop, "a customer", strings.TrimPrefix(link, shop.URL))
 	guest.until(`document.querySelector('[data-built]') && location.hash === ''`)
 	guest.says("Save as PDF")

@@ -98,7 +98,7 @@ func TestALimitSaysWhyItCounts(t *testing.T) {
 func TestTheRegisterIsTakenInWhole(t *testing.T) {
 	long(t)
 	t.Parallel()
-	p := tab(t, "/shop")
+	p := tabOf(t, shopOf(t), "p3", "/shop")
 	p.give(`[data-file=pumps]`, "register.csv",
 		csv("tag,name,plan\nZZ-900,Spare 1,internal-gear\nZZ-901,,internal-gear\n"))
 	p.until(`document.querySelector('[data-csv-faults=pumps]')?.innerText.includes('line 3, name')`)

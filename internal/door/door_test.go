@@ -405,6 +405,9 @@ func TestALinkShowsOneJobUntilItEnds(t *testing.T) {
 	if c := s.caller("GET", cookie); c.Job != "J-0001" || c.Account.ID != "" {
 		t.Errorf("by the link: %+v", c)
 	}
+	if own, number, err := s.door.OpenLink(ctx, k, token); own != nil || number != "J-0001" || err != nil {
+		t.Errorf("who is of the shop becomes a guest: %v %s %v", own, number, err)
+	}
 	s.now = s.now.Add(49 * time.Hour)
 	if c := s.caller("GET", cookie); c.In() {
 		t.Error("in after it has ended")

@@ -339,9 +339,12 @@ func (s *server) openLink(ctx context.Context, in *struct {
 	}
 }) (*came, error) {
 	cookie, number, err := s.door.OpenLink(ctx, door.Of(ctx), in.Body.Token)
-	out, err := cameIn(cookie, err)
-	if err == nil {
-		out.Body.Job = number
+	if err != nil {
+		return nil, err
 	}
-	return out, err
+	out := &came{Body: SessionView{Begun: true, Job: number}}
+	if cookie != nil {
+		out.Cookie = cookie.String()
+	}
+	return out, nil
 }

@@ -1,9 +1,11 @@
 import { useEffect, useRef } from 'react'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import { useJob, useRows } from '../api/client'
-import { useOpenLink, useSession } from '../api/door'
-import type { JobView } from '../api/types'
+import { useNavigate } from 'react-router'
+import { queryClient, useJob, useRows } from '../api/client'
+import { useOpenLink, useSession, useSignOut } from '../api/door'
+import { keys } from '../api/keys'
+import type { JobView, SessionView } from '../api/types'
 import { Failure, Loading, Message } from '../app/Message'
 import { useSettings } from '../app/settings'
 import { Paper } from '../sheet/Paper'
@@ -15,9 +17,16 @@ export function SharedPage() {
   const open = useOpenLink()
   const sent = useRef(false)
   const token = window.location.hash.slice(1)
+  const navigate = useNavigate()
   const send = useRef(() => {
-    // The link stays in no history.
-    open.mutate(token, { onSuccess: () => window.history.replaceState(null, '', '/shared') })
+    // The link stays in no history. Who is of the shop sees the job as they always do.
+    open.mutate(token, {
+      onSuccess: (it) => {
+        const mine = queryClient.getQueryData<SessionView>(keys.session)?.person
+        if (mine) void navigate(`/jobs/${it.job}/sheet`, { replace: true })
+        else window.history.replaceState(null, '', '/shared')
+      },
+    })
   })
   useEffect(() => {
     if (!token || sent.current) return
@@ -66,6 +75,7 @@ function Shared({ number }: { number: string }) {
 
 function Sheet({ job }: { job: JobView }) {
   const rows = useRows(job)
+  const leave = useSignOut()
   const { unit, setUnit } = useSettings()
   const file = `/api/v1/jobs/${job.number}/sheet`
   return (
@@ -82,6 +92,9 @@ function Sheet({ job }: { job: JobView }) {
         </Button>
         <Button variant="outlined" onClick={() => setUnit(unit === 'thou' ? 'mm' : 'thou')}>
           {unit === 'thou' ? 'In mm' : 'In thou'}
+        </Button>
+        <Button variant="text" onClick={() => leave.mutate()}>
+          Leave
         </Button>
       </Box>
       {rows.data ? (
