@@ -24,6 +24,7 @@ type Door struct {
 	how      How
 	hashing  chan struct{}
 	tries    tries
+	using    sync.Mutex   // a code or the first keeper's token: it works once, also for two at a time
 	turn     atomic.Int64 // counts up when somebody is let in no more
 
 	mu      sync.Mutex
@@ -104,7 +105,7 @@ func (d *Door) Caller(r *http.Request) (c Caller, err error) {
 		}
 	}
 	if c.token = d.cookie(r, sessionCookie); c.token != "" {
-		if err = d.session(ctx, &c, r.Method); err != nil {
+		if err = d.session(ctx, &c); err != nil {
 			return c, err
 		}
 	}
@@ -115,7 +116,7 @@ func (d *Door) Caller(r *http.Request) (c Caller, err error) {
 }
 
 // session reads the caller's session; one of somebody who may not come in any more is none.
-func (d *Door) session(ctx context.Context, c *Caller, method string) error {
+func (d *Door) session(ctx context.Context, c *Caller) error {
 	ctx, err := d.sessions.Load(ctx, c.token)
 	if err != nil {
 		return err
@@ -132,7 +133,7 @@ func (d *Door) session(ctx context.Context, c *Caller, method string) error {
 	if person == "" || device != c.Device.ID {
 		return nil
 	}
-	if device != "" && d.untouched(c.token, method) {
+	if device != "" && d.untouched(c.token) {
 		c.Locked = true
 		d.sessions.Remove(ctx, aPerson)
 		d.sessions.Put(ctx, aLock, true)
@@ -146,9 +147,8 @@ func (d *Door) session(ctx context.Context, c *Caller, method string) error {
 	return but(err)
 }
 
-// untouched says whether a tablet lay so long that it locks. What is only looked at does not
-// count: pages look by themselves.
-func (d *Door) untouched(token, method string) bool {
+// untouched says whether a tablet lay so long that it locks.
+func (d *Door) untouched(token string) bool {
 	d.mu.Lock()
 	defer d.mu.Unlock()
 	now, last := d.now(), d.touched[token]
@@ -162,10 +162,17 @@ func (d *Door) untouched(token, method string) bool {
 		delete(d.touched, token)
 		return true
 	}
-	if method != http.MethodGet && method != http.MethodHead {
-		d.touched[token] = now
-	}
 	return false
+}
+
+// Touch says that somebody is at the caller's tablet. What pages ask by themselves does not.
+func (d *Door) Touch(c Caller) {
+	if c.Device.ID == "" || c.token == "" {
+		return
+	}
+	d.mu.Lock()
+	defer d.mu.Unlock()
+	d.touched[c.token] = d.now()
 }
 
 // anybody is who is at work in the demo before somebody has said who they are.
@@ -221,7 +228,7 @@ func (d *Door) Still(ctx context.Context, c Caller) bool {
 		}
 	}
 	now := Caller{Device: c.Device, token: c.token}
-	return d.session(ctx, &now, http.MethodGet) == nil && now.Account.ID == c.Account.ID && now.In()
+	return d.session(ctx, &now) == nil && now.Account.ID == c.Account.ID && now.In()
 }
 
 func missing(err error) bool {

@@ -298,15 +298,18 @@ func TestATabletLocks(t *testing.T) {
 	ctx := t.Context()
 	tablet := s.tablet("Bench 1")
 	_, session := s.person("A. Moreau", "739158", tablet)
-	for range 5 { // entries keep it open
+	for range 5 { // who works keeps it open
 		s.now = s.now.Add(9 * time.Minute)
-		if c := s.caller("POST", tablet, session); !c.In() {
+		c := s.caller("POST", tablet, session)
+		if !c.In() {
 			t.Fatalf("locked while somebody works: %+v", c)
 		}
+		s.door.Touch(c)
 	}
-	for range 3 { // pages that look by themselves do not
+	for range 3 { // pages that ask by themselves do not
 		s.now = s.now.Add(4 * time.Minute)
 		s.caller("GET", tablet, session)
+		s.caller("POST", tablet, session)
 	}
 	if c := s.caller("GET", tablet, session); c.In() {
 		t.Error("open after twelve minutes")

@@ -28,6 +28,8 @@ func (d *Door) Invite(ctx context.Context, asked bool) (string, error) {
 // Begin makes the first keeper, by the token that the server printed as it started. A name that
 // the shop knows becomes one.
 func (d *Door) Begin(ctx context.Context, c Caller, token, name, role, passphrase string) (*http.Cookie, error) {
+	d.using.Lock()
+	defer d.using.Unlock()
 	d.mu.Lock()
 	good := d.first != "" && digest(token) == d.first
 	d.mu.Unlock()

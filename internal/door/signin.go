@@ -74,6 +74,8 @@ func (d *Door) SignIn(ctx context.Context, c Caller, in SignIn) (*http.Cookie, e
 	if in.New != "" {
 		kind = store.Code
 		in.Secret = typedCode(in.Secret)
+		d.using.Lock()
+		defer d.using.Unlock()
 	}
 	if err := d.check(ctx, a, kind, in.Secret); err != nil {
 		if err != errWrong {

@@ -66,7 +66,7 @@ func (s *server) doors(api huma.API) {
 	operation(api, http.MethodPost, "/session", "sign-in", "Come in: on a tablet by PIN, elsewhere by passphrase",
 		s.signIn)
 	operation(api, http.MethodDelete, "/session", "sign-out", "Go: nobody works here any more", s.signOut)
-	operation(api, http.MethodPost, "/session/awake", "stay-awake", "Say that somebody is at the tablet", s.awake)
+	operation(api, http.MethodPost, "/session/awake", stayAwake, "Say that somebody is at the tablet", s.awake)
 	operation(api, http.MethodPut, "/session/secret", "choose-secret", "Change one's own PIN or passphrase",
 		s.chooseSecret)
 	operation(api, http.MethodDelete, "/sessions", "sign-out-everywhere", "Sign oneself out everywhere", s.everywhere)

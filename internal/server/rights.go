@@ -21,12 +21,15 @@ const (
 	toSee                 // anybody who is in, and who came by a link to the job
 )
 
+// stayAwake says nothing but that somebody is at the tablet.
+const stayAwake = "stay-awake"
+
 // rights are what operations ask. One that is not here asks to look where it only reads, else to work.
 var rights = map[string]right{
 	"get-session": toCome, "sign-in": toCome, "sign-out": toCome, "make-keeper": toCome, "let-in": toCome,
 	"open-link": toCome, "health": toCome,
 
-	"stay-awake": toLook, "choose-secret": toLook, "sign-out-everywhere": toLook,
+	stayAwake: toLook, "choose-secret": toLook, "sign-out-everywhere": toLook,
 	"calculate": toLook, "look": toLook,
 
 	"get-job": toSee, "get-sheet": toSee, "sheet-file": toSee, "get-photo": toSee,
@@ -70,12 +73,17 @@ func denied(c door.Caller, op *huma.Operation, number string) *Problem {
 	return &Problem{Title: "Not yours to do", Status: http.StatusForbidden, Detail: "This takes " + who[asked] + "."}
 }
 
-// let refuses whoever may not do what they ask for.
-func let(api huma.API) func(huma.Context, func(huma.Context)) {
+// let refuses whoever may not do what they ask for. Who works keeps their tablet open: what pages
+// ask by themselves, such as a preview anew after somebody else's entry, is no work.
+func let(api huma.API, d *door.Door) func(huma.Context, func(huma.Context)) {
 	return func(ctx huma.Context, next func(huma.Context)) {
-		if p := denied(door.Of(ctx.Context()), ctx.Operation(), ctx.Param("number")); p != nil {
+		caller, op := door.Of(ctx.Context()), ctx.Operation()
+		if p := denied(caller, op, ctx.Param("number")); p != nil {
 			write(api, ctx, p)
 			return
+		}
+		if op.OperationID == stayAwake || rightFor(op) == toWork {
+			d.Touch(caller)
 		}
 		next(ctx)
 	}

@@ -73,7 +73,7 @@ func API(engine *gin.Engine, s *store.Store, keeper *copies.Keeper, d *door.Door
 	types.RegisterTypeAlias(reflect.TypeFor[job.Figure](), reflect.TypeFor[figure]())
 	api := humagin.New(engine, config)
 	srv := &server{s, keeper, d}
-	api.UseMiddleware(let(api), timed)
+	api.UseMiddleware(let(api, d), timed)
 	srv.doors(api)
 	srv.jobs(api)
 	srv.hands(api)

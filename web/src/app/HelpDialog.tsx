@@ -61,6 +61,7 @@ const groups: { title: string; keys: [string, string][] }[] = [
       ['y', 'shop and plans'],
       ['/', 'find a job, on the jobs page'],
       ['n', 'a new job, on the jobs page'],
+      ['q', 'who works: hand over to somebody else'],
       ['?', 'this page'],
       ['Alt …', 'the same from inside a box'],
     ],

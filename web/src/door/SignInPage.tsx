@@ -64,9 +64,10 @@ function People({ session, onPick }: { session: SessionView; onPick: (a: Account
           gridTemplateColumns: 'repeat(auto-fill, minmax(220px, 1fr))',
         }}
       >
-        {(session.people ?? []).map((a) => (
+        {(session.people ?? []).map((a, i) => (
           <ButtonBase
             key={a.id}
+            autoFocus={i === 0}
             data-person={a.id}
             onClick={() => (session.demo ? sign.mutate({ person: a.id }) : onPick(a))}
             sx={{

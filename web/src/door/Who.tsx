@@ -10,6 +10,7 @@ import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import { useSession, useSignIn, useSignOut } from '../api/door'
 import type { Account } from '../api/types'
+import { useKeys } from '../app/keys'
 import { roleOf, useMe } from './me'
 import { OwnDialog } from './OwnDialog'
 import { PinForm } from './SignInPage'
@@ -30,6 +31,7 @@ export function Who() {
     if (session?.demo) sign.mutate({ person: a.id })
     else setNext(a)
   }
+  useKeys({ q: () => setOpen(true) })
   const others = session?.tablet || session?.demo ? (session.people ?? []) : []
   return (
     <>
