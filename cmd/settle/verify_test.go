@@ -14,10 +14,10 @@ import (
 	"settle/internal/store"
 )
 
-// signedSheet is a job of the demo's shop, signed with a key, as JSON and as its code on paper.
-func signedSheet(t *testing.T) (sheet, mark []byte, key string) {
+// demoIn is the demo's shop in a folder of its own.
+func demoIn(t *testing.T) (s *store.Store, dir string) {
 	t.Helper()
-	dir := t.TempDir()
+	dir = t.TempDir()
 	if err := demo.Copy(filepath.Join(dir, file)); err != nil {
 		t.Fatal(err)
 	}
@@ -25,7 +25,14 @@ func signedSheet(t *testing.T) (sheet, mark []byte, key string) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	defer s.Close()
+	t.Cleanup(func() { _ = s.Close() })
+	return s, dir
+}
+
+// signedSheet is a job of the demo's shop, signed with a key, as JSON and as its code on paper.
+func signedSheet(t *testing.T) (sheet, mark []byte, key string) {
+	t.Helper()
+	s, dir := demoIn(t)
 	k, _, err := signing.Open(filepath.Join(dir, keyFile))
 	if err != nil {
 		t.Fatal(err)
@@ -107,15 +114,7 @@ func TestASheetIsHeldAgainstItsKey(t *testing.T) {
 
 // A shop whose key is not with it makes a new one and says so.
 func TestARestoredShopSaysThatItsKeyIsNew(t *testing.T) {
-	dir := t.TempDir()
-	if err := demo.Copy(filepath.Join(dir, file)); err != nil {
-		t.Fatal(err)
-	}
-	s, err := store.Open(t.Context(), filepath.Join(dir, file), time.Now)
-	if err != nil {
-		t.Fatal(err)
-	}
-	defer s.Close()
+	s, dir := demoIn(t)
 	var says strings.Builder
 	for range 2 {
 		if err := useKey(t.Context(), s, dir, &says); err != nil || says.Len() > 0 {

@@ -33,8 +33,11 @@ type Wait struct{ For time.Duration }
 
 func (w *Wait) Error() string {
 	s := int(w.For.Round(time.Second).Seconds())
+	if s <= 1 {
+		return "Too many wrong tries: wait 1 second, then try again."
+	}
 	if s < 120 {
-		return fmt.Sprintf("Too many wrong tries: wait %d seconds, then try again.", max(s, 1))
+		return fmt.Sprintf("Too many wrong tries: wait %d seconds, then try again.", s)
 	}
 	return fmt.Sprintf("Too many wrong tries: wait %d minutes, then try again. A keeper can give a new code meanwhile.",
 		(s+59)/60)
