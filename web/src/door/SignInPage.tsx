@@ -75,6 +75,7 @@ function People({ session, onPick }: { session: SessionView; onPick: (a: Account
               minHeight: 84,
               display: 'grid',
               justifyItems: 'start',
+              justifyContent: 'start',
               alignContent: 'center',
             }}
           >
