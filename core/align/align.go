@@ -230,7 +230,7 @@ func (m StraightEdge) Read() (Sight, error) {
 	s.Sureness = along(offset, math.Sqrt2*u/float64(m.Diameter), 0)
 	sum := *m.Gap.At12 + *m.Gap.At6 - *m.Gap.At3 - *m.Gap.At9
 	s.GapSum = &sum
-	if sum.Abs() > 2*m.Graduation {
+	if sum.Abs() > gauge.Repeats(m.Graduation) {
 		s.Warnings = append(s.Warnings, gauge.SumRuleBroken)
 	}
 	return s, nil

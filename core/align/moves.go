@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"settle/core/field"
+	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/quantity"
 )
@@ -125,11 +126,25 @@ func Resultant(left State) Off {
 // angle as a length over a metre.
 func Judge(left State, sure Sureness, t *Tolerance) (offset, angle judge.Verdict) {
 	off := Resultant(left)
-	var o, a judge.Bounds
-	if t != nil {
-		o, a = judge.Bounds{Max: &t.Offset}, t.overAMetre()
+	return judge.Length(off.Offset, gauge.Uncertainty(sure.At(0)), OffsetBounds(t)),
+		judge.Length(overAMetre(off.Slope), sureOverAMetre(sure.Slope), AngleBounds(t))
+}
+
+// OffsetBounds and AngleBounds are what a tolerance allows, the angle as a length over one metre;
+// open without one.
+func OffsetBounds(t *Tolerance) judge.Bounds {
+	if t == nil {
+		return judge.Bounds{}
 	}
-	return judge.Length(off.Offset, whole(sure.At(0)), o), judge.Length(overAMetre(off.Slope), overAMetre(sure.Slope), a)
+	return judge.Bounds{Max: &t.Offset}
+}
+
+func AngleBounds(t *Tolerance) judge.Bounds {
+	if t == nil {
+		return judge.Bounds{}
+	}
+	top := whole(t.Angle * float64(quantity.Millimetre))
+	return judge.Bounds{Max: &top}
 }
 
 // overAMetre is a slope as a length over one metre: mm per m.
@@ -137,9 +152,9 @@ func overAMetre(slope float64) quantity.Length {
 	return whole(slope * float64(1000*quantity.Millimetre))
 }
 
-func (t Tolerance) overAMetre() judge.Bounds {
-	top := whole(t.Angle * float64(quantity.Millimetre))
-	return judge.Bounds{Max: &top}
+// sureOverAMetre is the uncertainty of a slope, over one metre.
+func sureOverAMetre(slope float64) gauge.Uncertainty {
+	return gauge.Uncertainty(slope * float64(1000*quantity.Millimetre))
 }
 
 // Spacer is a coupling with two flexing planes: how far each shaft line, at the other's
@@ -161,10 +176,7 @@ func SpacerOf(left State, length quantity.Length, sure Sureness, t *Tolerance) (
 			float64(left.Horizontal.Offset)+float64(left.Horizontal.Slope*z)) / s
 	}
 	x := Spacer{AtPump: at(half), AtDriver: at(-half)}
-	var b judge.Bounds
-	if t != nil {
-		b = t.overAMetre()
-	}
-	x.Verdict = judge.Length(overAMetre(max(x.AtPump, x.AtDriver)), overAMetre(max(sure.At(half), sure.At(-half))/s), b)
+	x.Verdict = judge.Length(overAMetre(max(x.AtPump, x.AtDriver)),
+		sureOverAMetre(max(sure.At(half), sure.At(-half))/s), AngleBounds(t))
 	return x, nil
 }

@@ -9,6 +9,7 @@ import (
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/quantity"
+	"settle/core/rotor"
 )
 
 // The methods of reading an alignment.
@@ -196,7 +197,7 @@ func need(r *gauge.Reader, name, what string) {
 
 // dial reads a dial that turns round a hub.
 func (in *turnedIn) dial(r *gauge.Reader, name string, surface gauge.Surface, graduation quantity.Typed) gauge.Dial {
-	below := &gauge.Reader{Unit: r.Unit}
+	below := r.Below()
 	if r.Heard != nil {
 		below.Heard = func(path string, l quantity.Length) {
 			if path != "graduation" {
@@ -207,6 +208,7 @@ func (in *turnedIn) dial(r *gauge.Reader, name string, surface gauge.Surface, gr
 	d := below.Dial(gauge.DialForm{Graduation: graduation, Readings: in.Readings, BackToStart: in.BackToStart,
 		Sag: in.Sag})
 	d.Surface, d.Indicator = surface, gauge.Turns
+	below.AskBack()
 	for _, e := range below.Errors {
 		if e.Field != "graduation" { // told once, at the top
 			r.Errors.Add(name, e)
@@ -342,7 +344,12 @@ func (in alignIn) solve(r *gauge.Reader) (answer, error) {
 			sight.Warnings = append(sight.Warnings, align.SoftFoot)
 		}
 	}
-	slices.Sort(sight.Warnings)
+	if in.Method == rimAndFace && !in.Rim.At.Given() {
+		sight.Warnings = append(sight.Warnings, planeAssumed)
+	}
+	if tolerance == nil && in.RPM != nil {
+		sight.Warnings = append(sight.Warnings, beyondTable)
+	}
 	out.Warnings = dedupe(sight.Warnings)
 	return out, out.judge(moves.Left, sight.Sureness, spacer, tolerance)
 }
@@ -360,6 +367,19 @@ func (out *alignOut) judge(left align.State, sure align.Sureness, spacer *quanti
 			return err
 		}
 		verdicts = []*judge.Verdict{&sp.Verdict}
+	}
+	for _, x := range []struct {
+		v *judge.Verdict
+		b judge.Bounds
+	}{{&offset, align.OffsetBounds(tolerance)}, {&angle, align.AngleBounds(tolerance)},
+		{&sp.Verdict, align.AngleBounds(tolerance)}} {
+		if !slices.Contains(verdicts, x.v) {
+			continue
+		}
+		var coarse bool
+		if *x.v, coarse = x.v.Coarse(x.b); coarse {
+			out.Warnings = dedupe(append(out.Warnings, judge.TooCoarse))
+		}
 	}
 	passes := slices.ContainsFunc(verdicts, func(v *judge.Verdict) bool { return v.Result != v.Result.Capped() })
 	out.Next = alignNext(out.Warnings, passes)
@@ -382,6 +402,12 @@ func (out *alignOut) judge(left align.State, sure align.Sureness, spacer *quanti
 	out.Offset, out.Angle = &o, &a
 	return nil
 }
+
+// The warnings of an alignment beside those of its dials.
+const (
+	planeAssumed = "plane-assumed" // where the rim dial stood nobody said: in the centre plane
+	beyondTable  = "beyond-table"  // a speed above the general table, and no tolerance
+)
 
 // alignNext says what is to be done before the moves are believed. Three readings are taken
 // again only where they would pass.
@@ -455,6 +481,9 @@ func (in alignIn) rest(r *gauge.Reader) (feet align.Feet, growth align.Growth, t
 		target = &align.State{Vertical: in.Target.Vertical.axis(r, "target.vertical", false),
 			Horizontal: in.Target.Horizontal.axis(r, "target.horizontal", false)}
 	}
+	if in.RPM != nil {
+		r.Errors.Add("rpm", rotor.CheckSpeed(*in.RPM))
+	}
 	switch t := in.Tolerance; {
 	case t != nil:
 		tolerance = &align.Tolerance{Offset: r.Needed("tolerance.offset", t.Offset), Source: t.Source}
@@ -470,9 +499,7 @@ func (in alignIn) rest(r *gauge.Reader) (feet align.Feet, growth align.Growth, t
 			tolerance.Source = "given with the question"
 		}
 	case in.RPM != nil:
-		if !(*in.RPM > 0) {
-			r.Errors.Add("rpm", fmt.Errorf("is %g: write the speed in turns a minute", *in.RPM))
-		} else if g, ok := align.ForSpeed(*in.RPM); ok {
+		if g, ok := align.ForSpeed(*in.RPM); ok {
 			tolerance = &g
 		}
 	}
@@ -489,15 +516,9 @@ func planes(s align.State) planesOut {
 
 // dedupe leaves each warning once, sorted.
 func dedupe(codes []string) []string {
-	out := []string{}
-	seen := map[string]bool{}
-	for _, c := range codes {
-		if !seen[c] {
-			seen[c] = true
-			out = append(out, c)
-		}
-	}
-	return out
+	out := slices.Clone(list(codes))
+	slices.Sort(out)
+	return slices.Compact(out)
 }
 
 // say tells what has to be cured first, the moves at the feet, then how far off it stands.
@@ -508,7 +529,11 @@ func (out *alignOut) say(w *Words) {
 	w.Headline = quantity.Plainly(out.headline())
 	w.next(out.Next)
 	if out.Result == judge.NoLimit {
-		w.line("Give the speed for the general table, or the coupling maker's tolerance.")
+		says := quantity.Format("Give the speed for the general table, or the coupling maker's tolerance.")
+		if slices.Contains(out.Warnings, beyondTable) {
+			says = "The general table ends at 3600 turns a minute: ask the coupling maker for the tolerance."
+		}
+		w.line(says)
 	}
 	for _, p := range []struct {
 		name     string
@@ -523,6 +548,8 @@ func (out *alignOut) say(w *Words) {
 	w.row("Both planes together", offAngle(axisOut{out.Resultant, out.ResultantAngle}))
 	out.sayJudged(w)
 	w.warn(out.Warnings)
+	w.warnAs(out.Warnings, map[string]string{planeAssumed: "The rim dial is taken to stand in the centre plane of the " +
+		"coupling: write how far from it the dial stands."})
 	if out.method == reverseDials || out.method == rimAndFace {
 		w.line("Turn both shafts together, the dials with them.")
 	}

@@ -98,8 +98,9 @@ func TestAligningToATarget(t *testing.T) {
 			`"source":"coupling sheet 2"},"rpm":3000`, `{"tolerance":{"offset_um":50,"angle_mm_per_m":0.5,` +
 			`"source":"coupling sheet 2"},"result":"within"}`},
 		"too fast for the table": {`"rpm":9000`, `{"tolerance":null,"result":"no-limit"}`},
-		"read on a graduation, close to the limit": {`"tolerance":{"offset":2,"angle_mm_per_m":0.5},"graduation":10`,
-			`{"offset_verdict":{"result":"close","margin_um":2,"uncertainty_um":5.774},"result":"close"}`},
+		"a graduation too coarse for its limit": {`"tolerance":{"offset":2,"angle_mm_per_m":0.5},"graduation":10`,
+			`{"offset_verdict":{"result":"undecided","margin_um":2,"uncertainty_um":5.774},"result":"undecided",` +
+				`"warnings":["coarse"]}`},
 	} {
 		out, err := Run("align", []byte(standsTrue+tt.rest+"}"))
 		if err != nil {

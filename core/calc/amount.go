@@ -96,11 +96,22 @@ func judgeNumber(value, uncertainty float64, high *float64, unit string) numberV
 	return numberVerdict{result, margin, uncertainty, unit}
 }
 
+// coarse is as judge.Verdict.Coarse, of a figure with a most alone.
+func (v numberVerdict) coarse(most float64) (numberVerdict, bool) {
+	if v.margin == nil || most == 0 || v.uncertainty < most || v.result == judge.Out && -*v.margin > v.uncertainty {
+		return v, false
+	}
+	v.result = judge.Undecided
+	return v, true
+}
+
 // headline says a verdict on a figure in words.
 func (v numberVerdict) headline(in string) quantity.Sentence {
 	switch v.result {
 	case judge.Out:
 		return quantity.Plainly("Out of limit by " + number(-*v.margin, 3) + " " + in)
+	case judge.Undecided:
+		return quantity.Plainly("Undecided: the readings do not tell")
 	case judge.Close:
 		return quantity.Plainly("Within, but close to the limit")
 	case judge.Within:

@@ -13,8 +13,8 @@ import (
 // What a bearing needs to go on and to run: heat, and grease. Both are rules to be
 // replaced by the maker's own figures where there are any.
 
-// heatIn is a bearing to be slid on hot: its bore, the greatest interference there may be,
-// the room wanted while it slides (0.0005 × bore where none is given), temperatures in °C.
+// heatIn is a bearing to be slid on hot: its bore, the greatest interference there may be, the room
+// wanted while it slides (bore/2000, at least 3 µm, where none is given), temperatures in °C or °F.
 type heatIn struct {
 	Bore quantity.Typed `json:"bore"`
 	// At the tightest of both tolerances; nothing or less needs no heat.
@@ -25,27 +25,43 @@ type heatIn struct {
 	// What the weakest part may get, in °C or in °F; needed unless the maker's window is given.
 	Cap  *float64 `json:"cap_c"`
 	CapF *float64 `json:"cap_f"`
-	// How hot the maker has it heated, °C.
-	Window *struct {
-		Min *float64 `json:"min"`
-		Max *float64 `json:"max"`
-	} `json:"window_c"`
+	// How hot the maker has it heated, °C or °F.
+	Window  *heatWindowIn `json:"window_c"`
+	WindowF *heatWindowIn `json:"window_f"`
+	// bearing, where nobody says, sealed-bearing or other: by it there is a ceiling, which the
+	// maker's own stands before.
+	Fits    setting.Fits `json:"fits"`
+	Ceiling *float64     `json:"ceiling_c"`
+	// At which it left the heater.
+	Left  *float64 `json:"left_c"`
+	LeftF *float64 `json:"left_f"`
 	// How long it is heated, passed through.
 	Minutes *float64 `json:"minutes"`
 }
 
+type heatWindowIn struct {
+	Min *float64 `json:"min"`
+	Max *float64 `json:"max"`
+}
+
 // heatOut is how hot, in °C and °F to one decimal, and what is left below the cap. Needed is
-// what was worked out before the maker's window; room, in micrometres, what there will be.
+// what was worked out before the maker's window; room, in micrometres, what there will be, least
+// room what it slides on with at all, left room what there was as it left the heater.
 type heatOut struct {
-	TargetC float64          `json:"target_c"`
-	TargetF float64          `json:"target_f"`
-	NeededC float64          `json:"needed_c"`
-	CapC    float64          `json:"cap_c"`
-	Room    quantity.Length  `json:"room_um"`
+	TargetC   float64          `json:"target_c"`
+	TargetF   float64          `json:"target_f"`
+	NeededC   float64          `json:"needed_c"`
+	CapC      float64          `json:"cap_c"`
+	CeilingC  *float64         `json:"ceiling_c"`
+	Room      quantity.Length  `json:"room_um"`
+	LeastRoom quantity.Length  `json:"least_room_um"`
+	LeftC     *float64         `json:"left_c"`
+	LeftRoom  *quantity.Length `json:"left_room_um"`
+	// ok, window, too-cool, no-room or over-cap.
 	Result  setting.HeatWord `json:"result"`
 	SpareC  float64          `json:"spare_c"`
 	Minutes *float64         `json:"minutes"`
-	// no-room or little-room, at the maker's greatest.
+	// no-room, little-room at the maker's greatest, or less-room at the cap.
 	Warnings []string `json:"warnings"`
 
 	ambient float64
@@ -54,17 +70,19 @@ type heatOut struct {
 
 // solve works out ambient + (interference + clearance)/(α·bore) with α = 12·10⁻⁶ /K for
 // bearing steel, and brings it into the maker's window. Over the cap the result is over-cap,
-// and no error: a person chooses a press. Errors name bore, interference, clearance,
-// ambient_c, cap_c, window_c or minutes.
+// and no error: a person chooses a press. Over the ceiling nothing may be asked for. Errors name
+// bore, interference, clearance, ambient_c, cap_c, window_c, ceiling_c, left_c or minutes, as given.
 func (in heatIn) solve(r *gauge.Reader) (answer, error) {
 	h := setting.Heat{
 		Bore: r.Needed("bore", in.Bore), Interference: r.Needed("interference", in.Interference),
 		Clearance: r.Optional(gauge.Named("clearance"), in.Clearance), Ambient: setting.DefaultAmbient,
+		Left: celsius(r, "", "left_c", "left_f", in.Left, in.LeftF),
 	}
 	if in.Ambient != nil {
 		h.Ambient = *in.Ambient
 	}
 	in.bounds(r, &h)
+	ceiling := in.ceiling(r, h)
 	if in.Minutes != nil && !(*in.Minutes > 0) {
 		r.Errors.Add("minutes", fmt.Errorf("is %g: write how long it is heated, more than nothing", *in.Minutes))
 	}
@@ -75,24 +93,33 @@ func (in heatIn) solve(r *gauge.Reader) (answer, error) {
 	if err != nil {
 		return nil, err
 	}
-	return &heatOut{round(x.Target, 1), round(setting.Fahrenheit(x.Target), 1), round(x.Needed, 1), round(h.Cap, 1),
-		x.Room, x.Result, round(x.Spare, 1), in.Minutes, list(x.Warnings), h.Ambient, h.Window}, nil
+	return &heatOut{TargetC: round(x.Target, 1), TargetF: round(setting.Fahrenheit(x.Target), 1),
+		NeededC: round(x.Needed, 1), CapC: round(h.Cap, 1), CeilingC: rounded(ceiling), Room: x.Room,
+		LeastRoom: x.LeastRoom, LeftC: rounded(h.Left), LeftRoom: x.LeftRoom, Result: x.Result, SpareC: round(x.Spare, 1),
+		Minutes: in.Minutes, Warnings: dedupe(x.Warnings), ambient: h.Ambient, window: h.Window}, nil
+}
+
+// rounded is a temperature to one decimal, nil for none.
+func rounded(celsius *float64) *float64 {
+	if celsius == nil {
+		return nil
+	}
+	c := round(*celsius, 1)
+	return &c
 }
 
 // bounds reads the cap and the maker's window, one of which is needed.
 func (in heatIn) bounds(r *gauge.Reader, h *setting.Heat) {
-	if w := in.Window; w != nil {
-		for _, end := range []struct {
-			name  string
-			value *float64
-		}{{"min", w.Min}, {"max", w.Max}} {
-			if end.value == nil {
-				need(r, "window_c."+end.name, "°C as the maker gives them: both ends")
-				return
-			}
-		}
-		h.Window = &setting.HeatWindow{Min: *w.Min, Max: *w.Max}
-		h.Cap = *w.Max
+	switch {
+	case in.Window != nil && in.WindowF != nil:
+		r.Errors.Add("window_f", fmt.Errorf("stands beside window_c: give one of them"))
+	case in.Window != nil:
+		h.Window = in.Window.read(r, "window_c", func(c float64) float64 { return c })
+	case in.WindowF != nil:
+		h.Window = in.WindowF.read(r, "window_f", setting.Celsius)
+	}
+	if h.Window != nil {
+		h.Cap = h.Window.Max
 	}
 	switch {
 	case in.Cap != nil && in.CapF != nil:
@@ -101,10 +128,63 @@ func (in heatIn) bounds(r *gauge.Reader, h *setting.Heat) {
 		h.Cap = *in.Cap
 	case in.CapF != nil:
 		h.Cap = setting.Celsius(*in.CapF)
-	case in.Window == nil:
+	case in.Window == nil && in.WindowF == nil:
 		r.Errors.Add("cap_c", fmt.Errorf("is missing: what the weakest part may take in °C: 120 for an open bearing, "+
 			"80 for one greased and sealed at the factory"))
 	}
+}
+
+// read reads a window, both ends of which are needed; nil where it cannot be used.
+func (in *heatWindowIn) read(r *gauge.Reader, name string, celsius func(float64) float64) *setting.HeatWindow {
+	for _, end := range []struct {
+		name  string
+		value *float64
+	}{{"min", in.Min}, {"max", in.Max}} {
+		if end.value == nil {
+			need(r, name+"."+end.name, "the temperatures as the maker gives them: both ends")
+			return nil
+		}
+	}
+	w := &setting.HeatWindow{Min: celsius(*in.Min), Max: celsius(*in.Max)}
+	r.Errors.Add(name, w.Check())
+	return w
+}
+
+// The maker's own ceiling is within these, in °C.
+const (
+	lowestCeiling  = 60
+	highestCeiling = 400
+)
+
+// ceiling is how hot it may be made at all, nil where nothing says; a cap or a window that goes
+// over it is refused.
+func (in heatIn) ceiling(r *gauge.Reader, h setting.Heat) *float64 {
+	switch in.Fits {
+	case "", setting.FitsBearing, setting.FitsSealed, setting.FitsOther:
+	default:
+		r.Errors.Add("fits", fmt.Errorf("is %q: write bearing, sealed-bearing or other", in.Fits))
+	}
+	top, known := in.Fits.Ceiling()
+	if in.Ceiling != nil {
+		if top, known = *in.Ceiling, true; !(top >= lowestCeiling && top <= highestCeiling) {
+			r.Errors.Add("ceiling_c", fmt.Errorf("is %g: write the maker's °C, %d to %d", top, lowestCeiling, highestCeiling))
+		}
+	}
+	if !known || len(r.Errors) > 0 {
+		return nil
+	}
+	for _, x := range []struct {
+		name    string
+		given   bool
+		celsius float64
+	}{{"cap_c", in.Cap != nil, h.Cap}, {"cap_f", in.CapF != nil, h.Cap},
+		{"window_c.max", in.Window != nil, h.WindowMax()}, {"window_f.max", in.WindowF != nil, h.WindowMax()}} {
+		if x.given && setting.Over(x.celsius, top) {
+			r.Errors.Add(x.name, fmt.Errorf("is %s °C, over the %s °C that it may get: look at the unit, or give the maker's "+
+				"own as ceiling_c", number(x.celsius, 1), number(top, 1)))
+		}
+	}
+	return &top
 }
 
 // say puts the caution of hot bearings beside the figure.
@@ -118,8 +198,13 @@ func (out *heatOut) say(w *Words) {
 		w.row("The maker's window", quantity.Plainly(number(out.window.Min, 1)+" to "+number(out.window.Max, 1)+" °C"))
 	}
 	w.row("Cap", both(out.CapC))
+	if out.LeftC != nil {
+		w.row("Left the heater at", both(*out.LeftC))
+		w.length("Room then", out.LeftRoom)
+	}
 	w.row("Ambient", quantity.Plainly(number(out.ambient, 1)+" °C"))
 	w.length("Room while it slides on", &out.Room)
+	w.length("Room it needs at least", &out.LeastRoom)
 	if out.Minutes != nil {
 		w.row("For", quantity.Plainly(number(*out.Minutes, 1)+" minutes"))
 	}
@@ -129,14 +214,17 @@ func (out *heatOut) say(w *Words) {
 		w.line("Use a press, or a cold shaft with its own cautions: cold burns, no air to breathe near the coolant, " +
 			"water on thawing.")
 	case out.Result == setting.HeatNoRoom:
-		w.Verdict, w.Headline = string(judge.Out), quantity.Plainly("At the maker's greatest it will stick")
+		w.Verdict, w.Headline = string(judge.Out), quantity.Plainly("As hot as it may get it will stick")
 		w.line("Measure shaft and bore again; use a press, or ask the maker.")
+	case out.Result == setting.HeatTooCool:
+		w.Verdict, w.Headline = string(judge.Out), quantity.Plainly("Too cool: it will stick half way")
+		w.line("Put it back on the heater.")
 	case out.TargetC <= out.ambient:
 		w.Verdict, w.Headline = string(judge.Within), quantity.Plainly("No heat needed: it does not grip")
 	default:
 		w.Verdict, w.Headline = string(judge.Within), quantity.Plainly(number(out.SpareC, 1)+" °C below the cap")
 	}
-	if slices.Contains(out.Warnings, setting.LittleRoom) {
+	if slices.Contains(out.Warnings, setting.LittleRoom) || slices.Contains(out.Warnings, setting.LessRoom) {
 		w.line("Less room than was wanted: have everything ready, and no second try.")
 	}
 	w.line("A bearing at fitting temperature burns: insulated gloves, never an open flame. Read the temperature on " +
@@ -167,7 +255,13 @@ type greaseOut struct {
 	Grams     *float64 `json:"grams"`
 	Strokes   *int     `json:"strokes"`
 	FirstFill *fillOut `json:"first_fill"`
+	// general, the words on how often, which belong to the re-lubrication alone; null without one.
+	Interval *string  `json:"interval"`
+	Warnings []string `json:"warnings"`
 }
+
+// underAStroke is the warning that less than half a stroke of the gun is wanted.
+const underAStroke = "under-a-stroke"
 
 // fillOut is the free space of a bearing and the grease for 30 and 50 % of it, to one
 // decimal.
@@ -175,13 +269,15 @@ type fillOut struct {
 	Free float64 `json:"free_cm3"`
 	G30  float64 `json:"grams_30"`
 	G50  float64 `json:"grams_50"`
+	// Always null: a first fill tells nothing of how often.
+	Interval *string `json:"interval"`
 }
 
 // solve takes 0.005·D·B grams for a re-lubrication, D and B in millimetres: the usual rule
 // where the maker gives none. A first fill is a share of the free space,
 // V = π/4·B·(D² − d²) − m/ρ, with 7.8 g/cm³ for steel and 0.9 for grease.
 func (in greaseIn) solve(r *gauge.Reader) (answer, error) {
-	out := &greaseOut{}
+	out := &greaseOut{Warnings: []string{}}
 	if in.FirstFill == nil || in.Outside.Given() || in.Width.Given() {
 		outside, width := r.Needed("outside", in.Outside), r.Needed("width", in.Width)
 		if err := r.Errors.Err(); err != nil {
@@ -192,13 +288,16 @@ func (in greaseIn) solve(r *gauge.Reader) (answer, error) {
 			return nil, err
 		}
 		rounded := round(grams, 1)
-		out.Grams = &rounded
+		general := fromGeneral
+		out.Grams, out.Interval = &rounded, &general
 		if in.Gun != nil {
 			strokes, err := setting.Strokes(grams, *in.Gun)
 			if err != nil {
 				return nil, err
 			}
-			out.Strokes = &strokes
+			if out.Strokes = &strokes; 2*grams < *in.Gun {
+				out.Strokes, out.Warnings = nil, []string{underAStroke}
+			}
 		}
 	} else if in.Gun != nil && !(*in.Gun > 0) {
 		_, err := setting.Strokes(1, *in.Gun)
@@ -219,8 +318,8 @@ func (in greaseIn) solve(r *gauge.Reader) (answer, error) {
 		if err != nil {
 			return nil, err
 		}
-		out.FirstFill = &fillOut{round(free, 1), round(setting.FillGrams(free, 0.3), 1), round(setting.FillGrams(free,
-			0.5), 1)}
+		out.FirstFill = &fillOut{Free: round(free, 1), G30: round(setting.FillGrams(free, 0.3), 1),
+			G50: round(setting.FillGrams(free, 0.5), 1)}
 	}
 	return out, nil
 }
@@ -244,6 +343,9 @@ func (out *greaseOut) say(w *Words) {
 		w.plain("This is for a re-lubrication. A first fill is 30 to 50 % of the free space: give the bearing's " +
 			"dimensions and mass.")
 	}
-	w.row("Every", quantity.Plainly("month when it runs on, quarter when now and then, unless the maker says"))
+	if out.Interval != nil {
+		w.row("Every", quantity.Plainly("month when it runs on, quarter when now and then: general, the maker's comes first"))
+	}
+	w.warnAs(out.Warnings, map[string]string{underAStroke: "Less than half a stroke of the gun: weigh it."})
 	w.line("Too much grease runs hot. The maker's quantity comes first; types of grease are not mixed.")
 }

@@ -39,25 +39,27 @@ type question func(*gauge.Reader) (answer, error)
 var kinds = map[string]func([]byte) (question, error){
 	"length": solve(lengthIn.solve),
 	// what was measured
-	"runout": solve(runoutIn.solve),
-	"float":  solve(floatIn.solve),
-	"gap":    solve(gapIn.solve),
-	"ring":   solve(ringIn.solve),
-	"fit":    solve(fitIn.solve),
-	"drip":   solve(dripIn.solve),
-	"wear":   solve(wearIn.solve),
-	"align":  solve(alignIn.solve),
+	"runout":      solve(runoutIn.solve),
+	"turn-record": solve(turnRecordIn.solve),
+	"float":       solve(floatIn.solve),
+	"gap":         solve(gapIn.solve),
+	"ring":        solve(ringIn.solve),
+	"fit":         solve(fitIn.solve),
+	"drip":        solve(dripIn.solve),
+	"wear":        solve(wearIn.solve),
+	"align":       solve(alignIn.solve),
 	// what a shaft, a seal, a bearing, a foundation are worth
-	"bend":        solve(bendIn.solve),
-	"stiffness":   solve(stiffnessIn.solve),
-	"balance":     solve(balanceIn.solve),
-	"handback":    solve(handbackIn.solve),
-	"compression": solve(compressionIn.solve),
-	"flatness":    solve(flatnessIn.solve),
-	"bearing":     solve(bearingIn.solve),
-	"evenness":    solve(evennessIn.solve),
-	"soft-foot":   solve(softFootIn.solve),
-	"pipe-strain": solve(pipeStrainIn.solve),
+	"bend":          solve(bendIn.solve),
+	"stiffness":     solve(stiffnessIn.solve),
+	"balance":       solve(balanceIn.solve),
+	"handback":      solve(handbackIn.solve),
+	"pressure-test": solve(pressureIn.solve),
+	"compression":   solve(compressionIn.solve),
+	"flatness":      solve(flatnessIn.solve),
+	"bearing":       solve(bearingIn.solve),
+	"evenness":      solve(evennessIn.solve),
+	"soft-foot":     solve(softFootIn.solve),
+	"pipe-strain":   solve(pipeStrainIn.solve),
 	// what to do to get there
 	"shim":       solve(shimIn.solve),
 	"shim-trial": solve(trialIn.solve),
@@ -113,7 +115,12 @@ func run(kind string, input []byte, r *gauge.Reader) (answer, error) {
 	if err != nil {
 		return nil, err
 	}
-	return ask(r)
+	out, err := ask(r)
+	if err != nil {
+		return nil, err
+	}
+	r.AskBack()
+	return out, r.Errors.Err()
 }
 
 // solve makes a calculator of a method on what it is asked.
@@ -153,7 +160,17 @@ type verdictOut struct {
 
 // verdict is a verdict as it is answered.
 func verdict(v judge.Verdict) verdictOut {
-	return verdictOut{v.Result, v.Margin, &v.Uncertainty}
+	u := v.Uncertainty.Length()
+	return verdictOut{v.Result, v.Margin, &u}
+}
+
+// fine is a verdict with its coarse gauge said: see judge.Verdict.Coarse.
+func fine(v judge.Verdict, b judge.Bounds, warnings []string) (judge.Verdict, []string) {
+	v, coarse := v.Coarse(b)
+	if coarse {
+		warnings = append(slices.Clone(warnings), judge.TooCoarse)
+	}
+	return v, dedupe(warnings)
 }
 
 // mpeIn is the maximum permissible error of the gauge, a length of nothing or more; 0 where

@@ -20,6 +20,7 @@ type golden struct {
 	In    json.RawMessage `json:"in"`
 	Out   json.RawMessage `json:"out"`
 	Error bool            `json:"error"`
+	Field string          `json:"field"` // that an error names, where it is told
 }
 
 // The worked cases are figures from outside this package, at least one of every kind.
@@ -33,6 +34,8 @@ func TestWorkedCases(t *testing.T) {
 			var fe *field.Error
 			if !errors.As(err, &fe) || fe.Message == "" {
 				t.Errorf("case %d %s %s: got %v, %v; want an error that names the field", i, c.Kind, c.In, out, err)
+			} else if c.Field != "" && fe.Field != c.Field {
+				t.Errorf("case %d %s %s: the error names %q (%s), want %q", i, c.Kind, c.In, fe.Field, fe.Message, c.Field)
 			}
 			continue
 		}
@@ -222,7 +225,7 @@ func FuzzRun(f *testing.F) {
 		if spent := time.Since(began); spent > time.Minute {
 			t.Fatalf("%s %s takes %s", kind, in, spent)
 		}
-		Preview(kind, in, quantity.UnitThou)
+		Preview(kind, in, &gauge.Reader{Unit: quantity.UnitThou})
 		if err != nil {
 			return
 		}
@@ -237,7 +240,7 @@ func FuzzRun(f *testing.F) {
 func worked(t testing.TB) []golden {
 	t.Helper()
 	var all []golden
-	for _, name := range []string{"calc", "changes", "new"} {
+	for _, name := range []string{"calc", "changes", "new", "safe"} {
 		file, err := os.ReadFile("testdata/" + name + ".json")
 		if err != nil {
 			t.Fatal(err)
@@ -266,7 +269,7 @@ func answered(t testing.TB) []golden {
 func TestPreviewSaysWhatRunAnswers(t *testing.T) {
 	said := map[string]bool{}
 	for _, c := range answered(t) {
-		look := Preview(c.Kind, c.In, "")
+		look := Preview(c.Kind, c.In, &gauge.Reader{})
 		out, err := Run(c.Kind, c.In)
 		if err != nil || len(look.Errors) > 0 {
 			t.Fatalf("%s %s: %v, %v", c.Kind, c.In, err, look.Errors)
@@ -296,7 +299,7 @@ func TestPreviewSaysWhatRunAnswers(t *testing.T) {
 // Half-typed, a screen gets each field that is missing and the echo of the rest.
 func TestPreviewOfAHalfFilledForm(t *testing.T) {
 	look := Preview("float", []byte(`{"graduation":"1","trials":[{"in":"0","out":"2 1/2"},{"in":"","out":"x"}]}`),
-		quantity.UnitThou)
+		&gauge.Reader{Unit: quantity.UnitThou})
 	var fields []string
 	for _, e := range look.Errors {
 		fields = append(fields, e.Field)
@@ -319,7 +322,7 @@ func BenchmarkPreview(b *testing.B) {
 	for b.Loop() {
 		for _, c := range cases {
 			began := time.Now()
-			Preview(c.Kind, c.In, quantity.UnitThou)
+			Preview(c.Kind, c.In, &gauge.Reader{Unit: quantity.UnitThou})
 			all = append(all, time.Since(began))
 		}
 	}

@@ -11,8 +11,7 @@ import (
 	"settle/core/setting"
 )
 
-// Clearances that are set: when it is hot, by a cover or a nut, by a line shaft; and whether
-// one is alike all round.
+// Clearances that are set: when it is hot, by a line shaft; and whether one is alike all round.
 
 // growthIn is a shaft in its casing, its thrust bearing on the coupling side, and a running
 // clearance or a seal along it.
@@ -163,9 +162,13 @@ func (in growthIn) clearance(r *gauge.Reader, out *growthOut) error {
 	var v verdictOut
 	out.Hot = &hot
 	out.verdict, v = outWhere(hot <= 0, judge.Length(hot, gauge.DirectUncertainty(graduation, 0), out.bounds))
-	if out.Verdict = &v; hot <= 0 {
-		out.Warnings = append([]string{setting.RubsHot}, out.Warnings...)
+	if hot <= 0 {
+		out.Warnings = dedupe(append(out.Warnings, setting.RubsHot))
+	} else {
+		out.verdict, out.Warnings = fine(out.verdict, out.bounds, out.Warnings)
+		v = verdict(out.verdict)
 	}
+	out.Verdict = &v
 	return nil
 }
 
@@ -200,249 +203,6 @@ func (out *growthOut) say(w *Words) {
 		setting.TouchesCold: "To have that clearance hot it would have to touch cold: it cannot be set so.",
 	})
 	w.plain("Expansions are general: ask the maker first. Mean temperatures count, not those of the liquid.")
-}
-
-// endplayIn is a play to be brought into a window by a pack under a cover, or by a nut.
-type endplayIn struct {
-	By         string         `json:"by"`
-	Graduation quantity.Typed `json:"graduation"`
-	mpeIn
-	Trials []gauge.TrialForm `json:"trials"`
-	Limit  *struct {
-		Min quantity.Typed `json:"min"`
-		Aim quantity.Typed `json:"aim"`
-		Max quantity.Typed `json:"max"`
-	} `json:"limit"`
-	// cover: all that is under it now, and the leaves at hand.
-	Pack      quantity.Typed   `json:"pack"`
-	Leaves    []quantity.Typed `json:"leaves"`
-	MaxPieces *int             `json:"max_pieces"`
-	// nut: its pitch, and the places in a turn where it locks.
-	Pitch   quantity.Typed `json:"pitch"`
-	PerInch *float64       `json:"threads_per_inch"`
-	Slots   *int           `json:"slots"`
-}
-
-// endplayOut is the play and what to do, lengths in micrometres. Null where it does not hold
-// still, or by the other way.
-type endplayOut struct {
-	Play     quantity.Length  `json:"play_um"`
-	Spread   quantity.Length  `json:"spread_um"`
-	Verdict  verdictOut       `json:"verdict"`
-	Needed   bool             `json:"needed"`
-	Change   *quantity.Length `json:"change_um"`
-	Pack     *quantity.Length `json:"pack_wanted_um"`
-	Answer   *endplayAnswer   `json:"answer"`
-	Warnings []string         `json:"warnings"`
-
-	by      string
-	verdict judge.Verdict
-	bounds  judge.Bounds
-}
-
-// endplayAnswer is a stack of leaves, thickest first, or how far to turn the nut.
-type endplayAnswer struct {
-	Stack   *[]quantity.Length `json:"stack_um,omitempty"`
-	Total   *quantity.Length   `json:"total_um,omitempty"`
-	Turn    setting.NutTurn    `json:"turn,omitempty"`
-	Degrees *float64           `json:"degrees,omitempty"`
-	Slots   *int               `json:"slots,omitempty"`
-	Play    quantity.Length    `json:"play_um"`
-	Inside  bool               `json:"inside"`
-}
-
-// The ways of setting a play.
-const (
-	byCover = "cover"
-	byNut   = "nut"
-)
-
-// solve judges the mean of the trials, U = g·√(2/3), and finds the pack or the turn that comes
-// nearest to the aim. Trials that differ, or no play at all, tell nothing to do. Errors name
-// the field; one of the other way is refused.
-func (in endplayIn) solve(r *gauge.Reader) (answer, error) {
-	if in.By != byCover && in.By != byNut {
-		return nil, field.Errorf("by", "is %q: write cover or nut", in.By)
-	}
-	in.others(r)
-	trials, graduation := r.Trials(gauge.FloatForm{Graduation: in.Graduation, Trials: in.Trials})
-	listed(r, "trials", len(in.Trials))
-	mpe, play := in.mpeIn.read(r), in.window(r)
-	cover, nut := in.cover(r), in.nut(r)
-	if err := r.Errors.Err(); err != nil {
-		return nil, err
-	}
-	x, err := gauge.Play(trials, graduation, mpe)
-	if err != nil {
-		return nil, err
-	}
-	play.Is = x.Mean
-	out := &endplayOut{Play: x.Mean, Spread: x.Spread, Warnings: list(x.Warnings), by: in.By,
-		bounds: judge.Bounds{Min: &play.Min, Max: &play.Max}}
-	out.verdict = judge.Length(x.Mean, x.Uncertainty, out.bounds)
-	still := !slices.Contains(x.Warnings, gauge.NotRepeating) && !slices.Contains(x.Warnings, gauge.NoPlay)
-	if !still {
-		out.verdict = out.verdict.Capped()
-	}
-	out.Verdict = verdict(out.verdict)
-	out.Needed = out.verdict.Result != judge.Within && out.verdict.Result != judge.Close
-	if in.By == byCover { // checked also where nothing is to be done
-		_, err = cover.Best(play)
-	}
-	if err != nil || !still {
-		return out, err
-	}
-	change := quantity.Length(roundHalf(play.Change()))
-	out.Change = &change
-	if in.By == byCover {
-		err = out.byCover(cover, play)
-	} else {
-		out.byNut(nut, play)
-	}
-	if a := out.Answer; a != nil {
-		if a.Play < x.Uncertainty {
-			out.Warnings = append(out.Warnings, setting.Preload)
-		}
-		if !a.Inside {
-			out.Warnings = append(out.Warnings, setting.TooCoarse)
-		}
-		slices.Sort(out.Warnings)
-	}
-	return out, err
-}
-
-func (out *endplayOut) byCover(c setting.Cover, p setting.Play) error {
-	a, err := c.Best(p)
-	if err != nil {
-		return err
-	}
-	wanted := quantity.Length(roundHalf(float64(c.Pack) + p.Change()))
-	stack := list(a.Stack)
-	out.Pack, out.Answer = &wanted, &endplayAnswer{Stack: &stack, Total: &a.Total, Play: a.Play, Inside: a.Inside}
-	return nil
-}
-
-func (out *endplayOut) byNut(n setting.Nut, p setting.Play) {
-	a := n.Best(p)
-	degrees := round(a.Degrees, 1)
-	out.Answer = &endplayAnswer{Turn: a.Turn, Degrees: &degrees, Slots: a.Slots, Play: a.Play, Inside: a.Inside}
-}
-
-// others refuses what belongs to the other way.
-func (in endplayIn) others(r *gauge.Reader) {
-	for _, x := range []struct {
-		name, by string
-		given    bool
-	}{
-		{"pack", byCover, in.Pack.Given()},
-		{"leaves", byCover, in.Leaves != nil},
-		{"max_pieces", byCover, in.MaxPieces != nil},
-		{"pitch", byNut, in.Pitch.Given()},
-		{"threads_per_inch", byNut, in.PerInch != nil},
-		{"slots", byNut, in.Slots != nil},
-	} {
-		if x.given && x.by != in.By {
-			r.Errors.Add(x.name, fmt.Errorf("belongs to %s: leave it out", x.by))
-		}
-	}
-}
-
-// window reads the limit, both ends of which are needed.
-func (in endplayIn) window(r *gauge.Reader) (p setting.Play) {
-	if in.Limit == nil {
-		need(r, "limit", "min and max of the play; a minus wants preload")
-		return p
-	}
-	before := len(r.Errors)
-	p.Min, p.Max = r.Needed("limit.min", in.Limit.Min), r.Needed("limit.max", in.Limit.Max)
-	p.Aim = r.Optional(gauge.Named("limit.aim"), in.Limit.Aim)
-	switch {
-	case len(r.Errors) > before:
-	case p.Min > p.Max:
-		r.Errors.Add("limit", fmt.Errorf("has its min over its max: the min is the smaller of the two"))
-	case p.Aim != nil && (*p.Aim < p.Min || *p.Aim > p.Max):
-		r.Errors.Add("limit.aim", fmt.Errorf("is not between min and max"))
-	}
-	return p
-}
-
-func (in endplayIn) cover(r *gauge.Reader) setting.Cover {
-	if in.By != byCover {
-		return setting.Cover{}
-	}
-	c := setting.Cover{Pack: r.Needed("pack", in.Pack), Leaves: r.Lengths("leaves", in.Leaves),
-		MaxPieces: setting.DefaultLeaves}
-	if in.MaxPieces != nil {
-		c.MaxPieces = *in.MaxPieces
-	}
-	return c
-}
-
-func (in endplayIn) nut(r *gauge.Reader) (n setting.Nut) {
-	if in.By != byNut {
-		return n
-	}
-	n.Pitch = pitch(r, in.Pitch, in.PerInch)
-	if n.Pitch == 0 && len(r.Errors) == 0 {
-		need(r, "pitch", "give it, or threads_per_inch")
-	}
-	if in.Slots != nil {
-		if n.Slots = *in.Slots; n.Slots < 1 || n.Slots > 60 {
-			r.Errors.Add("slots", fmt.Errorf("is %d: write the places in a turn where it locks, 1 to 60", n.Slots))
-		}
-	}
-	return n
-}
-
-// pitch reads the pitch of a thread in nm, or threads an inch; 0 where neither is given.
-func pitch(r *gauge.Reader, typed quantity.Typed, perInch *float64) float64 {
-	p := aboveIf(r, "pitch", typed)
-	switch {
-	case p != nil && perInch != nil:
-		r.Errors.Add("threads_per_inch", fmt.Errorf("stands beside pitch: give one of them"))
-	case p != nil:
-		return float64(*p)
-	case perInch != nil && !(*perInch > 0 && *perInch <= 100):
-		r.Errors.Add("threads_per_inch", fmt.Errorf("is %g: count the threads on one inch, such as 18", *perInch))
-	case perInch != nil:
-		return setting.PitchOf(*perInch)
-	}
-	return 0
-}
-
-// say tells what to do under the cover, or at the nut.
-func (out *endplayOut) say(w *Words) {
-	w.measure("Play, mean", out.Play)
-	w.judged(out.verdict, out.bounds)
-	w.length("Change it by", out.Change)
-	w.length("Pack wanted", out.Pack)
-	switch a := out.Answer; {
-	case a == nil:
-	case out.by == byCover:
-		names := quantity.Plainly("no leaf")
-		for i, l := range *a.Stack {
-			one := w.say("%s", l)
-			if i == 0 {
-				names = one
-			} else {
-				names = quantity.Sentence{Thou: names.Thou + ", " + one.Thou, Mm: names.Mm + ", " + one.Mm}
-			}
-		}
-		w.row("Put under the cover", names)
-		w.length("It comes to", &a.Play)
-	default:
-		turn := string(a.Turn) + " " + number(*a.Degrees, 1) + "°"
-		if a.Slots != nil {
-			turn += fmt.Sprintf(", %d places", *a.Slots)
-		}
-		w.row("Turn the nut", quantity.Plainly(turn))
-		w.length("It comes to", &a.Play)
-	}
-	w.warn(out.Warnings)
-	w.warnAs(out.Warnings, map[string]string{
-		setting.Preload:   "What it comes to may be no play at all: the gauge cannot tell it from preload.",
-		setting.TooCoarse: "Nothing at hand comes inside: use other leaves, or lap the pack.",
-	})
 }
 
 // stretchIn is the line shaft of a deep well pump, hung at its head nut.
@@ -507,7 +267,8 @@ func (out *stretchOut) say(w *Words) {
 	w.measure("Raise off the bottom", out.Raise)
 	w.length("Of that the shaft stretches", &out.Stretch)
 	if out.Direction != nil {
-		w.Headline = w.say(map[setting.Raising]string{setting.Raise: "Raise it by %s", setting.Lower: "Lower it by %s",
+		w.Headline = w.say(map[setting.Raising]quantity.Format{setting.Raise: "Raise it by %s",
+			setting.Lower:     "Lower it by %s",
 			setting.StayThere: "Leave it, %s off"}[*out.Direction], out.Change.Abs())
 	}
 	if out.Turns != nil {
@@ -582,10 +343,10 @@ func (in evennessIn) solve(r *gauge.Reader) (answer, error) {
 		return nil, err
 	}
 	bounds := judge.Bounds{Max: allowed}
-	v := judge.Length(x.Spread, x.Uncertainty, bounds)
+	v, warnings := fine(judge.Length(x.Spread, x.Uncertainty, bounds), bounds, x.Warnings)
 	out := &evennessOut{Lowest: x.Lowest, Highest: x.Highest, Spread: x.Spread, Mean: x.Mean, LowestAt: x.LowestAt,
 		HighestAt: x.HighestAt, Verdict: verdict(v), Tilt: x.Tilt, OpenDeg: x.OpenDeg, Moved: x.Moved, Before: x.Before,
-		Warnings: list(x.Warnings), verdict: v, bounds: bounds}
+		Warnings: warnings, verdict: v, bounds: bounds}
 	if x.Before != nil {
 		better := x.Spread < *x.Before
 		out.Better = &better

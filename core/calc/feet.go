@@ -53,7 +53,7 @@ func (in softFootIn) solve(r *gauge.Reader) (answer, error) {
 	}
 	worst, foot := lifts.Worst()
 	over := lifts.Over(*bounds.Max)
-	v := judge.Length(worst, gauge.DifferenceUncertainty(graduation, 0), bounds)
+	v, warnings := fine(judge.Length(worst, gauge.DifferenceUncertainty(graduation, 0), bounds), bounds, nil)
 	out := &softFootOut{
 		Feet:      map[align.Foot]footOut{},
 		Worst:     worst,
@@ -61,7 +61,7 @@ func (in softFootIn) solve(r *gauge.Reader) (answer, error) {
 		Verdict:   verdict(v),
 		LimitFrom: from,
 		Pattern:   align.PatternOf(over),
-		Warnings:  []string{},
+		Warnings:  warnings,
 		lifts:     lifts,
 		verdict:   v,
 		bounds:    bounds,
@@ -92,12 +92,13 @@ func (out *softFootOut) say(w *Words) {
 		lift := out.lifts[i].Abs()
 		w.length(footNames[foot], &lift)
 	}
+	w.warn(out.Warnings)
 	switch out.Pattern {
 	case align.OneFoot:
-		w.line("One foot is soft. Start with %s under "+footNames[out.WorstFoot]+", and read all four again.", *out.Shim)
+		w.line("One foot is soft. Start with %s under %s, and read all four again.", *out.Shim, footNames[out.WorstFoot])
 	case align.Rocking:
-		w.line("It rocks over a diagonal. Start with %s under "+footNames[out.WorstFoot]+", and read all four again.",
-			*out.Shim)
+		w.line("It rocks over a diagonal. Start with %s under %s, and read all four again.", *out.Shim,
+			footNames[out.WorstFoot])
 	case align.OneSide:
 		w.plain("Two feet beside each other lift: the base or the feet lean. Feel with leaves all round each foot.")
 	case align.Several:
@@ -160,7 +161,7 @@ func (in pipeStrainIn) solve(r *gauge.Reader) (answer, error) {
 	if in.Back != nil {
 		for _, back := range []quantity.Length{r.Needed("back.vertical", in.Back.Vertical), r.Needed("back.horizontal",
 			in.Back.Horizontal)} {
-			returned = returned && back.Abs() <= graduation
+			returned = returned && back.Abs() <= gauge.Returns(graduation)
 		}
 	}
 	bounds, from := in.Limit.read(r, align.StrainLimit)
@@ -180,9 +181,10 @@ func (in pipeStrainIn) solve(r *gauge.Reader) (answer, error) {
 	if x.FromTotal {
 		out.WorstFrom = "total"
 	}
-	out.verdict = judge.Length(out.Worst, gauge.DifferenceUncertainty(graduation, 0), bounds)
+	out.verdict, out.Warnings = fine(judge.Length(out.Worst, gauge.DifferenceUncertainty(graduation, 0), bounds), bounds,
+		nil)
 	if !returned {
-		out.Warnings, out.verdict = []string{gauge.DidNotReturn}, out.verdict.Capped()
+		out.Warnings, out.verdict = dedupe(append(out.Warnings, gauge.DidNotReturn)), out.verdict.Capped()
 	}
 	out.Verdict = verdict(out.verdict)
 	return out, nil

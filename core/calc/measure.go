@@ -120,22 +120,24 @@ func (in runoutIn) solve(r *gauge.Reader) (answer, error) {
 	if err != nil {
 		return nil, err
 	}
-	v, next := judge.Dial(d, x, bounds)
+	v, next, warnings := judge.Dial(d, x, bounds)
 	return &runoutOut{
 		TIR: x.TIR, Fitted: x.Fitted, Judged: x.Judged, Eccentricity: x.Eccentricity,
 		CentreDeg: x.CentreDeg, HighDeg: x.HighDeg, SumRule: x.SumRule, Closure: x.Closure, Form: x.Form,
-		Tilt: x.Tilt, AtFace: x.AtFace, Harmonics: x.Harmonics, Verdict: verdict(v), Warnings: list(x.Warnings),
+		Tilt: x.Tilt, AtFace: x.AtFace, Harmonics: x.Harmonics, Verdict: verdict(v), Warnings: list(warnings),
 		Next: list(next),
 		dial: d, run: x, verdict: v, bounds: bounds,
 	}, nil
 }
 
+// surfaceNames are what a dial reading is called, by what the plunger rides on.
+var surfaceNames = map[gauge.Surface]string{gauge.Rim: "Run-out, TIR", gauge.Bore: "Concentricity, TIR",
+	gauge.Face: "Face, total reading"}
+
 // say heads the words with the verdict on what was judged. Where the surface is off centre and
 // where its high spot is stand behind it: that is what a person acts on.
 func (out *runoutOut) say(w *Words) {
-	name := map[gauge.Surface]string{gauge.Rim: "Run-out, TIR", gauge.Bore: "Concentricity, TIR",
-		gauge.Face: "Face, total reading"}[out.dial.Surface]
-	w.measure(name, out.run.Measured())
+	w.measure(surfaceNames[out.dial.Surface], out.run.Measured())
 	w.judged(out.verdict, out.bounds)
 	w.length("Highest − lowest", &out.TIR)
 	w.length("By the fitted circle", out.Fitted)
@@ -166,8 +168,33 @@ func (out *runoutOut) say(w *Words) {
 // floatIn are pushes and pulls of a shaft: the reading at either end, at least one pair.
 type floatIn struct {
 	gauge.FloatForm
-	Limit *limitIn `json:"limit"`
+	Limit *whoseIn `json:"limit"`
 	mpeIn
+}
+
+// whoseIn is a limit with whose it is: general where nobody says, maker or shop.
+type whoseIn struct {
+	limitIn
+	From judge.Origin `json:"from"`
+}
+
+// read reads the bounds, and whose they are.
+func (l *whoseIn) read(r *gauge.Reader) (judge.Bounds, judge.Origin) {
+	if l == nil {
+		return judge.Bounds{}, judge.General
+	}
+	return l.limitIn.bounds(r), whose(r, l.From)
+}
+
+func whose(r *gauge.Reader, from judge.Origin) judge.Origin {
+	switch from {
+	case "":
+		return judge.General
+	case judge.General, judge.Maker, judge.Shop:
+		return from
+	}
+	r.Errors.Add("limit.from", fmt.Errorf("is %q: write general, maker or shop", from))
+	return judge.General
 }
 
 // floatOut is the play they come to, in micrometres: the mean of |out − in|, and how far the
@@ -184,11 +211,12 @@ type floatOut struct {
 }
 
 // solve judges the mean; U = g·√(2/3), as for any difference of two readings. More than two
-// divisions between the trials, or no more than one of play where the limit wants some, make
-// of within and close undecided. One trial alone is a warning.
+// divisions between the trials make of within and close undecided; so does no play to speak of where
+// the limit wants some, and none at all where neither maker nor shop allow it. One trial alone is a warning.
 func (in floatIn) solve(r *gauge.Reader) (answer, error) {
 	trials, graduation := r.Trials(in.FloatForm)
-	mpe, bounds := in.mpeIn.read(r), in.Limit.bounds(r)
+	bounds, from := in.Limit.read(r)
+	mpe := in.mpeIn.read(r)
 	if err := r.Errors.Err(); err != nil {
 		return nil, err
 	}
@@ -196,8 +224,8 @@ func (in floatIn) solve(r *gauge.Reader) (answer, error) {
 	if err != nil {
 		return nil, err
 	}
-	v, next := judge.Play(len(trials), graduation, x, bounds)
-	return &floatOut{x.Mean, x.Spread, verdict(v), list(x.Warnings), list(next), v, bounds}, nil
+	v, next, warnings := judge.Play(trials, graduation, x, bounds, judge.Pair{From: from, Followed: in.Followed})
+	return &floatOut{x.Mean, x.Spread, verdict(v), list(warnings), list(next), v, bounds}, nil
 }
 
 // say heads the words with the verdict on the mean.
@@ -217,6 +245,8 @@ type gapIn struct {
 	// At hand, in any order.
 	Leaves []quantity.Typed `json:"leaves"`
 	Limit  *limitIn         `json:"limit"`
+	// as-found, where nobody says, or as-built.
+	Phase string `json:"phase"`
 	mpeIn
 }
 
@@ -256,6 +286,7 @@ func (in gapIn) solve(r *gauge.Reader) (answer, error) {
 		}
 	}
 	mpe, bounds := in.mpeIn.read(r), in.Limit.bounds(r)
+	r.Errors.Add("phase", checkPhase(in.Phase))
 	if err := r.Errors.Err(); err != nil {
 		return nil, err
 	}
@@ -269,7 +300,8 @@ func (in gapIn) solve(r *gauge.Reader) (answer, error) {
 	if len(leaves) == 0 && r.Unit != "" { // on a screen the usual set is at hand
 		leaves = gauge.Leaves(r.Unit)
 	}
-	judged := judge.Gaps(gaps, gauge.DirectUncertainty(graduation, mpe), bounds, leaves)
+	judged := judge.Gaps(gaps, gauge.DirectUncertainty(graduation, mpe), bounds, leaves,
+		in.Phase == asBuilt)
 	places := make([]placeOut, len(judged.Places))
 	for i, p := range judged.Places {
 		places[i] = placeOut{p.At, p.Low, p.High, p.Result, p.NextLeaf}
@@ -282,16 +314,13 @@ func (in gapIn) solve(r *gauge.Reader) (answer, error) {
 func (out *gapOut) say(w *Words) {
 	w.measure("Smallest clearance", out.Lowest)
 	w.Verdict = string(out.Result)
-	w.Headline = quantity.Plainly(map[judge.Result]string{
-		judge.Within: "Within everywhere", judge.Close: "Within, but close to the limit", judge.Out: "Out of limit",
-		judge.Undecided: "Not settled yet", judge.NoLimit: "No limit known, nothing is judged",
-	}[out.Result])
+	w.Headline = quantity.Plainly(gapHeadlines[out.Result])
 	w.row("Limit", out.bounds.Say(w.say))
 	w.length("Largest", &out.Highest)
 	w.length("Spread, tilt or uneven", &out.Spread)
 	for _, p := range out.Positions {
 		if p.Result == judge.Tight || p.Result == judge.Wide {
-			w.line("Too " + string(p.Result) + " at " + p.At + ".")
+			w.line("Too %s at %s.", p.Result, p.At)
 		}
 	}
 	for _, code := range out.Warnings {
@@ -302,65 +331,7 @@ func (out *gapOut) say(w *Words) {
 	w.next(out.Next)
 }
 
-// dripIn are the seconds at which drops fell, rising, at least three; the limit is in drops
-// a minute.
-type dripIn struct {
-	Taps  []float64 `json:"taps_s"`
-	Limit *struct {
-		Min *float64 `json:"min"`
-		Max *float64 `json:"max"`
-	} `json:"limit"`
-}
-
-// dripOut is the rate in drops a minute, to one decimal, and what to do about the gland.
-type dripOut struct {
-	PerMinute float64 `json:"per_minute"`
-	// low, within or high, and slacken, leave or tighten.
-	Result string `json:"result"`
-	Advice string `json:"advice"`
-
-	rates gauge.Rates
-}
-
-// solve counts the intervals: 60·(n − 1)/(last − first). Errors name taps_s or limit.
-func (in dripIn) solve(*gauge.Reader) (answer, error) {
-	var rates gauge.Rates
-	if in.Limit != nil {
-		rates = gauge.Rates{Min: in.Limit.Min, Max: in.Limit.Max}
-	}
-	if err := rates.Check(); err != nil {
-		return nil, err
-	}
-	rate, err := gauge.Drip(in.Taps)
-	if err != nil {
-		return nil, err
-	}
-	out := &dripOut{round(rate, 1), "within", "leave", rates}
-	switch {
-	case rates.Min == nil && rates.Max == nil:
-		out.Result = string(judge.NoLimit)
-	case rates.Min != nil && rate < *rates.Min:
-		out.Result, out.Advice = "low", "slacken"
-	case rates.Max != nil && rate > *rates.Max:
-		out.Result, out.Advice = "high", "tighten"
-	}
-	return out, nil
-}
-
-// say tells what to do at the gland: a flat at a time, then wait.
-func (out *dripOut) say(w *Words) {
-	w.main("Drops a minute", quantity.Plainly(number(out.PerMinute, 1)))
-	w.row("Limit", quantity.Plainly(out.rates.String()))
-	switch out.Result {
-	case "low":
-		w.Verdict, w.Headline = string(judge.Out), quantity.Plainly("Too few drops: it will run dry")
-		w.line("Slacken both gland nuts a flat, alike, and wait before counting again. Dry packing burns the shaft.")
-	case "high":
-		w.Verdict, w.Headline = string(judge.Out), quantity.Plainly("Too many drops")
-		w.line("Tighten both gland nuts a flat, alike, and wait before counting again.")
-	case "within":
-		w.Verdict, w.Headline = string(judge.Within), quantity.Plainly("Drips as it should: leave it")
-	default:
-		w.Verdict, w.Headline = string(judge.NoLimit), quantity.Plainly("No limit known, nothing is judged")
-	}
+var gapHeadlines = map[judge.Result]string{
+	judge.Within: "Within everywhere", judge.Close: "Within, but close to the limit", judge.Out: "Out of limit",
+	judge.Undecided: "Not settled yet", judge.NoLimit: "No limit known, nothing is judged",
 }

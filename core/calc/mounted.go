@@ -47,7 +47,8 @@ type bearingOut struct {
 	Likely      pair            `json:"likely_um"`
 	// within, close or out.
 	Result    fit.Likelihood `json:"result"`
-	ToFit     *fit.Group     `json:"group_to_fit"`
+	ToFit     fit.Group      `json:"group_to_fit"`
+	FitResult fit.Likelihood `json:"group_to_fit_result"`
 	LimitFrom string         `json:"limit_from"`
 	Warnings  []string       `json:"warnings"`
 
@@ -102,9 +103,7 @@ func (in bearingIn) solve(r *gauge.Reader) (answer, error) {
 	if x.Likely.Low < 0 {
 		out.Warnings = append(out.Warnings, preloaded)
 	}
-	if group := m.ToFit(); group != "" {
-		out.ToFit = &group
-	}
+	out.ToFit, out.FitResult = m.ToFit()
 	return out, nil
 }
 
@@ -113,6 +112,13 @@ var likely = map[fit.Likelihood]string{
 	fit.LikelyWithin: "Within, as far as is likely",
 	fit.LikelyClose:  "Close: it may come out on either side",
 	fit.LikelyOut:    "Out: choose another group",
+}
+
+// groupFits says what the group to fit comes to.
+var groupFits = map[fit.Likelihood]string{
+	fit.LikelyWithin: "within, as far as is likely",
+	fit.LikelyClose:  "close to its limit",
+	fit.LikelyOut:    "out as well, the nearest there is",
 }
 
 // say tells what is likely to be left, and the group that would do.
@@ -131,9 +137,8 @@ func (out *bearingOut) say(w *Words) {
 	w.row("The shaft takes", span(out.ShaftLoss))
 	w.row("The housing takes", span(out.HousingLoss))
 	w.length("The warm inner ring takes", &out.HeatLoss)
-	if out.ToFit != nil {
-		w.row("Group to fit", quantity.Plainly(string(*out.ToFit)))
-	} else {
+	w.row("Group to fit", quantity.Plainly(string(out.ToFit)+", "+groupFits[out.FitResult]))
+	if out.FitResult == fit.LikelyOut {
 		w.plain("No group fits these seats: measure them again, or ask the maker.")
 	}
 	w.warnAs(out.Warnings, map[string]string{preloaded: "It may run with preload: hot, and short-lived."})

@@ -108,9 +108,19 @@ func judgedBy(at *big.Rat, bounds [2]*big.Rat, uncertainty float64) map[string]a
 			margin = m
 		}
 	}
+	coarse := margin != nil && bounds[1] != nil && num(margin) >= -uncertainty
+	switch {
+	case !coarse:
+	case bounds[0] != nil:
+		coarse = 2*uncertainty >= num(minus(bounds[1], bounds[0]))
+	default:
+		coarse = bounds[1].Sign() != 0 && uncertainty >= num(bounds[1])
+	}
 	switch {
 	case margin == nil:
 		return map[string]any{"result": "no-limit"}
+	case coarse:
+		return map[string]any{"result": "undecided", "margin_um": num(margin), "uncertainty_um": uncertainty}
 	case margin.Sign() < 0:
 		return map[string]any{"result": "out", "margin_um": num(margin), "uncertainty_um": uncertainty}
 	case num(margin) < uncertainty:
@@ -254,14 +264,20 @@ var secondHand = map[string]func(d drawn) (in, out map[string]any){
 			least, low := d.between(100, 240)
 			in["new"], in["phase"] = map[string]any{"min": least, "max": fresh}, "as-built"
 			bounds = [2]*big.Rat{low, n}
-		} else {
+		} else { // nominal: its least is half of it, or 30 µm less; worn it may have 0.6 of that
 			in["new"] = fresh
+			least := minus(n, rat("30"))
+			if half := nano(new(big.Rat).Quo(n, rat("2"))); half.Cmp(least) > 0 {
+				least = half
+			}
+			bounds[0] = nano(new(big.Rat).Mul(least, rat("0.6")))
 		}
-		out := map[string]any{"clearance_um": num(clearance), "limit_um": num(bounds[1]), "min_um": nil,
+		out := map[string]any{"clearance_um": num(clearance), "limit_um": num(bounds[1]), "min_um": num(bounds[0]),
 			"bore_oval_um": num(spread(b)), "hub_oval_um": num(spread(h)),
 			"verdict": judgedBy(clearance, bounds, num(g)*math.Sqrt(2./3))}
-		if bounds[0] != nil {
-			out["min_um"], out["min_from"] = num(bounds[0]), "maker"
+		out["min_from"] = "nominal"
+		if in["phase"] == "as-built" {
+			out["min_from"] = "maker"
 		}
 		return in, out
 	},

@@ -1,6 +1,8 @@
 package calc
 
 import (
+	"fmt"
+
 	"settle/core/field"
 	"settle/core/gauge"
 	"settle/core/judge"
@@ -35,8 +37,12 @@ type ringOut struct {
 	Clearance quantity.Length  `json:"clearance_um"`
 	Limit     *quantity.Length `json:"limit_um"`
 	Min       *quantity.Length `json:"min_um"`
-	// maker or general; null without a least.
-	MinFrom  *judge.Origin   `json:"min_from"`
+	// nominal, maker, general or half-of-new; null without a least.
+	MinFrom *judge.Origin `json:"min_from"`
+	// The smallest bore less the largest hub.
+	Smallest quantity.Length `json:"smallest_um"`
+	// open, find-why or close; null where there is nothing to put right.
+	Remedy   *judge.Remedy   `json:"remedy"`
 	Phase    string          `json:"phase"`
 	BoreOval quantity.Length `json:"bore_oval_um"`
 	HubOval  quantity.Length `json:"hub_oval_um"`
@@ -55,12 +61,20 @@ const (
 	asBuilt = "as-built"
 )
 
+// checkPhase says whether a word is a phase; none is as-found.
+func checkPhase(phase string) error {
+	if phase == "" || phase == asFound || phase == asBuilt {
+		return nil
+	}
+	return fmt.Errorf("is %q: write as-found or as-built", phase)
+}
+
 // maxFactor bounds how often the new clearance may be worn away.
 const maxFactor = 100
 
-// solve takes the mean bore less the mean hub; U = g·√(2/3). As found the limit is factor ×
-// new, judge.RingFactor where nobody gives one; as built it is new itself, its least from the
-// general table where the maker gives none. A hub that is not smaller than its bore is out
+// solve takes the mean bore less the mean hub; U = g·√(2/3). The limits are those of
+// judge.RingWindow: as built what is new, as found factor times its most (judge.RingFactor where
+// nobody gives one) and 0.6 of its least. A hub that is somewhere not smaller than its bore is out
 // whatever the limit. Errors name bore, hub, new, factor, diameter, phase or material.
 func (in ringIn) solve(r *gauge.Reader) (answer, error) {
 	bore, hub := r.Lengths("bore", in.Bore), r.Lengths("hub", in.Hub)
@@ -81,29 +95,31 @@ func (in ringIn) solve(r *gauge.Reader) (answer, error) {
 	if err != nil {
 		return nil, err
 	}
-	out := &ringOut{Clearance: x.Clearance, Phase: asFound, BoreOval: x.BoreOval, HubOval: x.HubOval, factor: factor}
-	var warnings []string
-	if in.Phase == asBuilt {
-		var from judge.Origin
+	out := &ringOut{Clearance: x.Clearance, Smallest: x.Smallest, Phase: asFound, BoreOval: x.BoreOval,
+		HubOval: x.HubOval, factor: factor}
+	built := in.Phase == asBuilt
+	if built {
 		out.Phase = asBuilt
-		if out.bounds, from, warnings = judge.RingWindow(fresh, use); out.bounds.Min != nil {
-			out.MinFrom = &from
-		}
-	} else {
-		out.bounds = judge.RingBounds(*fresh.Max, factor)
 	}
-	out.Limit, out.Min = out.bounds.Max, out.bounds.Min
-	v, more := judge.Ring(x, out.bounds, in.Phase == asBuilt)
-	out.verdict, out.Verdict, out.next = v, verdict(v), judge.NextDifference(graduation, v)
-	out.Warnings = dedupe(append(warnings, more...))
+	bounds, from, warnings := judge.RingWindow(fresh, use, factor, built)
+	if out.bounds = bounds; bounds.Min != nil {
+		out.MinFrom = &from
+	}
+	out.Limit, out.Min = bounds.Max, bounds.Min
+	j := judge.Ring(x, bounds, built)
+	out.verdict, out.Verdict, out.next = j.Verdict, verdict(j.Verdict), judge.NextDifference(graduation, j.Verdict)
+	if j.Remedy != "" {
+		out.Remedy = &j.Remedy
+	}
+	out.Warnings = dedupe(append(warnings, j.Warnings...))
 	return out, nil
 }
 
 // check says what of a question cannot be, and gives its factor.
 func (in ringIn) check(fresh judge.RingSpan, use judge.RingUse) (float64, error) {
 	switch {
-	case in.Phase != "" && in.Phase != asFound && in.Phase != asBuilt:
-		return 0, field.Errorf("phase", "is %q: write as-found or as-built", in.Phase)
+	case checkPhase(in.Phase) != nil:
+		return 0, field.Errorf("phase", "%v", checkPhase(in.Phase))
 	case in.Material != "" && in.Material != "standard" && in.Material != "galling":
 		return 0, field.Errorf("material", "is %q: write standard, or galling for austenitic stainless or duplex on its "+
 			"like", in.Material)
@@ -126,26 +142,51 @@ func (in ringIn) check(fresh judge.RingSpan, use judge.RingUse) (float64, error)
 func (out *ringOut) say(w *Words) {
 	w.measure("Diametral clearance", out.Clearance)
 	w.judged(out.verdict, out.bounds)
-	switch {
-	case out.Phase == asFound:
-		w.row("Limit from", quantity.Plainly(number(out.factor, 2)+" × the new clearance"))
-	case out.MinFrom != nil && *out.MinFrom == judge.General:
-		w.row("Least from", quantity.Plainly("general table, ask the maker first"))
+	if out.Phase == asFound && out.Limit != nil {
+		w.row("Most from", quantity.Plainly(number(out.factor, 2)+" × the new clearance"))
 	}
+	if out.MinFrom != nil {
+		w.row("Least from", quantity.Plainly(ringLeast(*out.MinFrom, out.Phase == asBuilt)))
+	}
+	w.length("Smallest bore less largest hub", &out.Smallest)
 	w.length("Oval, bore", &out.BoreOval)
 	w.length("Oval, hub", &out.HubOval)
 	w.warnAs(out.Warnings, ringAdvice)
-	if out.verdict.Result == judge.Out && out.Clearance > 0 {
-		w.line("Past the limit the ring goes: replace it, or bush it back to size.")
+	if out.Remedy != nil {
+		w.line(ringRemedies[*out.Remedy])
 	}
 	w.next(out.next)
 }
 
 var ringAdvice = map[string]string{
-	judge.Interference:  "The hub is not smaller than its bore: it cannot run. Look at the readings and their units.",
+	judge.Interference: "The hub is not smaller than its bore everywhere: it cannot run. Look at the readings and " +
+		"their units.",
+	judge.RingTight:     "Too tight: the ring may seize on its hub.",
+	judge.TooCoarse:     gauge.Advice(judge.TooCoarse),
 	judge.BelowGeneral:  "The maker's clearance is less than the general table has: the maker is believed.",
 	judge.BeyondGeneral: "Larger than the general table goes: ask the maker for the least clearance.",
 	gauge.RingOval:      "Oval by more than a quarter of the clearance: it may rub at one place while its mean is right.",
+}
+
+// ringRemedies are which way a clearance is put right.
+var ringRemedies = map[judge.Remedy]quantity.Format{
+	judge.OpenRing:  "Machine or polish the ring until it has its least clearance.",
+	judge.FindWhy:   "Find out why it is tight: galled, swollen or distorted. Do not machine it by a general figure.",
+	judge.CloseRing: "Replace the ring, or bush it back to size.",
+}
+
+// ringLeast is where the least of a clearance comes from.
+func ringLeast(from judge.Origin, built bool) string {
+	says := map[judge.Origin]string{
+		judge.OfNominal: "the nominal clearance, less its tolerance",
+		judge.Maker:     "the maker",
+		judge.General:   "general table, ask the maker first",
+		judge.HalfOfNew: "half of the new clearance, ask the maker for the least",
+	}[from]
+	if built {
+		return says
+	}
+	return "0.6 of the least when new: " + says
 }
 
 // spanIn is a length that may be given with its least: one length is the most.
@@ -172,7 +213,10 @@ func (s *spanIn) read(r *gauge.Reader, name string) judge.RingSpan {
 	case s == nil:
 		return judge.RingSpan{}
 	case s.one:
-		return judge.RingSpan{Max: r.Optional(gauge.Named(name), s.Max)}
+		if most := r.Optional(gauge.Named(name), s.Max); most != nil {
+			return judge.RingSpan{Max: most, Nominal: true}
+		}
+		return judge.RingSpan{}
 	}
 	return judge.RingSpan{Min: r.Optional(gauge.Named(name+".min"), s.Min),
 		Max: r.Optional(gauge.Named(name+".max"), s.Max)}

@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"settle/core/field"
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/quantity"
@@ -85,9 +86,20 @@ func (in compressionIn) solve(r *gauge.Reader) (answer, error) {
 		out.Percent, out.AfterPct = share(x.Compression), share(x.After)
 	}
 	stuck := slices.Contains(x.Warnings, setting.Open) || slices.Contains(x.Warnings, setting.CoilBound)
+	if coarse := false; !stuck {
+		if v, coarse = v.Coarse(bounds); coarse {
+			out.Warnings = dedupe(append(out.Warnings, judge.TooCoarse))
+		}
+	}
+	if x.Mark != nil && *x.Mark < 0 {
+		return nil, field.Errorf("setting", "puts the mark behind its datum: look at the moves and on which side the "+
+			"head sits")
+	}
 	out.verdict, out.Verdict = outWhere(stuck, v)
 	return out, nil
 }
+
+const facesApart = "The faces do not touch: look at the lengths, and on which side the head sits."
 
 // outWhere makes a verdict out, also one without a limit, which then says nothing else.
 func outWhere(out bool, v judge.Verdict) (judge.Verdict, verdictOut) {
@@ -122,7 +134,8 @@ func (out *springsOut) say(w *Words) {
 	}
 	w.size("Mark to set now", out.Mark)
 	w.warnAs(out.Warnings, map[string]string{
-		setting.Open:      "The faces do not touch: look at the lengths, and on which side the head sits.",
+		setting.Open:      facesApart,
+		judge.TooCoarse:   gauge.Advice(judge.TooCoarse),
 		setting.CoilBound: "The springs are closed: the faces wear fast and the shaft may not turn.",
 		setting.NearSolid: "More than four fifths of what there is: a general rule keeps clear of that.",
 	})
@@ -204,6 +217,11 @@ func (in flatnessIn) solve(r *gauge.Reader) (answer, error) {
 		top = &most
 	}
 	out.Verdict = judgeNumber(flat, readTo*wave/2/math.Sqrt(3), top, "um")
+	if coarse := false; top != nil {
+		if out.Verdict, coarse = out.Verdict.coarse(*top); coarse {
+			out.Warnings = []string{judge.TooCoarse}
+		}
+	}
 	return out, nil
 }
 
@@ -307,7 +325,7 @@ func (out *packingOut) say(w *Words) {
 	w.size("The follower fills at first", &out.Left)
 	w.size("It can take up", out.TakeUp)
 	w.warnAs(out.Warnings, map[string]string{
-		setting.NoRoom:        "No ring fits: look at the depth, the lantern ring and the units.",
+		setting.NoneOutside:   "No ring stands between lantern ring and gland: the flush blows out. Look at the port.",
 		setting.FewRings:      "Three rings or fewer hold little: look at the depth.",
 		setting.WrongSection:  "The packing in hand is not of the section needed: it will not seat.",
 		setting.LanternMisses: "The lantern ring misses the flush port: change the rings under it.",

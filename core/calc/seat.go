@@ -2,6 +2,7 @@ package calc
 
 import (
 	"fmt"
+	"slices"
 
 	"settle/core/field"
 	"settle/core/fit"
@@ -51,9 +52,12 @@ type fitOut struct {
 	Warnings   []string        `json:"warnings"`
 	// Ring is the bearing's own tolerance on that side, to draw the fit by.
 	Ring [2]quantity.Length `json:"ring_um"`
+	// Worst is the reading that is judged: the one nearest to a bound, or farthest beyond one.
+	Worst quantity.Length `json:"worst_um"`
+	// add where metal is missing, remove where there is too much; null where all are inside.
+	Remedy *fit.Remedy `json:"remedy"`
 
 	seat    fit.Seat
-	run     fit.Result
 	verdict judge.Verdict
 }
 
@@ -82,10 +86,16 @@ func (in fitIn) solve(r *gauge.Reader) (answer, error) {
 	if err != nil {
 		return nil, err
 	}
-	v := judge.Length(x.Worst, x.Uncertainty, judge.Bounds{Min: &x.Band.Low, Max: &x.Band.High})
-	return &fitOut{[2]quantity.Length{x.Band.Low, x.Band.High}, x.Mean, x.Ovality, x.Taper,
-		[2]quantity.Length{x.Grip.Low, x.Grip.High}, x.Correction,
-		verdict(v), list(x.Warnings), [2]quantity.Length{ring.Low, ring.High}, s, x, v}, nil
+	b := judge.Bounds{Min: &x.Band.Low, Max: &x.Band.High}
+	v, warnings := fine(judge.Length(x.Worst, x.Uncertainty, b), b, x.Warnings)
+	out := &fitOut{Limits: [2]quantity.Length{x.Band.Low, x.Band.High}, Mean: x.Mean, Ovality: x.Ovality, Taper: x.Taper,
+		Interference: [2]quantity.Length{x.Grip.Low, x.Grip.High}, Correction: x.Correction,
+		Verdict: verdict(v), Warnings: warnings, Ring: [2]quantity.Length{ring.Low, ring.High}, Worst: x.Worst,
+		seat: s, verdict: v}
+	if x.Remedy != "" && !slices.Contains(warnings, judge.TooCoarse) {
+		out.Remedy = &x.Remedy
+	}
+	return out, nil
 }
 
 // warmth reads the temperatures, both of which are needed.
@@ -115,9 +125,10 @@ func (in fitIn) warmth(r *gauge.Reader) *fit.Warmth {
 // say shows tenths of a thou and micrometres: a seat is measured finer than the rest.
 func (out *fitOut) say(w *Words) {
 	w.fine = true
-	w.measure("Mean, off nominal", out.Mean)
+	w.measure("Worst reading, off nominal", out.Worst)
 	w.judged(out.verdict, judge.Bounds{Min: &out.Limits[0], Max: &out.Limits[1]})
 	w.row("Limit from", quantity.Plainly(fmt.Sprintf("ISO 286, class %s", out.seat.Class)))
+	w.length("Mean, off nominal", &out.Mean)
 	w.length("Ovality", &out.Ovality)
 	w.length("Taper", out.Taper)
 	least, most := out.Interference[0], out.Interference[1]
@@ -136,11 +147,12 @@ func (out *fitOut) say(w *Words) {
 			}
 		}
 	}
-	if out.verdict.Result == judge.Out {
-		if small := out.run.Worst < out.run.Band.Low; small == (out.seat.Part == fit.Shaft) {
-			w.line("The seat is worn loose: the ring will creep on it. Sleeve, build up or replace.")
+	if out.Remedy != nil {
+		if *out.Remedy == fit.AddMetal {
+			w.line("The seat is worn loose: the ring will creep on it. Sleeve or plate it, or replace the part.")
 		} else {
-			w.line("Too tight: it takes the play out of the bearing. Measure again at one temperature before anything is cut.")
+			w.line("Too tight: it takes the play out of the bearing. Measure again at one temperature, then grind, polish or " +
+				"hone it to size.")
 		}
 	}
 	w.warn(out.Warnings)
@@ -238,8 +250,9 @@ func (out *wearOut) say(w *Words) {
 		w.line("Two readings at different hours, and not set in between, tell a rate.")
 	}
 	w.warnAs(out.Warnings, map[string]string{
-		judge.Thin:       "Two readings are thin: one more tells whether the wear is even.",
-		judge.MayNotLast: "At the fastest wear these readings allow it does not last to the planned stop.",
+		judge.Thin:         "Two readings are thin: one more tells whether the wear is even.",
+		judge.Accelerating: "It wears faster and faster: the last two readings count most.",
+		judge.MayNotLast:   "At the fastest wear these readings allow it does not last to the planned stop.",
 	})
 }
 

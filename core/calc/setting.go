@@ -57,6 +57,7 @@ type settingOut struct {
 	Compression *compressionOut `json:"compression,omitempty"`
 	// The mark to set now, so that the seal is at its setting after the shift.
 	ForShift *quantity.Length `json:"setting_for_shift_um,omitempty"`
+	Warnings []string         `json:"warnings"`
 
 	setting, shift *quantity.Length
 	gap            quantity.Length
@@ -67,7 +68,8 @@ type settingOut struct {
 // settingRead is what was typed, understood.
 type settingRead struct {
 	tolerance, measured, graduation *quantity.Length
-	compression, uncertainty, mpe   quantity.Length
+	compression, mpe                quantity.Length
+	uncertainty                     gauge.Uncertainty
 }
 
 // solve judges each group by its own limit; U = g/√3, one direct reading. A head on the
@@ -92,7 +94,10 @@ func (in settingIn) solve(r *gauge.Reader) (answer, error) {
 		if err != nil {
 			return nil, err
 		}
-		out.ForShift = &mark
+		if out.ForShift = &mark; mark < 0 {
+			return nil, field.Errorf("shift", "puts the mark behind its datum: look at the shift and on which side the head "+
+				"sits")
+		}
 	}
 	if x.measured != nil {
 		if x.tolerance != nil {
@@ -104,10 +109,10 @@ func (in settingIn) solve(r *gauge.Reader) (answer, error) {
 			against = *out.ForShift
 		}
 		off := setting.Deviation(*x.measured, against)
-		out.Mark = &markOut{off, against, setting.MoveFor(off), out.weigh(off, x.uncertainty, out.limits[0])}
+		out.Mark = &markOut{off, against, setting.MoveFor(off), out.weigh(off, x.uncertainty, out.limits[0], false)}
 	}
 	if in.Gland != nil {
-		out.Gland = &glandOut{out.weigh(out.gap, x.uncertainty, out.limits[1])}
+		out.Gland = &glandOut{out.weigh(out.gap, x.uncertainty, out.limits[1], false)}
 	}
 	if in.Compression != nil {
 		after := x.compression
@@ -117,8 +122,12 @@ func (in settingIn) solve(r *gauge.Reader) (answer, error) {
 				return nil, err
 			}
 		}
-		out.Compression = &compressionOut{after, out.weigh(after, x.uncertainty, out.limits[2])}
+		if after <= 0 {
+			out.Warnings = append(out.Warnings, setting.Open)
+		}
+		out.Compression = &compressionOut{after, out.weigh(after, x.uncertainty, out.limits[2], after <= 0)}
 	}
+	out.Warnings = dedupe(out.Warnings)
 	return out, nil
 }
 
@@ -150,6 +159,10 @@ func (in settingIn) check(x settingRead, out *settingOut) error {
 		return field.Errorf("setting", "is missing: the dimension that measured is held against")
 	case out.setting != nil && *out.setting < 0:
 		return field.Errorf("setting", "is below zero: it is a distance from the datum")
+	case x.measured != nil && *x.measured < 0:
+		return field.Errorf("measured", "is below zero: it is a distance from the datum")
+	case in.Gland != nil && out.gap < 0:
+		return field.Errorf("gland_gap.measured", "is below zero: a gap is nothing or more")
 	case x.tolerance != nil && *x.tolerance < 0:
 		return field.Errorf("tolerance", "is below zero: write it without a sign, it goes both ways")
 	case x.mpe < 0:
@@ -164,11 +177,19 @@ func (in settingIn) check(x settingRead, out *settingOut) error {
 	return nil
 }
 
-// weigh judges a length and remembers the verdict: the heaviest heads the words.
-func (out *settingOut) weigh(l, u quantity.Length, b judge.Bounds) verdictOut {
-	v := judge.Length(l, u, b)
+// weigh judges a length and remembers the verdict: the heaviest heads the words. What is forced out
+// is out whatever its limit.
+func (out *settingOut) weigh(l quantity.Length, u gauge.Uncertainty, b judge.Bounds, forced bool) verdictOut {
+	v, answered := outWhere(forced, judge.Length(l, u, b))
+	if !forced {
+		var coarse bool
+		if v, coarse = v.Coarse(b); coarse {
+			out.Warnings = append(out.Warnings, judge.TooCoarse)
+		}
+		answered = verdict(v)
+	}
 	out.verdicts = append(out.verdicts, v)
-	return verdict(v)
+	return answered
 }
 
 // say heads the words with the heaviest verdict, and with the figure of the group asked for
@@ -219,4 +240,6 @@ func (out *settingOut) say(w *Words) {
 	if out.ForShift != nil {
 		w.length("Mark to set now, for the shift to come", out.ForShift)
 	}
+	w.warn(out.Warnings)
+	w.warnAs(out.Warnings, map[string]string{setting.Open: facesApart})
 }

@@ -84,9 +84,10 @@ func (in bendIn) solve(r *gauge.Reader) (answer, error) {
 	if err != nil {
 		return nil, err
 	}
-	v := judge.Length(x.Largest, gauge.DifferenceUncertainty(line.Graduation, 0), bounds)
+	v, warnings := fine(judge.Length(x.Largest, gauge.DifferenceUncertainty(line.Graduation, 0), bounds), bounds,
+		x.Warnings)
 	out := &bendOut{Largest: x.Largest, Result: x.Cause, Residual: x.Residual, AtBearings: x.AtBearings, From: x.From,
-		To: x.To, At: x.At, MmPerM: x.MmPerM, Deg: x.Deg, Jump: x.Jump, Verdict: verdict(v), Warnings: list(x.Warnings),
+		To: x.To, At: x.At, MmPerM: x.MmPerM, Deg: x.Deg, Jump: x.Jump, Verdict: verdict(v), Warnings: warnings,
 		verdict: v, bounds: bounds}
 	if x.Seat != "" {
 		out.Seat = &x.Seat
@@ -111,6 +112,7 @@ func (out *bendOut) say(w *Words) {
 	w.length("Off that line by", out.Residual)
 	w.length("The sleeve is off the shaft by", out.Jump)
 	w.judged(out.verdict, out.bounds)
+	w.warn(out.Warnings)
 	w.warnAs(out.Warnings, map[string]string{
 		rotor.Either:      "A bend and a seat off centre fit both: read one place more, outside the bearings.",
 		rotor.FewStations: "Three places are the least: a fourth tells a bend from a seat.",
@@ -201,7 +203,7 @@ func (in stiffnessIn) solve(r *gauge.Reader) (answer, error) {
 		return nil, err
 	}
 	if out.AtSeal != nil {
-		out.verdict = judge.Length(*out.AtSeal, quantity.Length(float64(guessed**x.AtSeal)+0.5), bounds)
+		out.verdict = judge.Length(*out.AtSeal, gauge.Uncertainty(guessed**x.AtSeal), bounds)
 		v := verdict(out.verdict)
 		out.Verdict, out.LimitFrom = &v, from
 	}

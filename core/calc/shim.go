@@ -82,6 +82,8 @@ type shimOut struct {
 	Found   bool       `json:"found"`
 	Answers []stackOut `json:"answers"`
 	Reason  string     `json:"reason,omitempty"`
+	// out, within, or no-limit where an aim alone is given: then nothing is judged.
+	Result judge.Result `json:"result"`
 
 	ask setting.Shims
 }
@@ -129,9 +131,12 @@ func (in shimIn) solve(r *gauge.Reader) (answer, error) {
 	if err != nil {
 		return nil, err
 	}
-	out := &shimOut{Found: found, Answers: []stackOut{}, ask: q}
-	if !found {
-		out.Reason = "none-inside"
+	out := &shimOut{Found: found, Answers: []stackOut{}, Result: judge.Within, ask: q}
+	switch {
+	case !found:
+		out.Reason, out.Result = "none-inside", judge.Out
+	case q.Target.Min == nil && q.Target.Max == nil:
+		out.Result = judge.NoLimit
 	}
 	for _, b := range best {
 		out.Answers = append(out.Answers, stackOut{b.Pieces, b.Total, b.Clearance, b.OtherSide, b.Add, b.Remove})
@@ -147,10 +152,13 @@ func (out *shimOut) say(w *Words) {
 	if out.ask.Stacks > 1 {
 		each = fmt.Sprintf(", at each of the %d stacks", out.ask.Stacks)
 	}
-	if out.Found {
-		w.Verdict, w.Headline = string(judge.Within), quantity.Plainly("Inside the window"+each)
-	} else {
-		w.Verdict, w.Headline = string(judge.Out), quantity.Plainly("No stack lands inside the window: this is the nearest")
+	switch w.Verdict = string(out.Result); out.Result {
+	case judge.Within:
+		w.Headline = quantity.Plainly("Inside the window" + each)
+	case judge.NoLimit:
+		w.Headline = quantity.Plainly("Nearest to the aim, no window known: nothing is judged" + each)
+	default:
+		w.Headline = quantity.Plainly("No stack lands inside the window: this is the nearest")
 		w.Lines = append(w.Lines, out.buy())
 	}
 	w.row("Take off", pieces(best.Remove))
@@ -189,6 +197,9 @@ func (out *shimOut) buy() quantity.Sentence {
 	}
 	if short > 0 {
 		return quantity.Say("A piece of %s more in each stack would reach the aim: buy or grind one.", short)
+	}
+	if len(best.Stack) == 0 {
+		return quantity.Say("With no piece at all it is still %s off the aim: no stack can reach it.", -short)
 	}
 	return quantity.Say("The stack is %s too thick for the aim: thinner pieces are needed.", -short)
 }

@@ -88,7 +88,7 @@ func (in torqueIn) solve(r *gauge.Reader) (answer, error) {
 	if in.Torque == nil {
 		return nil, field.Errorf("torque", "is missing: write one such as 30 N·m or 22 lbf·ft")
 	}
-	t, err := quantity.ParseTorque(*in.Torque)
+	t, err := quantity.ParseTorque(*in.Torque, "")
 	if err != nil {
 		return nil, field.Errorf("torque", "%v", err)
 	}
@@ -175,10 +175,16 @@ func (in torqueIn) order() (order, check []int, err error) {
 		switch {
 		case in.Rows == nil:
 			return nil, nil, field.Errorf("rows", "is missing: how many rows of bolts there are along the flange")
-		case in.Columns == nil:
-			return nil, nil, field.Errorf("columns", "is missing: how many bolts there are in a row")
+		case in.Columns == nil && in.Bolts == nil:
+			return nil, nil, field.Errorf("columns", "is missing: how many bolts there are in a row, or give bolts")
 		}
-		if order, err = setting.MiddleOut(*in.Rows, *in.Columns); err != nil {
+		columns := 0
+		if in.Columns != nil {
+			columns = *in.Columns
+		} else if columns, err = setting.ColumnsOf(*in.Bolts, *in.Rows); err != nil {
+			return nil, nil, err
+		}
+		if order, err = setting.MiddleOut(*in.Rows, columns); err != nil {
 			return nil, nil, err
 		}
 		if in.Bolts != nil && *in.Bolts != len(order) {

@@ -25,12 +25,12 @@ type Words struct {
 	fine bool // what is measured in micrometres
 }
 
-// say writes a sentence; every %s takes a length, shown as finely as the rest.
-func (w *Words) say(format string, lengths ...quantity.Length) quantity.Sentence {
+// say writes a sentence; its lengths are shown as finely as the rest.
+func (w *Words) say(format quantity.Format, parts ...any) quantity.Sentence {
 	if w.fine {
-		return quantity.SayFine(format, lengths...)
+		return quantity.SayFine(format, parts...)
 	}
-	return quantity.Say(format, lengths...)
+	return quantity.Say(format, parts...)
 }
 
 // bare is a length without its unit, to be written into a picture.
@@ -79,9 +79,9 @@ func (w *Words) measure(name string, l quantity.Length) {
 	w.Figure = quantity.Show(l)
 }
 
-// line adds something to do; every %s takes a length.
-func (w *Words) line(format string, lengths ...quantity.Length) {
-	w.Lines = append(w.Lines, w.say(format, lengths...))
+// line adds something to do.
+func (w *Words) line(format quantity.Format, parts ...any) {
+	w.Lines = append(w.Lines, w.say(format, parts...))
 }
 
 // plain is line for a text that holds no lengths, whatever signs are in it.
@@ -91,7 +91,7 @@ func (w *Words) plain(text string) { w.Lines = append(w.Lines, quantity.Plainly(
 func (w *Words) judged(v judge.Verdict, b judge.Bounds) {
 	w.Verdict, w.Headline = string(v.Result), v.Headline()
 	w.row("Limit", b.Say(w.say))
-	w.row("Gauge good to", w.say("± %s", v.Uncertainty))
+	w.row("Gauge good to", w.say("± %s", v.Uncertainty.Length()))
 }
 
 // warn adds what the warnings of a measurement mean.
@@ -150,6 +150,7 @@ var titles = map[string]string{
 	"compression": "Seal compression", "flatness": "Flatness of a face", "bearing": "Bearing clearance",
 	"evenness": "Even all round", "soft-foot": "Soft foot", "pipe-strain": "Pipe strain", "growth": "Hot growth",
 	"endplay": "Setting end play", "stretch": "Line shaft", "packing": "Packing rings", "bolt": "Bolt torque",
+	"turn-record": "Whole turn, recorded", "pressure-test": "Leak and pressure test",
 }
 
 // Heard is a typed length as it was understood.
@@ -179,14 +180,16 @@ type Look struct {
 	LeastFrom judge.Origin  `json:"-"`
 }
 
-// Preview answers one calculation for a screen: bare numbers are in unit, and
-// whatever is wrong or still missing is told field by field beside what was
-// understood.
-func Preview(kind string, input []byte, unit quantity.Unit) Look {
+// Preview answers one calculation for a screen: bare numbers are in the unit of the reader, and
+// whatever is wrong or still missing is told field by field beside what was understood. The reader
+// says how what was typed is read.
+func Preview(kind string, input []byte, how *gauge.Reader) Look {
 	look := Look{Title: titles[kind], Echo: []Heard{}, Figures: []Label{}, Errors: []*field.Error{}}
-	r := &gauge.Reader{Unit: unit, Heard: func(path string, l quantity.Length) {
+	r := how.Below()
+	r.Partial = false
+	r.Heard = func(path string, l quantity.Length) {
 		look.Echo = append(look.Echo, Heard{path, quantity.Figure{Length: l}})
-	}}
+	}
 	out, err := run(kind, input, r)
 	if err != nil {
 		look.Errors = field.All(err)

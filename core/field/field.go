@@ -14,6 +14,9 @@ import (
 type Error struct {
 	Field   string `json:"field" doc:"path of the field, e.g. readings[2].value"`
 	Message string `json:"message" doc:"what is wrong and what would be right"`
+	// Either are the ways in which what stands there can be read, as they would be typed to be
+	// understood: a person is asked which is meant.
+	Either []string `json:"either,omitempty" doc:"what may be meant, as it would be typed; one of them is asked for"`
 }
 
 func (e *Error) Error() string {
@@ -46,7 +49,7 @@ func (e *Errors) Add(path string, err error) {
 		return
 	}
 	for _, x := range All(err) {
-		*e = append(*e, &Error{Field: Join(path, x.Field), Message: x.Message})
+		*e = append(*e, &Error{Field: Join(path, x.Field), Message: x.Message, Either: x.Either})
 	}
 }
 
@@ -68,6 +71,10 @@ func All(err error) Errors {
 	var one *Error
 	if errors.As(err, &one) {
 		return Errors{one}
+	}
+	var either interface{ Either() []string }
+	if errors.As(err, &either) {
+		return Errors{{Message: err.Error(), Either: either.Either()}}
 	}
 	return Errors{{Message: err.Error()}}
 }

@@ -81,6 +81,8 @@ type Left struct {
 	Middle                 quantity.Length
 	Likely                 Band
 	Result                 Likelihood
+
+	middle, least, most float64 // nm, not rounded: of what is likely
 }
 
 // Likelihood says how what is likely to be left stands to its limit.
@@ -139,26 +141,53 @@ func (m Mounted) Run() (Left, error) {
 	left := Left{Group: group, ShaftLoss: shaft.band(), HousingLoss: housing.band(), HeatLoss: toWhole(heat),
 		Cold: band(low, high), Hot: band(low-heat, high-heat), Middle: toWhole(middle),
 		Likely: band(middle-half, middle+half)}
+	left.middle, left.least, left.most = middle, middle-half, middle+half
 	left.Result = LikelyClose
 	switch {
-	case !m.Limit.Holds(left.Middle):
+	case m.margin(left.middle, left.middle) < 0:
 		left.Result = LikelyOut
-	case m.Limit.Holds(left.Likely.Low) && m.Limit.Holds(left.Likely.High):
+	case m.margin(left.least, left.most) >= 0:
 		left.Result = LikelyWithin
 	}
 	return left, nil
 }
 
-// ToFit is the first of the normal group, C3 and C4 that is not out with these seats, ""
-// where none is.
-func (m Mounted) ToFit() Group {
+// margin is how far the ends of a range, in nm, are inside the limit, negative outside.
+func (m Mounted) margin(low, high float64) float64 {
+	margin := math.Inf(1)
+	if m.Limit.Min != nil {
+		margin = min(margin, low-float64(*m.Limit.Min))
+	}
+	if m.Limit.Max != nil {
+		margin = min(margin, float64(*m.Limit.Max)-high)
+	}
+	return margin
+}
+
+// littleUnder is how far what is likely may go under the least, and the group still be fitted:
+// a trace of preload that the first hours take away. General.
+const littleUnder = float64(5 * quantity.Micrometre)
+
+// ToFit is the group to fit: the first of the normal group, C3 and C4 whose middle is inside the
+// limit and which is likely to have no more than a trace of preload; where none is, the one with the
+// largest margin. Result is what it comes to.
+func (m Mounted) ToFit() (fits Group, result Likelihood) {
+	best := math.Inf(-1)
 	for _, g := range Groups[1:] {
 		m.Group = g
-		if left, err := m.Run(); err == nil && left.Result != LikelyOut {
-			return g
+		left, err := m.Run()
+		if err != nil {
+			continue
+		}
+		if m.margin(left.middle, left.middle) >= 0 &&
+			(m.Limit.Min == nil || left.least >= float64(*m.Limit.Min)-littleUnder) {
+			return g, left.Result
+		}
+		if margin := m.margin(left.least, left.most); margin > best {
+			best, fits, result = margin, g, left.Result
 		}
 	}
-	return ""
+	return fits, result
 }
 
 // loss is what an interference takes off the clearance, in nm.

@@ -73,16 +73,31 @@ type Result struct {
 	// Grip is the interference at the mean with a bearing of the normal class,
 	// least and most; positive grips.
 	Grip        Band
-	Uncertainty quantity.Length
+	Uncertainty gauge.Uncertainty
 	Correction  quantity.Length // on top of every reading, for its temperature
 	Warnings    []string
+	// Remedy is which way it is put right by the readings, "" where all are inside.
+	Remedy Remedy
 }
+
+// Remedy is which way a seat is put right.
+type Remedy string
+
+// What puts a seat right.
+const (
+	AddMetal    Remedy = "add"    // sleeve, plate: metal is missing
+	RemoveMetal Remedy = "remove" // grind, polish, hone: there is too much of it
+)
 
 // The warnings of a seat, as codes: more than half of the class's width.
 const (
 	Oval    = "oval"
 	Tapered = "tapered"
 )
+
+// farOff is how far a diameter may be off its nominal, or 1/25 of that: more is another unit or
+// another seat.
+const farOff = 2 * quantity.Millimetre
 
 // maxReadings bounds the readings of one seat.
 const maxReadings = 1000
@@ -114,6 +129,7 @@ func (s Seat) Run() (Result, error) {
 		}
 	}
 	r.Mean = round(meanOf(all))
+	r.Remedy = remedy(s.Part, band, all)
 	r.form(by)
 	if s.Part == Shaft {
 		r.Grip = Band{r.Mean - ring.High, r.Mean - ring.Low}
@@ -121,6 +137,23 @@ func (s Seat) Run() (Result, error) {
 		r.Grip = Band{ring.Low - r.Mean, ring.High - r.Mean}
 	}
 	return r, nil
+}
+
+// remedy is AddMetal where any reading is out on the side where metal is missing, else RemoveMetal
+// where any is out on the other.
+func remedy(part Part, band Band, off []quantity.Length) Remedy {
+	under, over := slices.Min(off) < band.Low, slices.Max(off) > band.High
+	missing, much := under, over
+	if part == Housing {
+		missing, much = over, under
+	}
+	switch {
+	case missing:
+		return AddMetal
+	case much:
+		return RemoveMetal
+	}
+	return ""
 }
 
 func (s Seat) check() error {
@@ -146,6 +179,10 @@ func (s Seat) check() error {
 		}
 		if d.Value <= 0 {
 			return field.Errorf(fmt.Sprintf("readings[%d].value", i), "must be greater than zero: it is a diameter")
+		}
+		if off := (d.Value - s.Nominal).Abs(); off > max(farOff, s.Nominal/25) {
+			return field.Errorf(fmt.Sprintf("readings[%d].value", i), "is %s, and the nominal is %s: look at the unit", d.Value,
+				s.Nominal)
 		}
 	}
 	return nil

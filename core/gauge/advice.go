@@ -28,6 +28,9 @@ func Advice(code string) string {
 		return "Fewer than four places: take the four quarters of the clock, or a whole sweep."
 	case Crowded:
 		return "The readings crowd on one side: what the other side does nobody knows. Read round the whole clock."
+	case SweepBelow:
+		return "The whole turn shows less than its own points: the needle was not watched, or the set-up moved. Turn it " +
+			"again and write the lowest and the highest."
 	case OneTrial:
 		return "One push and pull only: repeat it, three times is good practice."
 	case NotRepeating:
@@ -44,6 +47,14 @@ func Advice(code string) string {
 			"edge on the other side, too."
 	case "leaves-too-coarse":
 		return "No leaf of a common set lies between those two: use a depth gauge or shim stock."
+	case Drift:
+		return "The turn did not come back to its first sample: the set-up drifts or moved. Tighten the stand and turn again."
+	case "touching":
+		return "It touches: nothing passes at one place. Find out what stands in the way, and measure again."
+	case "coarse":
+		return "The gauge is too coarse for this limit: it neither passes nor condemns what it cannot see. Use a finer one."
+	case "circle-only":
+		return "Every place that was read is inside. Only the circle laid through them is out, by less than it is known to."
 	case "tight-and-wide":
 		return "Some places are tight and others wide: it stands tilted. Even it out before changing the clearance."
 	}

@@ -12,7 +12,7 @@ import (
 type Depth struct {
 	Mean        quantity.Length // of all readings: what is judged
 	Spread      quantity.Length // largest − smallest: the face tilts against the datum, or is uneven
-	Uncertainty quantity.Length // of one direct reading, g/√3; places are no repeats, so more of them do not lessen it
+	Uncertainty Uncertainty     // of one direct reading, g/√3; places are no repeats, so more of them do not lessen it
 }
 
 // DepthOf works out the mean and the spread of readings, in nm, of which there must be

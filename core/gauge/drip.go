@@ -34,6 +34,32 @@ func Drip(taps []float64) (perMinute float64, err error) {
 	return perMinute, nil
 }
 
+// DripCounted is drops a minute where they were counted over some minutes; none is an answer.
+func DripCounted(drops *int, minutes *float64) (perMinute float64, err error) {
+	switch {
+	case drops == nil:
+		return 0, field.Errorf("drops", "is missing: write how many drops fell, 0 for none")
+	case minutes == nil:
+		return 0, field.Errorf("minutes", "is missing: write over how many minutes they were counted")
+	case *drops < 0 || *drops > maxDrops:
+		return 0, field.Errorf("drops", "is %d: write a whole number from 0 to %d", *drops, maxDrops)
+	case !(*minutes > 0 && *minutes <= maxMinutes):
+		return 0, field.Errorf("minutes", "is %g: write over how many minutes they were counted, up to %d", *minutes,
+			maxMinutes)
+	}
+	return float64(*drops) / *minutes, nil
+}
+
+// BesideTaps refuses drops that are tapped and counted.
+func BesideTaps(name string) error {
+	return field.Errorf(name, "stands beside taps_s: tap the drops, or write how many fell in how many minutes")
+}
+
+const (
+	maxDrops   = 100_000
+	maxMinutes = 1440
+)
+
 // Rates is a window for drops a minute; either bound may be left out.
 type Rates struct {
 	Min *float64 `json:"min,omitempty"`

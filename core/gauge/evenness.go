@@ -19,7 +19,7 @@ type Even struct {
 type Evenness struct {
 	Lowest, Highest, Spread, Mean quantity.Length
 	LowestAt, HighestAt           int
-	Uncertainty                   quantity.Length
+	Uncertainty                   Uncertainty
 	Tilt                          *quantity.Length // 2·A of the fitted circle
 	OpenDeg                       *float64         // where it is widest
 	Moved                         []quantity.Length

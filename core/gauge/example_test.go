@@ -19,7 +19,7 @@ func ExampleDial_Run() {
 		return
 	}
 	fmt.Println("total", r.TIR.In(quantity.UnitThou, 1), "thou, off centre", r.Eccentricity.In(quantity.UnitThou, 1),
-		"thou, high at", gauge.DegreesClock(*r.HighDeg), "o'clock, good to", r.Uncertainty.In(quantity.UnitThou, 2))
+		"thou, high at", gauge.DegreesClock(*r.HighDeg), "o'clock, good to", r.Uncertainty.Length().In(quantity.UnitThou, 2))
 	// Output: total 4.0 thou, off centre 2.0 thou, high at 3 o'clock, good to 0.41
 }
 

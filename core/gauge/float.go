@@ -12,7 +12,7 @@ type Trial struct{ In, Out quantity.Length }
 type Float struct {
 	Mean        quantity.Length // mean of |out − in|
 	Spread      quantity.Length // largest − smallest of them
-	Uncertainty quantity.Length
+	Uncertainty Uncertainty
 	Warnings    []string
 }
 
@@ -51,7 +51,7 @@ func Play(trials []Trial, graduation, mpe quantity.Length) (Float, error) {
 	if sum <= float64(graduation)*float64(len(trials)) {
 		f.Warnings = append(f.Warnings, NoPlay)
 	}
-	if f.Spread > 2*graduation {
+	if f.Spread > Repeats(graduation) {
 		f.Warnings = append(f.Warnings, NotRepeating)
 	}
 	if len(trials) == 1 {

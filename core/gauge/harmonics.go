@@ -17,6 +17,8 @@ type Harmonics struct {
 	// where the wave is less than half a division.
 	OnceDeg  *float64 `json:"once_deg"`
 	TwiceDeg *float64 `json:"twice_deg"`
+	// Of a recorded turn alone.
+	ThriceDeg *float64 `json:"thrice_deg,omitempty"`
 }
 
 // What harmonics need: so many readings, and how far a step may be off its equal share.

@@ -1,7 +1,6 @@
 package gauge
 
 import (
-	"cmp"
 	"slices"
 
 	"settle/core/field"
@@ -14,10 +13,10 @@ type Ring struct {
 	BoreOval  quantity.Length // largest − smallest bore
 	HubOval   quantity.Length
 	MeanHub   float64 // nm
-	// Interferes says that the hub is not smaller than its bore: 1 larger, 0 the same, −1 smaller.
-	Interferes int
+	// Smallest is the smallest bore less the largest hub: nothing or less cannot go together.
+	Smallest quantity.Length
 	// Uncertainty is that of the difference of two readings of the micrometer.
-	Uncertainty quantity.Length
+	Uncertainty Uncertainty
 }
 
 // RingClearance works out the clearance from diameters of the ring's bore and
@@ -45,7 +44,7 @@ func RingClearance(bore, hub []quantity.Length, graduation, mpe quantity.Length)
 		return Ring{}, err
 	}
 	return Ring{
-		MeanHub: mean(hub), Interferes: cmp.Compare(mean(hub), mean(bore)),
+		MeanHub: mean(hub), Smallest: slices.Min(bore) - slices.Max(hub),
 		Clearance: whole(mean(bore) - mean(hub)),
 		BoreOval:  slices.Max(bore) - slices.Min(bore), HubOval: slices.Max(hub) - slices.Min(hub),
 		Uncertainty: DifferenceUncertainty(graduation, mpe),

@@ -77,13 +77,15 @@ type Runout struct {
 
 	Tilt        *float64         // mm per m, a face with its sweep diameter
 	AtFace      *quantity.Length // Judged at the diameter the limit is meant for
-	Uncertainty quantity.Length
+	Uncertainty Uncertainty
 	Warnings    []string
 	// Circle is the fitted mean level: what the readings go round.
 	Circle *quantity.Length
 
 	fit   circle
 	scant bool
+	// tir is not rounded; carried is by how much what is read is more at the limit's diameter.
+	tir, carried float64
 }
 
 // Worth is how much of a reading's error comes into the fitted amplitude, in the worst
@@ -106,6 +108,9 @@ func (r Runout) Measured() quantity.Length {
 	return r.Judged
 }
 
+// MeasuredTIR is highest less lowest, in nm, at the diameter for which the limit is meant.
+func (r Runout) MeasuredTIR() float64 { return r.tir * r.carried }
+
 // The warnings of a run-out, as codes.
 const (
 	DidNotReturn    = "did-not-return"
@@ -113,6 +118,7 @@ const (
 	BetweenReadings = "between-readings"
 	FewReadings     = "few-readings"
 	Crowded         = "crowded-readings"
+	SweepBelow      = "sweep-below-readings" // a whole turn cannot show less than its own points
 )
 
 const (
@@ -142,7 +148,7 @@ const (
 // by its nature, so where the harmonics tell how oval it is no repeat would mend it.
 func (r Runout) Setup() Setup {
 	switch {
-	case slices.Contains(r.Warnings, DidNotReturn),
+	case slices.Contains(r.Warnings, DidNotReturn), slices.Contains(r.Warnings, SweepBelow),
 		slices.Contains(r.Warnings, SumRuleBroken) && r.Harmonics == nil:
 		return Failed
 	case r.scant:
@@ -183,6 +189,7 @@ func (d Dial) Run() (Runout, error) {
 	}
 	u = withError(u, d.MPE)
 	r.TIR, r.Judged = whole(tir), whole(judged)
+	r.tir, r.carried = tir, 1
 	r.Harmonics = d.harmonics(truth)
 	r.scant = d.Sweep == nil && (len(d.Readings) < 4 || !fitted)
 	d.warn(&r, k, truth, fitted)
@@ -192,9 +199,10 @@ func (d Dial) Run() (Runout, error) {
 			to := float64(*d.FaceDiameter) / float64(*d.SweepDiameter)
 			k.atFace, r.AtFace = whole(judged*to), &k.atFace
 			u *= to
+			r.carried = to
 		}
 	}
-	r.Uncertainty = whole(u)
+	r.Uncertainty = Uncertainty(u)
 	return r, nil
 }
 
@@ -226,15 +234,19 @@ func (d Dial) describe(r *Runout, k *kept, fit circle, readings int) {
 func (d Dial) warn(r *Runout, k *kept, truth []float64, fitted bool) {
 	if sum, ok := d.sumRule(truth); ok {
 		k.sum, r.SumRule = whole(sum), &k.sum
-		if k.sum.Abs() > 2*d.Graduation {
+		if math.Abs(sum) > float64(Repeats(d.Graduation)) {
 			r.Warnings = append(r.Warnings, SumRuleBroken)
 		}
 	}
 	if d.BackToStart != nil && len(d.Readings) > 0 {
 		k.closure, r.Closure = *d.BackToStart-d.Readings[0].Value, &k.closure
-		if k.closure.Abs() > d.Graduation {
+		if k.closure.Abs() > Returns(d.Graduation) {
 			r.Warnings = append(r.Warnings, DidNotReturn)
 		}
+	}
+	if d.Sweep != nil && len(truth) > 1 &&
+		slices.Max(truth)-slices.Min(truth)-float64(d.Sweep.High-d.Sweep.Low) > float64(Repeats(d.Graduation)) {
+		r.Warnings = append(r.Warnings, SweepBelow)
 	}
 	if d.Sweep == nil {
 		if fitted && 2*(k.fitted-r.TIR) > d.Graduation {

@@ -41,6 +41,8 @@ type SweepForm struct {
 type FloatForm struct {
 	Graduation quantity.Typed `json:"graduation,omitzero" doc:"value of one division of the dial"`
 	Trials     []TrialForm    `json:"trials,omitempty"`
+	// Of a preloaded pair: the needle was seen to follow a stated push, and to come back.
+	Followed bool `json:"followed,omitempty" doc:"of a preloaded pair: the needle followed a stated push and came back"`
 }
 
 // TrialForm is one push and pull.
@@ -66,10 +68,67 @@ type PositionForm struct {
 // A Reader reads the fields of a form in one unit and gathers what is wrong.
 type Reader struct {
 	Unit    quantity.Unit // of a bare number; "" refuses bare numbers
+	Others  Units         // of what is no length
 	Partial bool          // pass over what is blank
+	Kept    bool          // it was kept before 2026-12, and is read as it was then
+	Asks    bool          // a slip of the unit is asked back: what is typed now, on a screen
 	Errors  field.Errors
 	// Heard, where it is not nil, is told each length as it was understood.
 	Heard func(path string, l quantity.Length)
+
+	division quantity.Length // of the gauge that is read, 0 where it is not known yet
+	bare     []bareText
+}
+
+// Units are those beside the boxes of what is no length; "" refuses a bare number.
+type Units struct {
+	Temperature quantity.TemperatureUnit `json:"temperature,omitempty" enum:"C,F"`
+	Pressure    quantity.PressureUnit    `json:"pressure,omitempty" enum:"bar,psi,kPa,MPa"`
+	Torque      quantity.TorqueUnit      `json:"torque,omitempty" enum:"Nm,lbf-ft,lbf-in,kgf-m"`
+	Velocity    quantity.VelocityUnit    `json:"velocity,omitempty" enum:"mm/s,in/s"`
+}
+
+// bareText is a length that was typed without its unit.
+type bareText struct {
+	path Path
+	text string
+}
+
+// Below is a reader for the fields of a group: what is wrong there is told to the one above.
+func (r *Reader) Below() *Reader {
+	return &Reader{Unit: r.Unit, Others: r.Others, Partial: r.Partial, Kept: r.Kept, Asks: r.Asks}
+}
+
+// AskBack gathers what may be a slip of the unit, once the division of the gauge is known. It is an
+// error like others: nothing is kept until somebody has said which is meant.
+func (r *Reader) AskBack() {
+	for _, b := range r.bare {
+		if slip := quantity.SlipOf(b.text, r.Unit, r.division); slip != "" {
+			r.Errors.Add(b.path.String(), slip.Ask(b.text, r.Unit))
+		}
+	}
+	r.bare = nil
+}
+
+// length reads one length as it was typed.
+func (r *Reader) length(path Path, t quantity.Typed) (quantity.Length, error) {
+	if !t.Given() {
+		return t.Length(r.Unit) // says that it is missing
+	}
+	read := quantity.Parse
+	if r.Kept {
+		read = quantity.ParseKept
+	}
+	l, err := read(t.String(), r.Unit)
+	if err != nil || !r.Asks || r.Unit == "" {
+		return l, err
+	}
+	if path.Name == "graduation" || strings.HasSuffix(path.Name, ".graduation") {
+		r.division = l
+	} else {
+		r.bare = append(r.bare, bareText{path, t.String()})
+	}
+	return l, nil
 }
 
 func (r *Reader) heard(path Path, l quantity.Length) {
@@ -116,7 +175,7 @@ func (r *Reader) Optional(path Path, t quantity.Typed) *quantity.Length {
 	if !t.Given() || r.Partial && t.Blank() {
 		return nil
 	}
-	l, err := t.Length(r.Unit)
+	l, err := r.length(path, t)
 	if err != nil {
 		r.Errors.Add(path.String(), err)
 		return nil
@@ -131,7 +190,7 @@ func (r *Reader) Length(path Path, t quantity.Typed) (quantity.Length, bool) {
 	if r.Partial && t.Blank() {
 		return 0, false
 	}
-	l, err := t.Length(r.Unit)
+	l, err := r.length(path, t)
 	if err != nil {
 		r.Errors.Add(path.String(), err)
 		return l, false

@@ -170,7 +170,7 @@ func (a *acceptance) body() {
 	if part == nil || !part.Lead || a.By.Role == Lead || len(a.errs) > 0 {
 		return
 	}
-	if r, _ := a.d.scale.weigh(step, a.Body, true); r != nil && r.ByRule != "" {
+	if r, _ := a.d.scale.weigh(step, a.Body, way{partial: true}); r != nil && r.ByRule != "" {
 		a.errs.Add("by", fmt.Errorf("must be a lead: only a lead decides against the rule for the %s",
 			strings.ToLower(part.Title)))
 	}
@@ -356,7 +356,7 @@ func (s *scale) body(step *plan.Step, b *Body) error {
 	if len(b.Also) > 0 && b.Dial == nil {
 		return field.Errorf("body.also", "does not belong to this step: it goes with a dial")
 	}
-	_, errs := s.weigh(step, b, false)
+	_, errs := s.weigh(step, b, way{asks: true})
 	var under field.Errors
 	under.Add("body", errs.Err())
 	return under.Err()
@@ -395,7 +395,7 @@ func Preview(j Job, stepID string, b *Body) (*Reading, *Tell, error) {
 	if step == nil || !s.has(step) {
 		return nil, nil, field.Errorf("step", "%q is not a step of this job", stepID)
 	}
-	reading, errs := s.weigh(step, b, true)
+	reading, errs := s.weigh(step, b, way{partial: true, asks: true})
 	var under field.Errors
 	under.Add("body", errs.Err())
 	return reading, s.tell(step, b, reading), under.Err()

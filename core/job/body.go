@@ -12,6 +12,7 @@ import (
 // the one that the step's kind asks for.
 type Body struct {
 	Unit     quantity.Unit    `json:"unit,omitempty" enum:"thou,in,mm,um" doc:"what a bare number means"`
+	Units    gauge.Units      `json:"units,omitzero" doc:"what a bare number means that is no length"`
 	Done     bool             `json:"done,omitempty" doc:"acknowledged"`
 	Skip     string           `json:"skip,omitempty" doc:"why this was not taken"`
 	Absent   string           `json:"absent,omitempty" enum:"pump,job" doc:"with skip: where it is missing"`

@@ -1,9 +1,9 @@
 package job
 
 import (
+	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
-	"settle/core/quantity"
 	"settle/core/words"
 )
 
@@ -51,9 +51,9 @@ func (r *Reading) free(limit *judge.Limit) {
 }
 
 // good is how good the gauge of a reading is, nothing where that is not known.
-func (r *Reading) good() quantity.Length {
+func (r *Reading) good() gauge.Uncertainty {
 	if r.Uncertainty != nil {
-		return r.Uncertainty.Length
+		return gauge.Uncertainty(r.Uncertainty.Length)
 	}
 	return 0
 }

@@ -95,7 +95,7 @@ func once(s *scale) outcomes {
 		if e == nil || !s.has(step) {
 			continue
 		}
-		if r, errs := s.weigh(step, e.Body, false); len(errs) == 0 && r.Outcome != "" {
+		if r, errs := s.weighed(step, e); len(errs) == 0 && r.Outcome != "" {
 			out[step.Part] = r.Outcome
 		}
 	}
@@ -160,7 +160,7 @@ func reopen(s *scale, order asking) sentBack {
 				continue
 			}
 			for _, e := range t.all() {
-				r, errs := s.weigh(step.Step, e.Body, false)
+				r, errs := s.weighed(step.Step, e)
 				if len(errs) > 0 || r.Verdict != judge.Out {
 					continue
 				}

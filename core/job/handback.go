@@ -6,7 +6,6 @@ import (
 	"fmt"
 	"math"
 	"slices"
-	"strconv"
 	"strings"
 
 	"settle/core/calc"
@@ -15,7 +14,6 @@ import (
 	"settle/core/judge"
 	"settle/core/plan"
 	"settle/core/quantity"
-	"settle/core/rotor"
 )
 
 // HandbackForm is how the pump runs as it is handed back, as noted. What is not known is left
@@ -31,7 +29,7 @@ type HandbackForm struct {
 // RunningForm is what was noted at one bearing.
 type RunningForm struct {
 	At         string `json:"at" doc:"as the panel names it"`
-	Horizontal string `json:"horizontal,omitempty" doc:"velocity: 2.1 is mm/s rms; 0.12 in/s is peak"`
+	Horizontal string `json:"horizontal,omitempty" doc:"velocity with its unit: 2.1 mm/s is rms; 0.12 in/s is peak"`
 	Vertical   string `json:"vertical,omitempty"`
 	Axial      string `json:"axial,omitempty"`
 	Warm       string `json:"warm,omitempty" doc:"temperature on its housing: 61 °C, 142 °F"`
@@ -62,7 +60,7 @@ func handedBack(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		return missing(r, "handback", "is missing: what was noted as it ran")
 	}
 	run := &Running{At: []RunningAt{}, Flow: strings.TrimSpace(f.Flow), Pressure: strings.TrimSpace(f.Pressure)}
-	run.Air = typedTo(r, "handback.air", f.Air, quantity.ParseTemperature)
+	run.Air = r.Temperature("handback.air", f.Air)
 	for i := range f.At {
 		run.at(s, r, field.At("handback.at", i), &f.At[i])
 	}
@@ -85,52 +83,44 @@ func (run *Running) at(s *scale, r *gauge.Reader, path string, x *RunningForm) {
 		r.Errors.Add(path+".at", fmt.Errorf("is %q: write one of %s", x.At, strings.Join(s.runsAt(), ", ")))
 		return
 	}
-	at := RunningAt{At: x.At, Horizontal: typedTo(r, path+".horizontal", x.Horizontal, velocity),
-		Vertical: typedTo(r, path+".vertical", x.Vertical, velocity),
-		Axial:    typedTo(r, path+".axial", x.Axial, velocity),
-		Warm:     typedTo(r, path+".warm", x.Warm, quantity.ParseTemperature)}
+	at := RunningAt{At: x.At, Horizontal: shaken(r, path+".horizontal", x.Horizontal),
+		Vertical: shaken(r, path+".vertical", x.Vertical),
+		Axial:    shaken(r, path+".axial", x.Axial),
+		Warm:     r.Temperature(path+".warm", x.Warm)}
 	if at.Horizontal != nil || at.Vertical != nil || at.Axial != nil || at.Warm != nil {
 		run.At = append(run.At, at)
 	}
 }
 
-// typedTo reads what was typed; nothing where it is blank.
-func typedTo(r *gauge.Reader, path, text string, parse func(string) (float64, error)) *float64 {
-	if blank(text) {
+// shaken is a vibration in mm/s rms, to a thousandth; nil where it is blank. One of nothing is a probe
+// that does not touch.
+func shaken(r *gauge.Reader, path, text string) *float64 {
+	v := r.Velocity(path, text)
+	if v == nil {
 		return nil
 	}
-	v, err := parse(strings.TrimSpace(text))
-	if err != nil {
-		r.Errors.Add(path, err)
+	if *v == 0 && !r.Kept {
+		r.Errors.Add(path, errors.New("is 0: the probe did not touch, or was not switched on. Read it again"))
 		return nil
 	}
-	return &v
-}
-
-const mostVelocity = 1000.0 // mm/s: nothing stands that
-
-// velocity reads a vibration: mm/s rms, or in/s as a peak.
-func velocity(text string) (float64, error) {
-	bare, inches := strings.CutSuffix(strings.ToLower(text), "in/s")
-	bare = strings.TrimSpace(strings.TrimSuffix(bare, "mm/s"))
-	v, err := strconv.ParseFloat(strings.Replace(bare, ",", ".", 1), 64)
-	if err != nil || !(v >= 0 && v <= mostVelocity) {
-		return 0, errors.New("is not a velocity: write mm/s rms, such as 2.1, or a peak in inches, such as 0.12 in/s")
-	}
-	if inches {
-		v = rotor.FromPeak(v)
-	}
-	return math.Round(v*1000) / 1000, nil
+	mmS := math.Round(float64(*v)*1000) / 1000
+	return &mmS
 }
 
 // power reads the power of a driver, in kW.
 func power(text string) (float64, error) {
 	lower := strings.ToLower(strings.TrimSpace(text))
 	for unit, times := range map[string]float64{"kw": 1, "hp": calc.Horsepower} {
-		if bare, is := strings.CutSuffix(lower, unit); is {
-			if v, err := strconv.ParseFloat(strings.Replace(strings.TrimSpace(bare), ",", ".", 1), 64); err == nil && v > 0 {
-				return v * times, nil
-			}
+		bare, is := strings.CutSuffix(lower, unit)
+		if !is {
+			continue
+		}
+		v, err := quantity.Count(bare).Value()
+		if err != nil {
+			return 0, err
+		}
+		if f, _ := v.Float64(); f > 0 {
+			return f * times, nil
 		}
 	}
 	return 0, errors.New("is not a power: write it with its unit, such as 15 kW or 20 hp")
@@ -138,15 +128,16 @@ func power(text string) (float64, error) {
 
 // judgedHandback holds what was noted against the zones of the calculator handback.
 func judgedHandback(reading *Reading, f *HandbackForm, r *gauge.Reader) *Reading {
-	kw := typedTo(r, "handback.power", f.Power, power)
-	if kw == nil {
-		if blank(f.Power) {
-			return missing(r, "handback.power", "is missing: by it the vibration is judged, such as 15 kW or 20 hp")
-		}
+	if blank(f.Power) {
+		return missing(r, "handback.power", "is missing: by it the vibration is judged, such as 15 kW or 20 hp")
+	}
+	kw, err := power(f.Power)
+	if err != nil {
+		r.Errors.Add("handback.power", err)
 		return nil
 	}
 	run := reading.Running
-	in := map[string]any{"power_kw": *kw}
+	in := map[string]any{"power_kw": kw}
 	var readings, bearings []any
 	for _, at := range run.At {
 		for _, x := range at.directions() {
@@ -173,7 +164,7 @@ func judgedHandback(reading *Reading, f *HandbackForm, r *gauge.Reader) *Reading
 		r.Errors.Add("handback", err)
 		return nil
 	}
-	look := calc.Preview("handback", raw, r.Unit)
+	look := calc.Preview("handback", raw, r)
 	if look.Words == nil {
 		for _, e := range look.Errors {
 			r.Errors.Add("handback", e)

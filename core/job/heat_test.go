@@ -40,7 +40,7 @@ func heatBench(t *testing.T) *bench {
 	if err != nil {
 		t.Fatal(err)
 	}
-	papers := Papers{Values: map[string]Value{"cap": {Text: "230 °F", Source: "manual"}, "least": {Text: "80"},
+	papers := Papers{Values: map[string]Value{"cap": {Text: "230 °F", Source: "manual"}, "least": {Text: "80 °C"},
 		"most": {Text: "105 °C"}, "home": {Text: "2"}}}
 	o, err := NewOpening(p, "LS-1", papers, Rules{}, Asked{Complaint: "noise"})
 	if err != nil {
@@ -66,8 +66,9 @@ func TestHeatedByThePapers(t *testing.T) {
 		"":       {judge.Within, "home in 1:20", false},
 		"100 °C": {judge.Within, "left the heater at 100 °C", false},
 		"212 F":  {judge.Within, "left the heater at 100 °C", false},
-		"70":     {judge.Within, "left the heater at 70 °C", true},
+		"70 °C":  {judge.Within, "left the heater at 70 °C", true},
 		"240 °F": {judge.Out, "left the heater at 116 °C", false},
+		"60 °C":  {judge.Out, "left the heater at 60 °C", true}, // it would stick half way
 	} {
 		b := heatBench(t)
 		b.keep("heat", body(reached))

@@ -438,7 +438,7 @@ func TestTorqueAndCount(t *testing.T) {
 	b.keep("shims-out", countBody(6))
 	s := derive(b.Job).scale
 	torque := func(set string, ticks []int) (*Reading, field.Errors) {
-		return s.weigh(b.Plan.Step("casing-bolts"), &Body{Torque: &TorqueForm{Set: set, Ticks: ticks}}, false)
+		return s.weigh(b.Plan.Step("casing-bolts"), &Body{Torque: &TorqueForm{Set: set, Ticks: ticks}}, way{})
 	}
 	all := boltsBody(t, 4, 3).Torque.Ticks
 	for _, tt := range []struct {
@@ -456,7 +456,7 @@ func TestTorqueAndCount(t *testing.T) {
 		}
 	}
 	for n, want := range map[int]judge.Result{6: judge.Within, 5: judge.Out} {
-		if r, errs := s.weigh(b.Plan.Step("shims-back"), new(countBody(n)), false); len(errs) > 0 || r.Verdict != want {
+		if r, errs := s.weigh(b.Plan.Step("shims-back"), new(countBody(n)), way{}); len(errs) > 0 || r.Verdict != want {
 			t.Errorf("%d shims back: %+v, %v; want %s", n, r, errs, want)
 		}
 	}

@@ -229,7 +229,7 @@ func tableOf(kind string) Table {
 }
 
 // beside are the fields of a body that stand beside its group.
-var beside = []string{"unit", "skip", "absent", "also", "gauge"}
+var beside = []string{"unit", "units", "skip", "absent", "also", "gauge"}
 
 // Groups are the fields of a body that hold what was entered.
 func Groups() []string {

@@ -26,8 +26,11 @@ const (
 
 func (t *terms) check(step *plan.Step) *plan.Check { return t.plan.Checks[step.Check] }
 
-// below is a reader for the fields of a group.
-func below(r *gauge.Reader) gauge.Reader { return gauge.Reader{Unit: r.Unit, Partial: r.Partial} }
+// under tells what is wrong with the fields of a group, and what of them is asked back.
+func under(r *gauge.Reader, path string, fields *gauge.Reader) {
+	fields.AskBack()
+	r.Errors.Add(path, fields.Errors.Err())
+}
 
 // short reports whether there is too little of a form to work it out: what is typed
 // is not enough yet, or something of what is offered is wrong.
@@ -52,9 +55,9 @@ func dial(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 // its path.
 func turnedDial(check *plan.Check, clock []string, path string, f *gauge.DialForm, mpe quantity.Length,
 	limit *judge.Limit, r *gauge.Reader) *Reading {
-	fields := below(r)
+	fields := r.Below()
 	d := fields.Dial(*f)
-	r.Errors.Add(path, fields.Errors.Err())
+	under(r, path, fields)
 	if short(r, d.Graduation != 0 && (d.Sweep != nil || len(d.Readings) > 1)) {
 		return nil
 	}
@@ -72,9 +75,9 @@ func turnedDial(check *plan.Check, clock []string, path string, f *gauge.DialFor
 		r.Errors.Add(path, err)
 		return nil
 	}
-	v, next := judge.Dial(d, x, limit.Bounds)
+	v, next, warnings := judge.Dial(d, x, limit.Bounds)
 	reading := dialReading(d, x)
-	reading.next = next
+	reading.next, reading.Warnings = next, warnings
 	return judged(reading, v, limit)
 }
 
@@ -141,9 +144,9 @@ func float(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	if b.Float == nil {
 		return missing(r, "float", "is missing: the readings at either end")
 	}
-	fields := below(r)
+	fields := r.Below()
 	trials, graduation := fields.Trials(*b.Float)
-	r.Errors.Add("float", fields.Errors.Err())
+	under(r, "float", fields)
 	if short(r, graduation != 0 && len(trials) > 0) {
 		return nil
 	}
@@ -153,8 +156,9 @@ func float(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		return nil
 	}
 	limit := s.limitOf(step)
-	v, next := judge.Play(len(trials), graduation, x, limit.Bounds)
-	return judged(&Reading{Figure: figure(x.Mean), Spread: figure(x.Spread), Warnings: x.Warnings, next: next}, v, limit)
+	v, next, warnings := judge.Play(trials, graduation, x, limit.Bounds,
+		judge.Pair{From: limit.Origin, Followed: b.Float.Followed})
+	return judged(&Reading{Figure: figure(x.Mean), Spread: figure(x.Spread), Warnings: warnings, next: next}, v, limit)
 }
 
 func floatPanel(t *terms, step *plan.Step, p *Panel) { p.Repeats = t.check(step).Repeats }
@@ -190,9 +194,9 @@ func feeler(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		return missing(r, "feeler", "is missing: the leaves at each place")
 	}
 	check := s.check(step)
-	fields := below(r)
+	fields := r.Below()
 	gaps, graduation := fields.Gaps(*b.Feeler)
-	r.Errors.Add("feeler", fields.Errors.Err())
+	under(r, "feeler", fields)
 	if short(r, len(gaps) > 0) {
 		return nil
 	}
@@ -209,7 +213,8 @@ func feeler(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		return nil
 	}
 	limit := s.limitOf(step)
-	v := judge.Gaps(gaps, gauge.DirectUncertainty(graduation, b.mpe()), limit.Bounds, gauge.Leaves(r.Unit))
+	v := judge.Gaps(gaps, gauge.DirectUncertainty(graduation, b.mpe()), limit.Bounds, gauge.Leaves(r.Unit),
+		step.Phase == plan.Built)
 	reading := &Reading{Figure: figure(x.Lowest), High: figure(x.Highest), Spread: figure(x.Spread), Verdict: v.Result,
 		Limit: limit, Warnings: v.Warnings, next: judge.NextGaps(v, graduation, b.mpe(), limit.Bounds)}
 	for _, p := range v.Places {

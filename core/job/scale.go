@@ -116,7 +116,7 @@ func (s *scale) reading(step *plan.Step, e *Entry) *Reading {
 			return r
 		}
 	}
-	r, errs := s.weigh(step, e.Body, false)
+	r, errs := s.weighed(step, e)
 	if len(errs) > 0 { // the log was accepted under this plan, so this is a foreign one
 		r = &Reading{Text: errs[0].Message, Verdict: judge.NoLimit}
 	}
@@ -126,11 +126,19 @@ func (s *scale) reading(step *plan.Step, e *Entry) *Reading {
 	return r
 }
 
-// weigh works out what was entered at a step. The errors name every field that
-// is wrong. A partial body is one still being typed: the reading is nil until
-// there is enough of it.
-func (s *scale) weigh(step *plan.Step, b *Body, partial bool) (*Reading, field.Errors) {
-	r := gauge.Reader{Unit: b.Unit, Partial: partial}
+// way is how a body is read: a partial one is still being typed, so that a reading is nil until there
+// is enough of it; at what is typed now a slip of the unit is asked back; what was kept before
+// ambiguous figures were refused is read as it was then.
+type way struct{ partial, asks, kept bool }
+
+// weighed works out an entry of the log.
+func (s *scale) weighed(step *plan.Step, e *Entry) (*Reading, field.Errors) {
+	return s.weigh(step, e.Body, way{kept: e.Rules < strictRules})
+}
+
+// weigh works out what was entered at a step. The errors name every field that is wrong.
+func (s *scale) weigh(step *plan.Step, b *Body, how way) (*Reading, field.Errors) {
+	r := gauge.Reader{Unit: b.Unit, Others: b.Units, Partial: how.partial, Asks: how.asks, Kept: how.kept}
 	if _, known := b.Unit.Size(); b.Unit != "" && !known {
 		r.Errors.Add("unit", fmt.Errorf("is %q: write thou, in, mm or um", b.Unit))
 		return nil, r.Errors
@@ -140,7 +148,8 @@ func (s *scale) weigh(step *plan.Step, b *Body, partial bool) (*Reading, field.E
 		return k.skipped(b)
 	}
 	reading := s.compared(step, k.weigh(s, step, b.measuredWith(), &r))
-	if len(r.Errors) > 0 && !partial {
+	r.AskBack()
+	if len(r.Errors) > 0 && !how.partial {
 		return nil, r.Errors
 	}
 	return reading, r.Errors
@@ -189,7 +198,7 @@ func number(r *gauge.Reader, path string, n quantity.Number) (float64, bool) {
 
 func judged(r *Reading, v judge.Verdict, limit *judge.Limit) *Reading {
 	r.Verdict, r.Limit = v.Result, limit
-	r.Margin, r.Uncertainty = maybe(v.Margin), figure(v.Uncertainty)
+	r.Margin, r.Uncertainty = maybe(v.Margin), figure(v.Uncertainty.Length())
 	return r
 }
 

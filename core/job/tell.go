@@ -177,7 +177,7 @@ func (k *kind) echo(b *Body) []Echo {
 		if v, err := x.number.Value(); err == nil {
 			out = append(out, Echo{Field: "body." + x.path, Text: strings.TrimSpace(quantity.ShowNumber(v) + " " + x.unit)})
 		}
-		if c, err := quantity.ParseTemperature(x.warmth); err == nil {
+		if c, err := quantity.ParseTemperature(x.warmth, b.Units.Temperature); err == nil {
 			out = append(out, Echo{Field: "body." + x.path, Text: eitherDegree(c)})
 		}
 		if x.length.Blank() {

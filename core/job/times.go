@@ -22,14 +22,18 @@ func heated(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		return pressedCold(step, f, r)
 	}
 	cool, coolKnown := number(r, "heat.cool", f.Cool)
-	reached, reachedKnown := temperature(r, "heat.reached", f.Reached)
+	reached := r.Temperature("heat.reached", f.Reached)
 	took, timed := timedBy(r, "heat.took", f.Left, f.Home, f.Took)
-	reading := s.calculate(step, f.Input, "heat.input", r)
+	input := f.Input
+	if reached != nil {
+		input = over(input, Input{"left_c": *reached})
+	}
+	reading := s.calculate(step, input, "heat.input", r)
 	if reading == nil || reading.Tool.Words == nil || r.Partial || len(r.Errors) > 0 {
 		return reading
 	}
 	switch {
-	case reading.Verdict == judge.Out: // over the cap: pressed or shrunk instead, a person says how
+	case reading.Verdict == judge.Out: // over the cap, or too cool: a person says how it went on
 	case !timed:
 		return missing(r, "heat.home", "is missing: mark when it left the heater and when it was home")
 	case took < 0:
@@ -45,8 +49,8 @@ func heated(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		r.Errors.Add("heat.cool", fmt.Errorf("is %g °C: wait until it is below %d °C, then tighten", cool, step.Below))
 		return nil
 	}
-	if reachedKnown {
-		s.warmed(step, reached, reading)
+	if reached != nil {
+		s.warmed(step, *reached, reading)
 	}
 	if !timed {
 		return reading
@@ -90,16 +94,6 @@ func (s *scale) warmed(step *plan.Step, reached float64, reading *Reading) {
 	if least, ok := s.celsius(step.WarmLeast); ok && reached < least {
 		reading.Warnings = append(reading.Warnings, coolerThanFitted(reached, least))
 	}
-}
-
-// temperature reads one that may be blank, in °C.
-func temperature(r *gauge.Reader, path, text string) (float64, bool) {
-	if strings.TrimSpace(text) == "" {
-		return 0, false
-	}
-	c, err := quantity.ParseTemperature(text)
-	r.Errors.Add(path, err)
-	return c, err == nil
 }
 
 func heating(t *terms, step *plan.Step, p *Panel) {

@@ -147,11 +147,12 @@ func (t *terms) seatLimit(check *plan.Check) limits {
 	switch {
 	case !known:
 	case check.Instrument == plan.Ring:
-		source := t.value(check.Of).Source
+		fresh, source := judge.RingSpan{Max: &size, Nominal: true}, t.value(check.Of).Source
+		found, _, _ := judge.RingWindow(fresh, judge.RingUse{}, judge.RingFactor, false)
+		built, from, _ := judge.RingWindow(fresh, judge.RingUse{}, judge.RingFactor, true)
 		return limits{
-			found: &judge.Limit{Bounds: judge.RingBounds(size, judge.RingFactor), Origin: judge.General,
-				Source: timesNew(judge.RingFactor, source)},
-			built: &judge.Limit{Bounds: judge.Bounds{Max: &size}, Origin: judge.Maker, Source: newRing(source, judge.Maker)},
+			found: &judge.Limit{Bounds: found, Origin: judge.General, Source: timesNew(judge.RingFactor, source)},
+			built: &judge.Limit{Bounds: built, Origin: judge.Maker, Source: newRing(source, from)},
 		}
 	case check.Instrument == plan.Fit:
 		class := strings.TrimSpace(t.value(check.Class).Text)
@@ -227,7 +228,7 @@ func (s *scale) calculate(step *plan.Step, typed Input, path string, r *gauge.Re
 		r.Errors.Add(path, fmt.Errorf("cannot be read"))
 		return nil
 	}
-	look := calc.Preview(s.kind(step).tool, raw, r.Unit)
+	look := calc.Preview(s.kind(step).tool, raw, r)
 	for _, e := range look.Errors {
 		if !r.Partial || filled(typed, e.Field) {
 			r.Errors.Add(path, e)
@@ -247,15 +248,14 @@ func (s *scale) calculate(step *plan.Step, typed Input, path string, r *gauge.Re
 		reading.Text = w.Main.Value.Mm
 	}
 	reading.Limit = s.limitOf(step)
-	if look.Bounds != nil && step.Phase != plan.Found {
-		reading.Limit = ringLimit(*reading.Limit, look, s.value(s.check(step).Of).Source)
+	if look.Bounds != nil {
+		reading.Limit = ringLimit(*reading.Limit, look, s.value(s.check(step).Of).Source, step.Phase)
 	}
 	return reading
 }
 
-// ringLimit is the limit by which a ring as built was judged: its least hangs on the hub that
-// was measured.
-func ringLimit(limit judge.Limit, look calc.Look, source string) *judge.Limit {
+// ringLimit is the limit by which a ring was judged: its least may hang on the hub that was measured.
+func ringLimit(limit judge.Limit, look calc.Look, source, phase string) *judge.Limit {
 	limit.Bounds = *look.Bounds
 	switch {
 	case limit.Open():
@@ -263,6 +263,8 @@ func ringLimit(limit judge.Limit, look calc.Look, source string) *judge.Limit {
 	case limit.Max == nil:
 		limit.Origin = judge.General
 		limit.Source = generalRing
+	case phase == plan.Found:
+		limit.Source = timesNew(judge.RingFactor, source)
 	default:
 		limit.Source = newRing(source, look.LeastFrom)
 	}

@@ -101,12 +101,15 @@ func drawn(typed string, asked quantity.Torque, known bool, r *gauge.Reader) (qu
 		}
 		return asked, known
 	}
-	t, err := quantity.ParseTorque(typed)
-	if err == nil && t <= 0 {
-		err = fmt.Errorf("must be greater than zero, such as 30 N·m")
+	t := r.Torque("torque.set", typed)
+	if t != nil && *t <= 0 {
+		r.Errors.Add("torque.set", fmt.Errorf("must be greater than zero, such as 30 N·m"))
+		t = nil
 	}
-	r.Errors.Add("torque.set", err)
-	return t, err == nil
+	if t == nil {
+		return 0, false
+	}
+	return *t, true
 }
 
 // extended works out what the wrench is set to with an extension, where one was

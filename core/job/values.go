@@ -8,14 +8,22 @@ import (
 	"settle/core/field"
 	"settle/core/plan"
 	"settle/core/quantity"
+	"settle/core/rotor"
 )
+
+// assumed is the source of a value that the plan gives for want of the pump's own.
+const assumed = "assumed"
 
 // maxNumber bounds a number of vanes or bolts.
 const maxNumber = 64
 
 // CheckValue says whether a value of the pump's papers can be used for what the
 // plan asks. A blank one is a value that is not known yet.
-func CheckValue(ask plan.Ask, v Value) error {
+func CheckValue(ask plan.Ask, v Value) error { return checkValue(ask, v, false) }
+
+// checkValue is CheckValue; of what stood on a pump before figures that can be read in two ways were
+// refused nothing more is asked than that it was understood then.
+func checkValue(ask plan.Ask, v Value, kept bool) error {
 	if strings.TrimSpace(v.Text) == "" {
 		return nil
 	}
@@ -27,29 +35,61 @@ func CheckValue(ask plan.Ask, v Value) error {
 				strings.ToLower(ask.Title), maxNumber)
 		}
 	case plan.LengthValue:
-		l, err := quantity.Parse(v.Text, "")
+		parse := quantity.Parse
+		if kept {
+			parse = quantity.ParseKept
+		}
+		l, err := parse(v.Text, "")
 		if err == nil && l <= 0 {
 			err = fmt.Errorf("must be greater than zero, such as 1.530 in or 38.9 mm")
 		}
-		if err != nil {
-			return field.Errorf(path, "%v", err)
-		}
+		return named(path, err)
 	case plan.AmountValue:
-		if f, err := strconv.ParseFloat(decimal(v.Text), 64); err != nil || !(f > 0 && f < 1e9) {
-			return field.Errorf(path, "%q is not a number: write one such as 1450", v.Text)
-		}
+		return named(path, checkAmount(ask, v.Text, kept))
 	case plan.WarmthValue:
-		if _, err := quantity.ParseTemperature(v.Text); err != nil {
-			return field.Errorf(path, "%v", err)
+		_, err := quantity.ParseTemperature(v.Text, "")
+		if kept {
+			_, err = quantity.ParseTemperatureKept(v.Text)
 		}
+		return named(path, err)
 	case plan.TorqueValue:
-		t, err := quantity.ParseTorque(v.Text)
+		t, err := quantity.ParseTorque(v.Text, "")
+		if kept {
+			t, err = quantity.ParseTorqueKept(v.Text)
+		}
 		if err == nil && t <= 0 {
 			err = fmt.Errorf("must be greater than zero, such as 30 N·m")
 		}
-		if err != nil {
-			return field.Errorf(path, "%v", err)
+		return named(path, err)
+	}
+	return nil
+}
+
+// named puts an error under a path; nil stays nil.
+func named(path string, err error) error {
+	var errs field.Errors
+	errs.Add(path, err)
+	return errs.Err()
+}
+
+// checkAmount says whether a text is a number of the papers. A speed is one of a pump.
+func checkAmount(ask plan.Ask, text string, kept bool) error {
+	if kept {
+		if f, err := strconv.ParseFloat(decimal(text), 64); err == nil && f > 0 && f < 1e9 {
+			return nil
 		}
+		return fmt.Errorf("%q is not a number: write one such as 1450", text)
+	}
+	v, err := quantity.Count(text).Value()
+	if err != nil {
+		return err
+	}
+	f, _ := v.Float64()
+	switch {
+	case f <= 0:
+		return fmt.Errorf("%q is not more than nothing: write one such as 1450", text)
+	case ask.Speed:
+		return rotor.CheckSpeed(f)
 	}
 	return nil
 }
@@ -80,20 +120,28 @@ func (t *terms) value(key string) Value {
 	}
 	for _, v := range t.plan.Values {
 		if v.Key == key && v.Default != "" {
-			return Value{Text: v.Default, Source: "assumed"}
+			return Value{Text: v.Default, Source: assumed}
 		}
 	}
 	return Value{}
 }
 
 func (t *terms) amount(key string) (float64, bool) {
-	f, err := strconv.ParseFloat(decimal(t.value(key).Text), 64)
-	return f, err == nil && f > 0
+	v, err := quantity.Count(t.value(key).Text).Value()
+	if err != nil {
+		return 0, false
+	}
+	f, _ := v.Float64()
+	return f, f > 0
 }
 
 // celsius is a temperature of the pump's, in °C.
 func (t *terms) celsius(key string) (float64, bool) {
-	c, err := quantity.ParseTemperature(t.value(key).Text)
+	v := t.value(key)
+	c, err := quantity.ParseTemperature(v.Text, "")
+	if v.Source == assumed { // of a plan from before, which meant °C
+		c, err = quantity.ParseTemperatureKept(v.Text)
+	}
 	return c, err == nil && c > 0
 }
 
@@ -104,6 +152,6 @@ func (t *terms) length(key string) (quantity.Length, bool) {
 
 func (t *terms) pull(key string) (torque quantity.Torque, source string, known bool) {
 	v := t.value(key)
-	torque, err := quantity.ParseTorque(v.Text)
+	torque, err := quantity.ParseTorque(v.Text, "")
 	return torque, v.Source, err == nil
 }

@@ -182,7 +182,7 @@ func (w *walker) judged(step *plan.Step, e *Entry) *Reading {
 	if r.Outcome == "" || r.ByRule != "" {
 		return r
 	}
-	was, errs := w.asOf(e).weigh(step, e.Body, false)
+	was, errs := w.asOf(e).weighed(step, e)
 	if len(errs) == 0 && was.ByRule == "" && was.Outcome != r.Outcome {
 		r.Was = was.Outcome
 	}

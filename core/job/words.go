@@ -114,7 +114,7 @@ func timesNew(factor float64, source string) string {
 	if factor == 2 {
 		times = "twice"
 	}
-	return fmt.Sprintf("%s the new clearance (%s)", times, source)
+	return fmt.Sprintf("%s the new clearance (%s); at least 0.6 of its least when new", times, source)
 }
 
 // foundBy says by what something is judged that is found.
@@ -136,8 +136,13 @@ func lacks(own, general LimitShown) Sentence {
 
 // newRing is where the limits of a ring as built come from.
 func newRing(source string, least judge.Origin) string {
-	if least == judge.General {
+	switch least {
+	case judge.General:
 		return "the new clearance (" + source + "), its least from the general table, ask the maker first"
+	case judge.OfNominal:
+		return "the nominal clearance (" + source + ") with its general tolerance"
+	case judge.HalfOfNew:
+		return "the new clearance (" + source + "), its least half of that, ask the maker first"
 	}
 	return "the new clearance (" + source + ")"
 }
@@ -319,17 +324,17 @@ func checkIs(check *plan.Check, l quantity.Length, phase string) Sentence {
 	if phase == plan.Found {
 		as = "as found"
 	}
-	return say(check.Title+" %s, "+as, l)
+	return say("%s %s, %s", check.Title, l, as)
 }
 
 func outOfRound(check *plan.Check, by judge.Shape, l quantity.Length) Sentence {
 	switch by {
 	case judge.TwiceTurn:
-		return say(check.Title+": %s twice a turn, oval", l)
+		return say("%s: %s twice a turn, oval", check.Title, l)
 	case judge.SumRule:
-		return say(check.Title+": 12 and 6 together differ from 3 and 9 by %s", l)
+		return say("%s: 12 and 6 together differ from 3 and 9 by %s", check.Title, l)
 	}
-	return say(check.Title+": %s beside the fitted circle", l)
+	return say("%s: %s beside the fitted circle", check.Title, l)
 }
 
 // zonesAfter is by what the vibration of a pump that is handed back is judged.
@@ -378,7 +383,7 @@ func cameOutAt(step *StepSheet) Sentence {
 	if r.Figure == nil {
 		return plainly(step.Title + ": " + words.Lower(r.Text))
 	}
-	return say(step.Title+": %s", r.Figure.Length)
+	return say("%s: %s", step.Title, r.Figure.Length)
 }
 
 func facesHigh(one, other float64) Sentence {
@@ -396,11 +401,11 @@ func tightest(check *plan.Check, l quantity.Length, phase string) Sentence {
 	if phase == plan.Found {
 		as = "as found"
 	}
-	return say(check.Title+" %s at its tightest, "+as, l)
+	return say("%s %s at its tightest, %s", check.Title, l, as)
 }
 
 func fromTo(check *plan.Check, low, high quantity.Length) Sentence {
-	return say(check.Title+" from %s to %s round the impeller", low, high)
+	return say("%s from %s to %s round the impeller", check.Title, low, high)
 }
 
 func turnedByHand(felt string) Sentence       { return plainly("Turned by hand: " + felt) }
@@ -467,7 +472,7 @@ func noteOfSeveral(n SheetNote, step *StepSheet, members []string) string {
 func (l *Life) lasts(worn judge.Life, from string, planned *float64) Sentence {
 	switch {
 	case l.Result == judge.PastLimit:
-		return say("Past its limit of %s: "+l.mend+" now.", l.Limit.Max.Length)
+		return say("Past its limit of %s: %s now.", l.Limit.Max.Length, l.mend)
 	case l.Result == judge.NotWearing:
 		return plainly("Does not grow by these readings.")
 	}
@@ -479,14 +484,14 @@ func (l *Life) lasts(worn judge.Life, from string, planned *float64) Sentence {
 	}
 	switch {
 	case planned == nil:
-		return say(left+".", l.Rate.Length)
+		return say("%s.", left)
 	case l.Result == judge.Lasts && slices.Contains(worn.Warnings, judge.MayNotLast):
-		return say(left+": as a rule it lasts to the planned stop in "+hours(int64(*planned))+
-			", at the fastest it does not.", l.Rate.Length)
+		return say("%s: as a rule it lasts to the planned stop in %s, at the fastest it does not.", left,
+			hours(int64(*planned)))
 	case l.Result == judge.Lasts:
-		return say(left+": it lasts to the planned stop in "+hours(int64(*planned))+".", l.Rate.Length)
+		return say("%s: it lasts to the planned stop in %s.", left, hours(int64(*planned)))
 	}
-	return say(left+", less than the "+hours(int64(*planned))+" to the planned stop: "+l.mend+" now.", l.Rate.Length)
+	return say("%s, less than the %s to the planned stop: %s now.", left, hours(int64(*planned)), l.mend)
 }
 
 // alongShaft is a place along the shaft; one that is the plan's says so.

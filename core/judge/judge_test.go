@@ -30,12 +30,12 @@ func TestLength(t *testing.T) {
 		{"min alone", 5 * thou, Bounds{Min: new(20 * thou)}, Out, -15 * thou},
 	}
 	for _, tt := range tests {
-		v := Length(tt.measured, thou, tt.bounds)
+		v := Length(tt.measured, gauge.Uncertainty(thou), tt.bounds)
 		if v.Result != tt.want || *v.Margin != tt.margin {
 			t.Errorf("%s: %s by %d, want %s by %d", tt.name, v.Result, *v.Margin, tt.want, tt.margin)
 		}
 	}
-	if v := Length(0, thou, Bounds{}); v.Result != NoLimit || v.Margin != nil {
+	if v := Length(0, gauge.Uncertainty(thou), Bounds{}); v.Result != NoLimit || v.Margin != nil {
 		t.Errorf("without a limit: %+v; no limit is never a pass", v)
 	}
 }
@@ -60,7 +60,7 @@ func TestOpenings(t *testing.T) {
 		{"below and inside: the minimum's leaf next", bracket(13, 16), window, GapResult(Undecided), 14 * thou},
 		{"inside and above: the first leaf beyond", bracket(16, 22), window, GapResult(Undecided), 19 * thou},
 		{"no leaf between", bracket(17, 19), window, GapResult(Undecided), 0},
-		{"max alone", bracket(0, 18), Bounds{Max: new(18 * thou)}, GapResult(Within), 0},
+		{"max alone", bracket(1, 18), Bounds{Max: new(18 * thou)}, GapResult(Within), 0},
 		{"min alone", bracket(13, 99), Bounds{Min: new(14 * thou)}, GapResult(Undecided), 14 * thou},
 		{"no limit", bracket(13, 99), Bounds{}, GapResult(NoLimit), 0},
 		{"direct and close", gauge.GapAt{Low: 14 * thou, High: 14 * thou, Direct: true}, window, GapResult(Close), 0},
@@ -68,7 +68,7 @@ func TestOpenings(t *testing.T) {
 		{"direct and wide", gauge.GapAt{Low: 19 * thou, High: 19 * thou, Direct: true}, window, Wide, 0},
 	}
 	for _, tt := range tests {
-		got := Gaps([]gauge.GapAt{tt.o}, thou, tt.bounds, leaves).Places[0]
+		got := Gaps([]gauge.GapAt{tt.o}, gauge.Uncertainty(thou), tt.bounds, leaves, false).Places[0]
 		var leaf quantity.Length
 		if got.NextLeaf != nil {
 			leaf = *got.NextLeaf
@@ -77,7 +77,8 @@ func TestOpenings(t *testing.T) {
 			t.Errorf("%s: %s, next leaf %d; want %s, %d", tt.name, got.Result, leaf, tt.want, tt.leaf)
 		}
 	}
-	tilted := Gaps([]gauge.GapAt{bracket(10, 11), bracket(25, 26), bracket(17, 19)}, thou, window, leaves)
+	tilted := Gaps([]gauge.GapAt{bracket(10, 11), bracket(25, 26), bracket(17, 19)}, gauge.Uncertainty(thou), window,
+		leaves, false)
 	if tilted.Result != Out || !slices.Equal(tilted.Warnings, []string{LeavesTooCoarse, TightAndWide}) {
 		t.Errorf("tilted: %s %v", tilted.Result, tilted.Warnings)
 	}

@@ -41,6 +41,9 @@ const (
 	Shop    Origin = "shop"    // the shop's own rule
 	General Origin = "general" // one of the general sets
 	None    Origin = "none"    // nobody: look it up
+
+	OfNominal Origin = "nominal"     // worked out of one nominal figure
+	HalfOfNew Origin = "half-of-new" // half of the most of new ones, for want of a least
 )
 
 // Limit is a bound on one check together with where it comes from.

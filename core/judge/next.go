@@ -51,7 +51,7 @@ func (n Next) Say() quantity.Sentence {
 		}
 		return quantity.Plainly("No usual gauge is fine enough to tell: decide as it stands, or set it further inside.")
 	case TryLeaf:
-		return quantity.Say("At "+n.At+" try the %s leaf.", *n.Size)
+		return quantity.Say("At %s try the %s leaf.", n.At, *n.Size)
 	case TryDirect:
 		return quantity.Plainly("At " + n.At + " no leaf lies between the two: measure directly, or with shim stock.")
 	case OnTheLimit:
@@ -84,50 +84,135 @@ var (
 	direct     = 1 / math.Sqrt(3)
 )
 
+// finerFor finds the coarsest usual division, finer than the one used, that is fine enough for a
+// limit.
+func finerFor(graduation quantity.Length, b Bounds, perDivision float64) []Next {
+	window := *b.Max
+	if b.Min != nil {
+		window = (*b.Max - *b.Min) / 2
+	}
+	return []Next{finer(graduation, window, perDivision)}
+}
+
 // Dial judges what readings round a circle come to, and says what would settle it. Where
 // the set-up failed they are read again, whatever they say; where there are too few, or all
-// on one side, what they would let pass is watched through a whole turn.
-func Dial(d gauge.Dial, r gauge.Runout, b Bounds) (Verdict, []Next) {
+// on one side, what they would let pass is watched through a whole turn. So is what only the
+// fitted circle puts outside, by less than it is known to.
+func Dial(d gauge.Dial, r gauge.Runout, b Bounds) (Verdict, []Next, []string) {
 	v := Length(r.Measured(), r.Uncertainty, b)
+	warnings := r.Warnings
+	v, coarse := v.Coarse(b)
+	var next []Next
+	switch {
+	case coarse:
+		warnings = withWarning(warnings, TooCoarse)
+		next = finerFor(d.Graduation, b, float64(r.Uncertainty)/float64(d.Graduation))
+	case v.Result == Out && circleOnly(d, r, v, b):
+		v.Result, warnings = Undecided, withWarning(warnings, CircleOnly)
+		next = []Next{{Do: TrySweep}}
+	}
 	switch r.Setup() {
 	case gauge.Failed:
-		return v.Capped(), []Next{{Do: TryRepeat}}
+		return v.Capped(), []Next{{Do: TryRepeat}}, warnings
 	case gauge.Scant:
 		if capped := v.Capped(); capped.Result != v.Result {
-			return capped, []Next{{Do: TrySweep}}
+			return capped, []Next{{Do: TrySweep}}, warnings
 		}
 	}
-	var next []Next
 	if v.Result == Close {
 		if d.Sweep == nil {
 			next = append(next, Next{Do: TrySweep})
 		}
 		next = append(next, closer(d.Graduation, v, difference)...)
 	}
-	return v, next
+	return v, next, warnings
 }
 
-// Play judges play, and says what would settle it. Trials that differ are taken again; no
-// play at all passes only where the limit allows none: a bearing may be preloaded by any
-// amount there, or the indicator did not follow.
-func Play(trials int, graduation quantity.Length, f gauge.Float, b Bounds) (Verdict, []Next) {
+// CircleOnly is the warning that the needle stayed inside at every place that was read, and only
+// the circle laid through them is out.
+const CircleOnly = "circle-only"
+
+func circleOnly(d gauge.Dial, r gauge.Runout, v Verdict, b Bounds) bool {
+	return d.Sweep == nil && b.Min == nil && r.MeasuredTIR() <= float64(*b.Max) &&
+		gauge.Uncertainty(-*v.Margin) < v.Uncertainty
+}
+
+// withWarning is a sorted list of codes with one more; the list that was given stays as it is.
+func withWarning(codes []string, code string) []string {
+	out := append(slices.Clone(codes), code)
+	slices.Sort(out)
+	return out
+}
+
+// Turn judges a recorded turn by highest less lowest. One that did not come back passes nothing.
+func Turn(t gauge.TurnRecord, r gauge.TurnRead, b Bounds) (Verdict, []Next, []string) {
+	v, coarse := Length(r.TIR, r.Uncertainty, b).Coarse(b)
+	warnings := r.Warnings
+	var next []Next
+	if coarse {
+		warnings, next = withWarning(warnings, TooCoarse), finerFor(t.Graduation, b, difference)
+	}
+	if slices.Contains(r.Warnings, gauge.Drift) {
+		return v.Capped(), []Next{{Do: TryRepeat}}, warnings
+	}
+	if v.Result == Close {
+		next = closer(t.Graduation, v, difference)
+	}
+	return v, next, warnings
+}
+
+// Pair is what is known of a play beside its trials: whose limit it is, and whether the needle was
+// seen to follow a stated push and to come back.
+type Pair struct {
+	From     Origin
+	Followed bool
+}
+
+// named reports whether a limit is the maker's or the shop's own: a general one never says that a
+// bearing may have no play at all.
+func (p Pair) named() bool { return p.From == Maker || p.From == Shop }
+
+// Play judges play, and says what would settle it. Trials that differ are taken again. No play to
+// speak of passes only where the limit allows none; none at all only where maker or shop allow it,
+// or where the needle of a preloaded pair was seen to follow: a bearing may be preloaded by any
+// amount there, or the indicator did not move.
+func Play(trials []gauge.Trial, graduation quantity.Length, f gauge.Float, b Bounds, p Pair) (Verdict, []Next,
+	[]string) {
 	v := Length(f.Mean, f.Uncertainty, b)
+	warnings := f.Warnings
+	v, coarse := v.Coarse(b)
+	var next []Next
+	if coarse {
+		warnings = withWarning(warnings, TooCoarse)
+		next = finerFor(graduation, b, difference)
+	}
+	allows := b.Min != nil && *b.Min <= 0
+	if none(trials, graduation) {
+		allows = allows && p.named()
+	}
+	if p.Followed && p.named() && (b.Min == nil || *b.Min <= 0) {
+		allows = true
+	}
 	switch {
 	case slices.Contains(f.Warnings, gauge.NotRepeating):
-		return v.Capped(), []Next{{Do: TryRepeat}}
-	case slices.Contains(f.Warnings, gauge.NoPlay) && (b.Min == nil || *b.Min > 0):
+		return v.Capped(), []Next{{Do: TryRepeat}}, warnings
+	case slices.Contains(f.Warnings, gauge.NoPlay) && !allows:
 		if capped := v.Capped(); capped.Result != v.Result {
-			return capped, []Next{{Do: TryRepeat}}
+			return capped, []Next{{Do: TryRepeat}}, warnings
 		}
 	}
-	var next []Next
 	if v.Result == Close {
-		if trials < 3 || f.Spread > graduation {
+		if len(trials) < 3 || f.Spread > graduation {
 			next = append(next, Next{Do: TryRepeat})
 		}
 		next = append(next, closer(graduation, v, difference)...)
 	}
-	return v, next
+	return v, next, warnings
+}
+
+// none reports whether no trial showed any play at all: none more than half a division.
+func none(trials []gauge.Trial, graduation quantity.Length) bool {
+	return !slices.ContainsFunc(trials, func(t gauge.Trial) bool { return 2*(t.Out-t.In).Abs() > graduation })
 }
 
 // NextDifference says what would settle a close verdict on a difference of two readings.

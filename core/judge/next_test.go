@@ -1,6 +1,7 @@
 package judge
 
 import (
+	"slices"
 	"strings"
 	"testing"
 
@@ -51,7 +52,7 @@ func TestNextDial(t *testing.T) {
 	for _, tt := range tests {
 		r := gauge.Runout{Judged: tt.value, Uncertainty: gauge.DifferenceUncertainty(tt.dial.Graduation, 0),
 			Warnings: tt.warnings}
-		v, next := Dial(tt.dial, r, Bounds{Max: new(2 * thou)})
+		v, next, _ := Dial(tt.dial, r, Bounds{Max: new(2 * thou)})
 		if got := doing(next); got != tt.want || tt.warnings != nil && v.Result != tt.result {
 			t.Errorf("%s: %s, %q, want %s, %q", tt.name, v.Result, got, tt.result, tt.want)
 		}
@@ -87,7 +88,7 @@ func TestNextPlay(t *testing.T) {
 	} {
 		x := gauge.Float{Mean: tt.mean, Spread: tt.spread, Uncertainty: gauge.DifferenceUncertainty(thou, 0),
 			Warnings: tt.warnings}
-		v, next := Play(tt.trials, thou, x, tt.bounds)
+		v, next, _ := Play(slices.Repeat([]gauge.Trial{{Out: tt.mean}}, tt.trials), thou, x, tt.bounds, Pair{From: General})
 		if v.Result != tt.result || doing(next) != tt.want {
 			t.Errorf("%s: %s, %q; want %s, %q", tt.name, v.Result, doing(next), tt.result, tt.want)
 		}
@@ -110,7 +111,7 @@ func TestNextOpenings(t *testing.T) {
 		{"no leaf would", leaf(11, 13), nil, "direct"},
 		{"a value on the limit", gauge.GapAt{At: "vane 2", Low: 12 * thou, High: 12 * thou, Direct: true}, nil, "on-limit"},
 	} {
-		p := Gaps([]gauge.GapAt{tt.gap}, gauge.DirectUncertainty(thou, 0), window, tt.leaves)
+		p := Gaps([]gauge.GapAt{tt.gap}, gauge.DirectUncertainty(thou, 0), window, tt.leaves, false)
 		got := NextGaps(p, thou, 0, window)
 		if doing(got) != tt.want {
 			t.Errorf("%s: %q, want %q (%+v)", tt.name, doing(got), tt.want, p)

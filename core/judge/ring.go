@@ -12,15 +12,20 @@ import (
 // is replaced, where neither maker nor shop says otherwise: a rule of thumb.
 const RingFactor = 2.0
 
-// RingBounds is what the clearance of a wear ring may come to, with its clearance when
-// new; factor is RingFactor unless somebody said otherwise.
-func RingBounds(fresh quantity.Length, factor float64) Bounds {
-	top := quantity.Length(float64(float64(fresh)*factor) + 0.5)
-	return Bounds{Max: &top}
+// RingSpan is the diametral clearance of new rings; either end may be unknown. Nominal says that
+// one length was given, of which Max holds the nominal.
+type RingSpan struct {
+	Min, Max *quantity.Length
+	Nominal  bool
 }
 
-// RingSpan is the diametral clearance of new rings; either end may be unknown.
-type RingSpan struct{ Min, Max *quantity.Length }
+// How far a nominal clearance may be off as it is built, and how much of its least a worn ring may
+// still have: less is too little to be wear, it seizes. General.
+const (
+	underNominal = 30 * quantity.Micrometre
+	overNominal  = 100 * quantity.Micrometre
+	stillRuns    = 0.6
+)
 
 // RingUse is how a pair of rings runs: what the least clearance hangs on.
 type RingUse struct {
@@ -33,7 +38,8 @@ type RingUse struct {
 const (
 	BelowGeneral  = "below-general"  // the maker's clearance is less than the general least: the maker is believed
 	BeyondGeneral = "beyond-general" // larger than the table of least clearances
-	Interference  = "interference"   // the hub is not smaller than its bore
+	Interference  = "interference"   // the hub is somewhere not smaller than its bore
+	RingTight     = "tight"          // under its least: it may seize
 )
 
 // leastUnder is the least running clearance by the hub's diameter, which is under the
@@ -85,32 +91,105 @@ func LeastRing(use RingUse) (quantity.Length, bool) {
 	return least, true
 }
 
-// RingWindow is what rings are built into: what is new where that is known, and not less
-// than the general least. From is where the lower end comes from.
-func RingWindow(fresh RingSpan, use RingUse) (window Bounds, from Origin, warnings []string) {
-	if fresh.Min != nil {
-		return Bounds(fresh), Maker, nil
+// base is the least clearance of new rings, and where it comes from; nil where nothing tells.
+func (fresh RingSpan) base(use RingUse) (least *quantity.Length, from Origin, warnings []string) {
+	switch {
+	case fresh.Nominal:
+		l := max(*fresh.Max-underNominal, half(*fresh.Max))
+		return &l, OfNominal, nil
+	case fresh.Min != nil:
+		return fresh.Min, Maker, nil
 	}
-	least, ok := LeastRing(use)
+	table, ok := LeastRing(use)
 	switch {
 	case !ok:
-		return Bounds{Max: fresh.Max}, None, []string{BeyondGeneral}
-	case fresh.Max != nil && least > *fresh.Max:
-		return Bounds{Max: fresh.Max}, None, []string{BelowGeneral}
+		warnings = []string{BeyondGeneral}
+	case fresh.Max != nil && table > *fresh.Max:
+		warnings = []string{BelowGeneral}
+	default:
+		return &table, General, nil
 	}
-	return Bounds{Min: &least, Max: fresh.Max}, General, nil
+	if fresh.Max == nil {
+		return nil, None, warnings
+	}
+	l := half(*fresh.Max)
+	return &l, HalfOfNew, warnings
 }
 
-// Ring judges the clearance of rings. A hub that is not smaller than its bore is out
-// whatever the bounds, also without any; as built a clearance of nothing is left to them.
-func Ring(x gauge.Ring, b Bounds, asBuilt bool) (Verdict, []string) {
-	v, warnings := Length(x.Clearance, x.Uncertainty, b), x.Warnings()
-	if x.Interferes > 0 || x.Interferes == 0 && !asBuilt {
-		v.Result, v.Margin = Out, &x.Clearance
-		warnings = append(warnings, Interference)
+func half(l quantity.Length) quantity.Length { return (l + 1) / 2 }
+
+// RingWindow is what the clearance of rings may be, and where its least comes from. As built it is
+// that of new rings, their least from whoever tells it: the nominal, the maker, the general table,
+// half of the most. As found the most is factor times the most of new ones, and the least a share
+// of that same least: worn, but not yet seizing.
+func RingWindow(fresh RingSpan, use RingUse, factor float64, built bool) (window Bounds, from Origin,
+	warnings []string) {
+	least, from, warnings := fresh.base(use)
+	window = Bounds{Min: least, Max: fresh.Max}
+	if built {
+		if fresh.Nominal {
+			top := *fresh.Max + overNominal
+			window.Max = &top
+		}
+		return window, from, warnings
 	}
-	slices.Sort(warnings)
-	return v, warnings
+	if fresh.Max != nil {
+		top := quantity.Length(float64(float64(*fresh.Max)*factor) + 0.5)
+		window.Max = &top
+	}
+	if least != nil {
+		low := quantity.Length(float64(float64(*least)*stillRuns) + 0.5)
+		window.Min = &low
+	}
+	return window, from, warnings
+}
+
+// Remedy is which way a clearance or a seat is put right.
+type Remedy string
+
+// What puts it right.
+const (
+	OpenRing  Remedy = "open"     // machine or polish the ring
+	FindWhy   Remedy = "find-why" // galled, swollen, distorted: never machined by a general figure
+	CloseRing Remedy = "close"    // replace or bush
+)
+
+// RingJudged is the verdict on rings.
+type RingJudged struct {
+	Verdict
+	Remedy   Remedy // "" where there is nothing to put right
+	Warnings []string
+}
+
+// Ring judges the clearance of rings. A hub that is somewhere not smaller than its bore is out
+// whatever the bounds, also without any.
+func Ring(x gauge.Ring, b Bounds, asBuilt bool) RingJudged {
+	j := RingJudged{Verdict: Length(x.Clearance, x.Uncertainty, b), Warnings: x.Warnings()}
+	tight := b.Min != nil && x.Clearance < *b.Min
+	switch {
+	case x.Smallest <= 0:
+		j.Result, j.Margin = Out, &x.Smallest
+		j.Warnings, tight = append(j.Warnings, Interference), true
+	default:
+		var coarse bool
+		if j.Verdict, coarse = j.Verdict.Coarse(b); coarse {
+			j.Warnings = withWarning(j.Warnings, TooCoarse)
+			return j
+		}
+		if tight {
+			j.Warnings = append(j.Warnings, RingTight)
+		}
+	}
+	switch {
+	case tight && asBuilt:
+		j.Remedy = OpenRing
+	case tight:
+		j.Remedy = FindWhy
+	case b.Max != nil && x.Clearance > *b.Max:
+		j.Remedy = CloseRing
+	}
+	slices.Sort(j.Warnings)
+	return j
 }
 
 // CheckRing says what cannot be: a clearance of new rings is more than nothing.

@@ -84,7 +84,7 @@ func (a Along) Tell() Told {
 		case fine:
 			t.Evidence[x.sign] = Shown{Words: quantity.Plainly("Run-outs along the shaft are within their limits")}
 		case share < enough:
-			t.Evidence[x.sign] = Shown{Words: quantity.Say("With %s at "+last.Name+", "+x.name+" does not fit", last.Size)}
+			t.Evidence[x.sign] = Shown{Words: quantity.Say("With %s at %s, %s does not fit", last.Size, last.Name, x.name)}
 		default:
 			t.Evidence[x.sign] = Shown{There: true, Words: a.words(x.sign, best, share),
 				Weight: int(math.Round(certain * share))}
@@ -135,16 +135,16 @@ func (a Along) words(sign Sign, o *rotor.Origin, share float64) quantity.Sentenc
 	}
 	switch sign {
 	case BendAlong:
-		return quantity.Fill("Along the shaft a bend "+fits+", between %s and %s from the driver end, "+a.stretch(o)+": %s",
-			quantity.Distance(o.From), quantity.Distance(o.To), a.most(o))
+		return quantity.Say("Along the shaft a bend %s, between %s and %s from the driver end, %s: %s", fits,
+			quantity.Distance(o.From), quantity.Distance(o.To), a.stretch(o), a.most(o))
 	case SeatAlong:
-		return quantity.Fill("Along the shaft a straight line "+fits+": %s", a.seats(o))
+		return quantity.Say("Along the shaft a straight line %s: %s", fits, a.seats(o))
 	}
 	for _, v := range a.Vectors {
 		if v.OnSleeve && v.Z != nil {
 			off := between(v, Vector{Size: o.RunoutAt(*v.Z).Size(), Degrees: o.RunoutAt(*v.Z).Degrees()})
-			return quantity.Say("On the sleeve ("+v.Name+") %s more than the shaft under it has: a sleeve off its centre "+
-				fits, off)
+			return quantity.Say("On the sleeve (%s) %s more than the shaft under it has: a sleeve off its centre %s", v.Name,
+				off, fits)
 		}
 	}
 	return quantity.Plainly("A sleeve off its centre " + fits)
@@ -154,7 +154,7 @@ func (a Along) words(sign Sign, o *rotor.Origin, share float64) quantity.Sentenc
 func (a Along) most(o *rotor.Origin) quantity.Sentence {
 	worst := slices.MaxFunc(a.Vectors, func(x, y Vector) int { return int(x.Size - y.Size) })
 	at := o.RunoutAt(*worst.Z)
-	return quantity.Say("%s at "+worst.Name+", high at "+gauge.DegreesClock(at.Degrees())+" o'clock", at.Size())
+	return quantity.Say("%s at %s, high at %s o'clock", at.Size(), worst.Name, gauge.DegreesClock(at.Degrees()))
 }
 
 // stretch is where a bend lies among the bearings.
@@ -173,7 +173,7 @@ func (a Along) stretch(o *rotor.Origin) string {
 func (a Along) seats(o *rotor.Origin) quantity.Sentence {
 	say := func(b Bearing) quantity.Sentence {
 		at := o.RunoutAt(b.Z)
-		return quantity.Say("the "+b.Name+" turns %s out, high at "+gauge.DegreesClock(at.Degrees())+" o'clock", at.Size())
+		return quantity.Say("the %s turns %s out, high at %s o'clock", b.Name, at.Size(), gauge.DegreesClock(at.Degrees()))
 	}
 	switch o.Seat {
 	case rotor.FirstSeat:
@@ -181,7 +181,7 @@ func (a Along) seats(o *rotor.Origin) quantity.Sentence {
 	case rotor.SecondSeat:
 		return say(a.Bearings[1])
 	}
-	return quantity.Fill("%s, %s", say(a.Bearings[0]), say(a.Bearings[1]))
+	return quantity.Say("%s, %s", say(a.Bearings[0]), say(a.Bearings[1]))
 }
 
 // narrow is how much of the way between the bearings a bend may leave open and still be told
@@ -215,8 +215,8 @@ func (a Along) ask(s rotor.Shaft, origins []rotor.Origin) *quantity.Sentence {
 	if !ok {
 		return nil
 	}
-	said := quantity.Fill("Read the bare shaft at %s from the driver end too, "+a.place(z)+
-		": there the run-outs that fit differ by some %s", quantity.Distance(z), quantity.Say("%s", apart))
+	said := quantity.Say("Read the bare shaft at %s from the driver end too, %s: there the run-outs that fit "+
+		"differ by some %s", quantity.Distance(z), a.place(z), quantity.Say("%s", apart))
 	return &said
 }
 
@@ -259,8 +259,8 @@ func inOrder(vectors []Vector) Evidence {
 		}
 	}
 	if first := vectors[0]; grows {
-		words = quantity.Say("Run-out grows from %s ("+first.Name+") to %s ("+last.Name+"), towards "+
-			gauge.DegreesClock(last.Degrees)+" o'clock", first.Size, last.Size)
+		words = quantity.Say("Run-out grows from %s (%s) to %s (%s), towards %s o'clock", first.Size, first.Name,
+			last.Size, last.Name, gauge.DegreesClock(last.Degrees))
 	}
 	e[BendAlong] = Shown{There: grows, Words: words}
 	for i, s := range vectors {
@@ -274,8 +274,8 @@ func inOrder(vectors []Vector) Evidence {
 			beside := vectors[k]
 			off := between(s, beside)
 			jump := off > max(s.Uncertainty, beside.Uncertainty)*2 && off > s.Size/2
-			e.Add(SleeveAlong, Shown{There: jump, Words: quantity.Say("%s on the sleeve ("+s.Name+"), %s on the shaft ("+
-				beside.Name+")", s.Size, beside.Size)})
+			e.Add(SleeveAlong, Shown{There: jump, Words: quantity.Say("%s on the sleeve (%s), %s on the shaft (%s)", s.Size,
+				s.Name, beside.Size, beside.Name)})
 		}
 	}
 	return e

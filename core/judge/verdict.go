@@ -45,7 +45,7 @@ func (r Result) NeedsDecision() bool { return r == Out || r == Undecided || r ==
 type Verdict struct {
 	Result      Result
 	Margin      *quantity.Length // distance to the nearest bound, negative outside; nil without a limit
-	Uncertainty quantity.Length
+	Uncertainty gauge.Uncertainty
 }
 
 // Capped is a verdict that the set-up does not bear out; its margin and uncertainty stay.
@@ -55,7 +55,7 @@ func (v Verdict) Capped() Verdict {
 }
 
 // Length judges a measured length known to ± uncertainty.
-func Length(measured, uncertainty quantity.Length, b Bounds) Verdict {
+func Length(measured quantity.Length, uncertainty gauge.Uncertainty, b Bounds) Verdict {
 	if b.Open() {
 		return Verdict{Result: NoLimit, Uncertainty: uncertainty}
 	}
@@ -70,10 +70,41 @@ func Length(measured, uncertainty quantity.Length, b Bounds) Verdict {
 	switch {
 	case margin < 0:
 		v.Result = Out
-	case margin < uncertainty:
+	case gauge.Uncertainty(margin) < uncertainty:
 		v.Result = Close
 	}
 	return v
+}
+
+// TooCoarse is the warning that the gauge neither passes nor condemns what it cannot see.
+const TooCoarse = "coarse"
+
+// Coarse is the verdict of a gauge too coarse for its limit: undecided where it would be within,
+// close, or out by no more than the gauge can tell, and the gauge is good to half of the window or
+// worse, or to the whole of a most that stands alone. A least alone, and a most of nothing, need no
+// fine gauge. It goes before whatever caps a verdict, and after what forces it out.
+func (v Verdict) Coarse(b Bounds) (Verdict, bool) {
+	switch {
+	case b.Max == nil:
+		return v, false
+	case *b.Max == 0 && (b.Min == nil || *b.Min >= 0):
+		return v, false
+	case b.Min != nil && 2*v.Uncertainty < gauge.Uncertainty(*b.Max-*b.Min):
+		return v, false
+	case b.Min == nil && v.Uncertainty < gauge.Uncertainty(*b.Max):
+		return v, false
+	}
+	switch v.Result {
+	case Within, Close:
+	case Out:
+		if v.Margin == nil || gauge.Uncertainty(-*v.Margin) > v.Uncertainty {
+			return v, false
+		}
+	default:
+		return v, false
+	}
+	v.Result = Undecided
+	return v, true
 }
 
 // GapResult is the verdict on the clearance at one place: a Result, or
@@ -104,51 +135,70 @@ type Places struct {
 const (
 	LeavesTooCoarse = "leaves-too-coarse"
 	TightAndWide    = "tight-and-wide"
+	Touching        = "touching" // nothing passes at a place
 )
 
-// Gaps judges the clearance at every place. The uncertainty is that of the
-// direct readings; a bracket is its own. The leaves are those at hand, in any
-// order.
-func Gaps(gaps []gauge.GapAt, uncertainty quantity.Length, b Bounds, leaves []quantity.Length) Places {
-	out := Places{Places: make([]Place, 0, len(gaps)), Result: Within}
-	var tight, wide, undecided, nearly, coarse bool
+// Gaps judges the clearance at every place, as found or as built. The uncertainty is that of the
+// direct readings; a bracket is its own. The leaves are those at hand, in any order. Where nothing
+// passes it touches: that is no clearance to run with, except at a seat, where no leaf may enter.
+func Gaps(gaps []gauge.GapAt, uncertainty gauge.Uncertainty, b Bounds, leaves []quantity.Length, built bool) Places {
+	out := Places{Places: make([]Place, 0, len(gaps))}
+	seat := b.Max != nil && *b.Max == 0
+	seen := map[GapResult]bool{}
+	warnings := map[string]bool{}
 	for _, o := range gaps {
 		p := Place{GapAt: o, Result: gapResult(o, uncertainty, b)}
-		switch p.Result {
-		case Tight:
-			tight = true
-		case Wide:
-			wide = true
-		case GapResult(Close):
-			nearly = true
-		case GapResult(Undecided):
-			undecided = true
-			if p.NextLeaf = nextLeaf(o, b, leaves); p.NextLeaf == nil {
-				coarse = true
-			}
+		touches := o.Low == 0 && !seat
+		warnings[Touching] = warnings[Touching] || touches
+		coarse := false
+		if o.Direct && !(touches && built) {
+			p.Result, coarse = coarseAt(o, p.Result, uncertainty, b)
+			warnings[TooCoarse] = warnings[TooCoarse] || coarse
 		}
+		switch {
+		case touches && built:
+			p.Result = Tight
+		case p.Result == GapResult(Undecided) && !coarse:
+			if p.NextLeaf = nextLeaf(o, b, leaves); p.NextLeaf == nil {
+				warnings[LeavesTooCoarse] = true
+			}
+		case touches && (p.Result == GapResult(Within) || p.Result == GapResult(Close)):
+			p.Result = GapResult(Undecided)
+		}
+		seen[p.Result] = true
 		out.Places = append(out.Places, p)
 	}
+	warnings[TightAndWide] = seen[Tight] && seen[Wide]
 	switch {
-	case b.Open():
-		out.Result = NoLimit
-	case tight || wide:
+	case seen[Tight] || seen[Wide]:
 		out.Result = Out
-	case undecided:
+	case seen[GapResult(Undecided)]:
 		out.Result = Undecided
-	case nearly:
+	case seen[GapResult(Close)]:
 		out.Result = Close
+	case seen[GapResult(Within)]:
+		out.Result = Within
+	default:
+		out.Result = NoLimit
 	}
-	if coarse {
-		out.Warnings = append(out.Warnings, LeavesTooCoarse)
+	for code, there := range warnings {
+		if there {
+			out.Warnings = append(out.Warnings, code)
+		}
 	}
-	if tight && wide {
-		out.Warnings = append(out.Warnings, TightAndWide)
-	}
+	slices.Sort(out.Warnings)
 	return out
 }
 
-func gapResult(o gauge.GapAt, uncertainty quantity.Length, b Bounds) GapResult {
+// coarseAt is the result at a place that was measured directly, by a gauge that may be too coarse.
+func coarseAt(o gauge.GapAt, was GapResult, u gauge.Uncertainty, b Bounds) (GapResult, bool) {
+	if v, coarse := Length(o.Low, u, b).Coarse(b); coarse {
+		return GapResult(v.Result), true
+	}
+	return was, false
+}
+
+func gapResult(o gauge.GapAt, uncertainty gauge.Uncertainty, b Bounds) GapResult {
 	if b.Open() {
 		return GapResult(NoLimit)
 	}
@@ -203,7 +253,7 @@ func (v Verdict) Headline() quantity.Sentence {
 	case v.Result == Out:
 		return quantity.Say("Out of limit by %s", -*v.Margin)
 	case v.Result == Undecided:
-		return quantity.Plainly("Undecided: the readings do not bear it out")
+		return quantity.Plainly("Undecided: the readings do not tell")
 	case v.Result == Close && *v.Margin == 0:
 		return quantity.Plainly("On the limit, could be either side")
 	case v.Result == Close:
@@ -213,7 +263,7 @@ func (v Verdict) Headline() quantity.Sentence {
 }
 
 // Say writes the bounds in words: "12.0 thou to 18.0 thou", "at most 2.0 thou".
-func (b Bounds) Say(say func(format string, lengths ...quantity.Length) quantity.Sentence) quantity.Sentence {
+func (b Bounds) Say(say func(format quantity.Format, parts ...any) quantity.Sentence) quantity.Sentence {
 	switch {
 	case b.Min != nil && b.Max != nil:
 		return say("%s to %s", *b.Min, *b.Max)

@@ -33,6 +33,8 @@ const (
 const (
 	Thin       = "thin"         // fewer than three readings
 	MayNotLast = "may-not-last" // at the fastest wear they allow it does not last to the planned stop
+	// Accelerating: the last two readings wear half as fast again as all of them.
+	Accelerating = "accelerating"
 )
 
 // Life is the wear of a clearance and how long it lasts.
@@ -92,12 +94,18 @@ func Wear(history []Worn, limit quantity.Length, planned float64, graduation *qu
 	}
 	whole := quantity.Length(math.Round(rate))
 	life.Rate = &whole
-	slow, fast := pooled.rangeOf(slopes, graduation)
+	more := pooled.scatter(runs, slopes)
+	if p := lastPace(runs[len(runs)-1], slope, graduation); p != nil {
+		more = append(more, p)
+		life.Warnings = append(life.Warnings, Accelerating)
+	}
+	slow, fast := pooled.rangeOf(slopes, more, graduation)
 	switch {
 	case margin < 0:
 		if fast != nil {
 			life.Least, life.Most = new(int64), new(int64)
 		}
+		slices.Sort(life.Warnings)
 		return life, nil
 	case slope.Sign() <= 0:
 		life.Result = NotWearing
@@ -108,12 +116,14 @@ func Wear(history []Worn, limit quantity.Length, planned float64, graduation *qu
 		}
 	}
 	if fast == nil {
+		slices.Sort(life.Warnings)
 		return life, nil
 	}
 	life.Least, life.Most = hoursLeft(margin, fast), hoursLeft(margin, slow)
 	if life.Result != ResetNow && life.Least != nil && new(big.Rat).SetInt64(*life.Least).Cmp(exact(planned)) < 0 {
-		life.Warnings = append([]string{MayNotLast}, life.Warnings...)
+		life.Warnings = append(life.Warnings, MayNotLast)
 	}
+	slices.Sort(life.Warnings)
 	return life, nil
 }
 
@@ -189,10 +199,60 @@ func slopesOf(runs [][]Worn) (pooled sums, slopes []*big.Rat) {
 	return pooled, slopes
 }
 
+// scatter are β ± 2·SE, SE = √((Syy − Sxy²/Sxx)/((n − 2)·Sxx)), where one run alone has a slope and
+// n ≥ 3 readings; the sum of squares is exact, so that a perfect line has none.
+func (s sums) scatter(runs [][]Worn, slopes []*big.Rat) []*big.Rat {
+	if len(slopes) != 1 {
+		return nil
+	}
+	for _, run := range runs {
+		n := len(run)
+		if n < 3 || run[0].Hours == run[n-1].Hours {
+			continue
+		}
+		count, sy, syy := big.NewRat(int64(n), 1), new(big.Rat), new(big.Rat)
+		for _, h := range run {
+			y := new(big.Rat).SetInt64(int64(h.Clearance))
+			sy.Add(sy, y)
+			syy.Add(syy, new(big.Rat).Mul(y, y))
+		}
+		squares := new(big.Rat).Sub(syy, new(big.Rat).Quo(new(big.Rat).Mul(sy, sy), count))
+		squares.Sub(squares, new(big.Rat).Quo(new(big.Rat).Mul(s.above, s.above), s.below))
+		variance, _ := new(big.Rat).Quo(squares, new(big.Rat).Mul(big.NewRat(int64(n-2), 1), s.below)).Float64()
+		twice := new(big.Rat)
+		twice.SetFloat64(2 * math.Sqrt(max(variance, 0)))
+		return []*big.Rat{new(big.Rat).Sub(slopes[0], twice), new(big.Rat).Add(slopes[0], twice)}
+	}
+	return nil
+}
+
+// lastPace is how fast the last two readings wear, where that is more than 1.5 times the slope of
+// all and the gauge can tell it; else nil.
+func lastPace(run []Worn, slope *big.Rat, graduation *quantity.Length) *big.Rat {
+	if len(run) < 2 {
+		return nil
+	}
+	a, b := run[len(run)-2], run[len(run)-1]
+	hours := new(big.Rat).Sub(exact(b.Hours), exact(a.Hours))
+	grown := b.Clearance - a.Clearance
+	told := 0.0
+	if graduation != nil {
+		told = float64(*graduation) * difference
+	}
+	if hours.Sign() <= 0 || !(float64(grown) > told) {
+		return nil
+	}
+	pace := new(big.Rat).Quo(new(big.Rat).SetInt64(int64(grown)), hours)
+	if pace.Cmp(new(big.Rat).Mul(slope, big.NewRat(3, 2))) <= 0 {
+		return nil
+	}
+	return pace
+}
+
 // rangeOf is the slowest and the fastest wear that the readings allow, nil where neither
-// two runs nor a graduation tell.
-func (s sums) rangeOf(slopes []*big.Rat, graduation *quantity.Length) (slow, fast *big.Rat) {
-	all := []*big.Rat{s.slope()}
+// two runs nor scatter, pace or graduation tell.
+func (s sums) rangeOf(slopes, more []*big.Rat, graduation *quantity.Length) (slow, fast *big.Rat) {
+	all := append([]*big.Rat{s.slope()}, more...)
 	if len(slopes) > 1 {
 		all = append(all, slopes...)
 	}

@@ -65,6 +65,7 @@ func (p *Plan) check() error {
 	c.later()
 	c.loops()
 	c.shaftLine()
+	c.speeds()
 	p.ways()
 	return errors.Join(c.errs...)
 }
@@ -143,7 +144,7 @@ func (a Ask) fits(text string) bool {
 		_, err := quantity.Parse(text, "")
 		return err == nil
 	case TorqueValue:
-		_, err := quantity.ParseTorque(text)
+		_, err := quantity.ParseTorque(text, "")
 		return err == nil
 	}
 	return true
@@ -560,6 +561,19 @@ func (c *checker) later() {
 		for _, j := range part.Judged {
 			if step := c.p.steps[j.Count]; j.Count != "" && (step == nil || step.Kind != Count) {
 				c.fault(j.line, "", "part %s is judged by the count %q: name a count step", part.Key, j.Count)
+			}
+		}
+	}
+}
+
+// speeds marks the values that a step takes for the speed of the pump.
+func (c *checker) speeds() {
+	for i := range c.p.Stages {
+		for k := range c.p.Stages[i].Steps {
+			for v := range c.p.Values {
+				if a := &c.p.Values[v]; a.Key == c.p.Stages[i].Steps[k].Speed {
+					a.Speed = true
+				}
 			}
 		}
 	}

@@ -4,6 +4,8 @@ import (
 	"errors"
 	"fmt"
 	"slices"
+
+	"settle/core/quantity"
 )
 
 // What the plan check asks of a new plan only. A rule of this file refuses a plan
@@ -19,6 +21,13 @@ func (p *Plan) imported() []*Error {
 	for key, c := range p.Checks {
 		if c.Sign != "" && !slices.Contains(Signs, c.Sign) {
 			fault(c.line, "", "check %s: sign is %q: write one of %v", key, c.Sign, Signs)
+		}
+	}
+	for _, v := range p.Values {
+		if v.Kind == WarmthValue && v.Default != "" {
+			if _, err := quantity.ParseTemperature(v.Default, ""); err != nil {
+				fault(v.line, "", "value %s: the default %s", v.Key, err)
+			}
 		}
 	}
 	titles := map[string]bool{}

@@ -108,6 +108,9 @@ type Ask struct {
 	Default string `yaml:"default" json:"default,omitempty" doc:"used while nothing is written on the pump"`
 	Vanes   *bool  `yaml:"vanes" json:"-" doc:"it counts the vanes of the impeller: a finding at one is held against it"`
 
+	// Speed says that a step takes it for the speed of the pump.
+	Speed bool `yaml:"-" json:"-"`
+
 	line int
 }
 

@@ -36,7 +36,7 @@ func ExampleSay() {
 }
 
 func ExampleParseTorque() {
-	t, err := quantity.ParseTorque("22 lbf·ft")
+	t, err := quantity.ParseTorque("22 lbf·ft", "")
 	fmt.Printf("%.1f N·m %v\n", t.NM(), err)
 	// Output: 29.8 N·m <nil>
 }

@@ -60,13 +60,18 @@ type Sentence struct {
 // Plainly is a sentence without a length.
 func Plainly(words string) Sentence { return Sentence{words, words} }
 
-// Say writes a sentence; every %s takes a length. Where a length shown to the
-// usual decimals would be nothing, more are shown: "over by 0.0" helps nobody.
-func Say(format string, lengths ...Length) Sentence { return say(1, format, lengths) }
+// A Format is a sentence with a %s for each of its parts. Constants become one by themselves; a text
+// from elsewhere, such as the name of a place with a % in it, does not.
+type Format string
+
+// Say writes a sentence. Its parts are lengths, which are shown in both units; sentences; and
+// anything else as it is. Where a length shown to the usual decimals would be nothing, more are
+// shown: "over by 0.0" helps nobody.
+func Say(format Format, parts ...any) Sentence { return say(1, format, parts) }
 
 // SayFine is Say for what is measured in micrometres, such as a bearing seat:
 // a tenth of a thou is two of them and a half.
-func SayFine(format string, lengths ...Length) Sentence { return say(2, format, lengths) }
+func SayFine(format Format, parts ...any) Sentence { return say(2, format, parts) }
 
 // Bare is a length as Say writes it, without its unit.
 func Bare(l Length) Sentence { return bare(1, l) }
@@ -78,13 +83,20 @@ func bare(thouDecimals int, l Length) Sentence {
 	return Sentence{short(l, UnitThou, thouDecimals), short(l, UnitMillimetre, 3)}
 }
 
-func say(thouDecimals int, format string, lengths []Length) Sentence {
-	thou, mm := make([]any, len(lengths)), make([]any, len(lengths))
-	for i, l := range lengths {
-		s := bare(thouDecimals, l)
-		thou[i], mm[i] = s.Thou+" thou", s.Mm+" mm"
+func say(thouDecimals int, format Format, parts []any) Sentence {
+	thou, mm := make([]any, len(parts)), make([]any, len(parts))
+	for i, p := range parts {
+		switch p := p.(type) {
+		case Length:
+			s := bare(thouDecimals, p)
+			thou[i], mm[i] = s.Thou+" thou", s.Mm+" mm"
+		case Sentence:
+			thou[i], mm[i] = p.Thou, p.Mm
+		default:
+			thou[i], mm[i] = p, p
+		}
 	}
-	return Sentence{fmt.Sprintf(format, thou...), fmt.Sprintf(format, mm...)}
+	return Sentence{fmt.Sprintf(string(format), thou...), fmt.Sprintf(string(format), mm...)}
 }
 
 func short(l Length, unit Unit, decimals int) string {
@@ -94,15 +106,6 @@ func short(l Length, unit Unit, decimals int) string {
 		}
 	}
 	return l.Exact(unit)
-}
-
-// Fill puts sentences into a sentence; every %s takes one.
-func Fill(format string, parts ...Sentence) Sentence {
-	thou, mm := make([]any, len(parts)), make([]any, len(parts))
-	for i, p := range parts {
-		thou[i], mm[i] = p.Thou, p.Mm
-	}
-	return Sentence{fmt.Sprintf(format, thou...), fmt.Sprintf(format, mm...)}
 }
 
 // Distance is a length that is paced off rather than measured, in inches or millimetres.

@@ -37,7 +37,7 @@ func TestFigure(t *testing.T) {
 
 func TestSay(t *testing.T) {
 	for _, tt := range []struct {
-		say      func(string, ...Length) Sentence
+		say      func(Format, ...any) Sentence
 		length   Length
 		thou, mm string
 	}{
@@ -111,7 +111,7 @@ func TestTorqueUnits(t *testing.T) {
 		text          string
 		lbfFt, inches float64
 	}{{"30 N·m", 22.1268, 265.522}, {"22 lbf·ft", 22, 264}, {"264 in-lb", 22, 264}, {"1 kgf·m", 7.23301, 86.7962}} {
-		q, err := ParseTorque(tt.text)
+		q, err := ParseTorque(tt.text, "")
 		if err != nil || math.Abs(q.LbfFt()-tt.lbfFt) > 1e-4 || math.Abs(q.LbfIn()-tt.inches) > 1e-3 {
 			t.Errorf("%s is %v lbf·ft, %v lbf·in, %v", tt.text, q.LbfFt(), q.LbfIn(), err)
 		}

@@ -143,13 +143,13 @@ func TestParseTorque(t *testing.T) {
 		"30 N·m": 30, "30Nm": 30, "30 n.m": 30, "30 N m": 30, "22 lbf·ft": 29.82799, "22 ft-lbf": 29.82799,
 		"100 lbf in": 11.29848, "3,5 kgf·m": 34.32328,
 	} {
-		got, err := ParseTorque(text)
+		got, err := ParseTorque(text, "")
 		if err != nil || got.NM()-want > 1e-5 || want-got.NM() > 1e-5 {
 			t.Errorf("ParseTorque(%q) = %v, %v; want %v", text, got, err, want)
 		}
 	}
 	for _, text := range []string{"", "30", "N·m", "30 mm", "1.2.3 Nm", "--3 Nm"} {
-		if got, err := ParseTorque(text); err == nil {
+		if got, err := ParseTorque(text, ""); err == nil {
 			t.Errorf("ParseTorque(%q) = %v, want an error", text, got)
 		}
 	}

@@ -46,6 +46,9 @@ func (n Number) Value() (*big.Rat, error) {
 	if p.space(); !ok || p.rest != "" {
 		return nil, fmt.Errorf("%q is not understood as a number: write one such as 4, 7.5 or 1 1/2", n.text)
 	}
+	if p.thousands != "" {
+		return nil, p.either(n.text)
+	}
 	v := big.NewRat(r.num, r.den)
 	if negative {
 		v.Neg(v)

@@ -20,8 +20,14 @@ const maxTyped = 40
 // field's unit serves a bare number; where field is empty a bare number is
 // refused. Nothing is guessed: what is not understood is an error that says so
 // and shows two examples. A value between two nanometres goes to the nearest,
-// halves away from zero.
-func Parse(text string, field Unit) (Length, error) {
+// halves away from zero. A comma that may part thousands as well as decimals is an *Ambiguous.
+func Parse(text string, field Unit) (Length, error) { return parse(text, field, false) }
+
+// ParseKept is Parse for what was kept before 2026-12: a comma was decimal then, wherever it
+// stood, and what was entered by it stays what it was.
+func ParseKept(text string, field Unit) (Length, error) { return parse(text, field, true) }
+
+func parse(text string, field Unit, kept bool) (Length, error) {
 	if strings.TrimSpace(text) == "" {
 		return 0, fmt.Errorf("is empty: write a length such as 2 thou or 0.05 mm")
 	}
@@ -41,6 +47,9 @@ func Parse(text string, field Unit) (Length, error) {
 	size, known := unit.Size()
 	if !known {
 		return 0, fmt.Errorf("has no unit: write %q or %q", strings.TrimSpace(text)+" thou", strings.TrimSpace(text)+" mm")
+	}
+	if !kept && p.thousands != "" && !beyond(p.thousands, size) {
+		return 0, p.either(text)
 	}
 	nm, whole := value.times(int64(size))
 	if !whole || Length(nm) > MaxLength {
@@ -75,7 +84,23 @@ func (r ratio) times(size int64) (int64, bool) {
 	return n.Int64(), n.IsInt64()
 }
 
-type lexer struct{ rest string }
+type lexer struct {
+	rest string
+	// thousands are the digits of a number without its comma, where that may part thousands:
+	// 1,760 is 1760 to one reader and 1.76 to the next.
+	thousands string
+	number    string // as it was typed, without its sign
+}
+
+// longest is how long a length may be for its comma to part thousands: nobody means 50,006 mm
+// for fifty metres.
+const longest = 3000 * Millimetre
+
+// beyond reports whether a number with its thousands parted is a length nobody has.
+func beyond(digits string, size Length) bool {
+	n, ok := number(digits)
+	return ok && n > int64(longest/size)
+}
 
 // spaces are the blanks a keyboard or a document may put between number and unit.
 const spaces = " \t\u00a0\u202f\u2009"
@@ -130,11 +155,16 @@ func (p *lexer) digits() string {
 
 // magnitude reads 12, 1.5, .5, 3/16, 1-25/32 or 1 25/32.
 func (p *lexer) magnitude() (ratio, bool) {
+	from := p.rest
 	whole := p.digits()
+	comma := strings.HasPrefix(p.rest, ",")
 	if p.take(".", ",") {
 		part := p.digits()
 		if whole == "" && part == "" {
 			return ratio{}, false
+		}
+		if comma && len(part) == 3 && 1 <= len(whole) && len(whole) <= 3 && whole != "0" {
+			p.thousands, p.number = whole+part, from[:len(whole)+1+len(part)]
 		}
 		return decimal(whole, part)
 	}

@@ -1,11 +1,5 @@
 package quantity
 
-import (
-	"fmt"
-	"strconv"
-	"strings"
-)
-
 // Torque is a torque in newton metres.
 type Torque float64
 
@@ -24,34 +18,34 @@ func (t Torque) LbfFt() float64 { return float64(t / PoundForceFt) }
 func (t Torque) LbfIn() float64 { return float64(t / PoundForceIn) }
 func (t Torque) KgfM() float64  { return float64(t / KilogramForce) }
 
-// bareUnit takes off what may stand between the units of a product.
-var bareUnit = strings.NewReplacer("·", "", "⋅", "", ".", "", " ", "", "-", "", "*", "")
+// TorqueUnit is a unit of torque by the name it has in requests.
+type TorqueUnit string
 
-// ParseTorque reads a torque with its unit: N·m (also N.m, N m, Nm), lbf·ft
-// (also lbf ft, ft·lbf, ft-lb), lbf·in and kgf·m alike.
-func ParseTorque(text string) (Torque, error) {
-	s := strings.TrimSpace(text)
-	n := strings.IndexFunc(s, func(r rune) bool { return !strings.ContainsRune("+-0123456789.,", r) })
-	if n <= 0 || len(s) > maxTyped {
-		return 0, badTorque(text)
-	}
-	value, err := strconv.ParseFloat(strings.Replace(s[:n], ",", ".", 1), 64)
-	if err != nil {
-		return 0, badTorque(text)
-	}
-	unit := bareUnit.Replace(lowerASCII(s[n:]))
-	size, ok := map[string]Torque{
-		"nm":    NewtonMetre,
-		"lbfft": PoundForceFt, "ftlbf": PoundForceFt, "lbft": PoundForceFt, "ftlb": PoundForceFt,
-		"lbfin": PoundForceIn, "inlbf": PoundForceIn, "lbin": PoundForceIn, "inlb": PoundForceIn,
-		"kgfm": KilogramForce,
-	}[unit]
-	if !ok {
-		return 0, badTorque(text)
-	}
-	return Torque(value) * size, nil
-}
+// The units of torque.
+const (
+	NM    TorqueUnit = "Nm"
+	LbfFt TorqueUnit = "lbf-ft"
+	LbfIn TorqueUnit = "lbf-in"
+	KgfM  TorqueUnit = "kgf-m"
+)
 
-func badTorque(text string) error {
-	return fmt.Errorf("%q is not understood as a torque: write one such as 30 N·m or 22 lbf·ft", text)
+var (
+	torqueWords = map[string]TorqueUnit{"nm": NM,
+		"lbfft": LbfFt, "ftlbf": LbfFt, "lbft": LbfFt, "ftlb": LbfFt,
+		"lbfin": LbfIn, "inlbf": LbfIn, "lbin": LbfIn, "inlb": LbfIn,
+		"kgfm": KgfM}
+	torqueUnits = []unitOf[TorqueUnit]{{NM, "N·m", times(1)}, {LbfFt, "lbf·ft", times(float64(PoundForceFt))},
+		{LbfIn, "lbf·in", times(float64(PoundForceIn))}, {KgfM, "kgf·m", times(float64(KilogramForce))}}
+)
+
+// ParseTorque reads a torque: N·m (also N.m, N m, Nm), lbf·ft (also lbf ft, ft·lbf, ft-lb),
+// lbf·in and kgf·m alike. A bare number is in the field's unit, and refused where that is "".
+func ParseTorque(text string, field TorqueUnit) (Torque, error) { return torque(text, field, false) }
+
+// ParseTorqueKept reads what was kept before 2026-12, when every comma was decimal.
+func ParseTorqueKept(text string) (Torque, error) { return torque(text, "", true) }
+
+func torque(text string, field TorqueUnit, kept bool) (Torque, error) {
+	nm, err := in(text, field, kept, "a torque", "one such as 30 N·m or 22 lbf·ft", torqueWords, torqueUnits)
+	return Torque(nm), err
 }

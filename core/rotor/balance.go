@@ -70,8 +70,8 @@ func (b Balance) check() error {
 	switch {
 	case !(b.Mass > 0 && b.Mass <= 1e6):
 		return field.Errorf("mass_kg", "is %g: write the mass of what turns, more than nothing", b.Mass)
-	case !(b.Speed > 0 && b.Speed <= 60_000):
-		return field.Errorf("speed_rpm", "is %g: write turns a minute, up to 60000", b.Speed)
+	case CheckSpeed(b.Speed) != nil:
+		return field.Errorf("speed_rpm", "%v", CheckSpeed(b.Speed))
 	case !(b.Grade >= 0.1 && b.Grade <= 4000):
 		return field.Errorf("grade", "is %g: write the balance grade in mm/s, such as 6.3 or 2.5", b.Grade)
 	case len(b.Planes) < 1 || len(b.Planes) > 2:

@@ -99,7 +99,10 @@ func BoltClasses() []string {
 // nutFactors are general; stainless on its like needs more where it is dry.
 var nutFactors = map[Thread]float64{Dry: 0.20, Oiled: 0.15, AntiSeize: 0.13, LockingFluid: 0.15}
 
-const dryStainless = 0.30
+const (
+	dryStainless   = 0.30
+	oiledStainless = 0.18
+)
 
 // Run works out F = percent · S · A and T = K · d · F.
 func (b Bolt) Run() (Drawn, error) {
@@ -117,6 +120,9 @@ func (b Bolt) Run() (Drawn, error) {
 	if stainless && b.Thread == Dry {
 		d.Nut, top = dryStainless, 80
 		d.Warnings = append(d.Warnings, Galls)
+	}
+	if stainless && b.Thread == Oiled {
+		d.Nut = oiledStainless
 	}
 	if stainless && size.diameter > 24 {
 		d.Warnings = append(d.Warnings, LargeStainless)

@@ -1,6 +1,7 @@
 package setting
 
 import (
+	"cmp"
 	"math"
 	"slices"
 
@@ -26,8 +27,6 @@ func (p Play) twiceAim() quantity.Length {
 // Change is by how much the play has to change, minus closes.
 func (p Play) Change() float64 { return float64(float64(p.twiceAim())/2) - float64(p.Is) }
 
-func (p Play) inside(play quantity.Length) bool { return play >= p.Min && play <= p.Max }
-
 // Cover is the pack under a bearing cover: a thicker one opens.
 type Cover struct {
 	Pack      quantity.Length   // all that is under it now
@@ -39,7 +38,6 @@ type Cover struct {
 type CoverAnswer struct {
 	Stack       []quantity.Length // thickest first
 	Total, Play quantity.Length
-	Inside      bool
 }
 
 // What bounds a pack.
@@ -51,17 +49,37 @@ const (
 )
 
 // Best finds the pack with which the play comes inside, nearest to the aim, with the fewest
-// pieces, the thicker first.
-func (c Cover) Best(p Play) (CoverAnswer, error) {
+// pieces, the thicker first. Where none does it is nil, and nearest holds the two that come nearest
+// to the window, the better first, no two of one thickness.
+func (c Cover) Best(p Play) (best *CoverAnswer, nearest []CoverAnswer, err error) {
 	if err := c.check(); err != nil {
-		return CoverAnswer{}, err
+		return nil, nil, err
 	}
-	leaves := slices.Clone(c.Leaves)
-	slices.SortFunc(leaves, func(a, b quantity.Length) int { return int(b - a) })
-	s := packSearch{play: p, pack: c.Pack, leaves: leaves, most: c.MaxPieces}
+	s := packSearch{leaves: slices.Clone(c.Leaves), most: c.MaxPieces, of: map[quantity.Length][]quantity.Length{}}
+	slices.SortFunc(s.leaves, func(a, b quantity.Length) int { return cmp.Compare(b, a) })
 	s.try(0, 0)
-	return CoverAnswer{s.best[:s.pieces:s.pieces], s.total, p.Is + s.total - c.Pack, s.inside}, nil
+	all := make([]CoverAnswer, 0, len(s.of))
+	for total, stack := range s.of {
+		all = append(all, CoverAnswer{stack, total, p.Is + total - c.Pack})
+	}
+	slices.SortFunc(all, func(a, b CoverAnswer) int {
+		return cmp.Or(cmp.Compare(p.outside(a.Play), p.outside(b.Play)), cmp.Compare(p.miss(a.Play), p.miss(b.Play)),
+			cmp.Compare(len(a.Stack), len(b.Stack)), thicker(a.Stack, b.Stack))
+	})
+	if p.outside(all[0].Play) == 0 {
+		return &all[0], nil, nil
+	}
+	return nil, all[:min(2, len(all))], nil
 }
+
+// thicker orders two stacks of as many pieces by their thicker pieces.
+func thicker(a, b []quantity.Length) int { return slices.Compare(b, a) }
+
+// outside is how far a play is outside the window, 0 inside.
+func (p Play) outside(play quantity.Length) quantity.Length { return max(p.Min-play, play-p.Max, 0) }
+
+// miss is twice how far a play is off the aim.
+func (p Play) miss(play quantity.Length) quantity.Length { return (2*play - p.twiceAim()).Abs() }
 
 func (c Cover) check() error {
 	switch {
@@ -83,46 +101,27 @@ func (c Cover) check() error {
 	return nil
 }
 
-// packSearch goes through the stacks, thicker leaves first, so that of equals the first
-// found is the thicker.
+// packSearch goes through the stacks, thicker leaves first, and keeps of each thickness the one with
+// the fewest pieces, the thicker first.
 type packSearch struct {
-	play   Play
-	pack   quantity.Length
 	leaves []quantity.Length
 	most   int
-
-	stack, best [maxPieces]quantity.Length
-	depth       int
-	found       bool
-	pieces      int
-	total, miss quantity.Length // miss is twice the distance from the aim
-	inside      bool
+	stack  []quantity.Length
+	of     map[quantity.Length][]quantity.Length
 }
 
 func (s *packSearch) try(from int, total quantity.Length) {
-	play := s.play.Is + total - s.pack
-	inside, miss := s.play.inside(play), (2*play - s.play.twiceAim()).Abs()
-	better := !s.found
-	switch {
-	case better:
-	case inside != s.inside:
-		better = inside
-	case miss != s.miss:
-		better = miss < s.miss
-	case s.depth != s.pieces:
-		better = s.depth < s.pieces
+	was, there := s.of[total]
+	if !there || len(s.stack) < len(was) || len(s.stack) == len(was) && thicker(s.stack, was) < 0 {
+		s.of[total] = slices.Clone(s.stack)
 	}
-	if better {
-		s.found, s.inside, s.miss, s.pieces, s.total, s.best = true, inside, miss, s.depth, total, s.stack
-	}
-	if s.depth == s.most {
+	if len(s.stack) == s.most {
 		return
 	}
 	for i := from; i < len(s.leaves); i++ {
-		s.stack[s.depth] = s.leaves[i]
-		s.depth++
+		s.stack = append(s.stack, s.leaves[i])
 		s.try(i, total+s.leaves[i])
-		s.depth--
+		s.stack = s.stack[:len(s.stack)-1]
 	}
 }
 
@@ -149,20 +148,38 @@ type NutAnswer struct {
 	Degrees float64
 	Slots   *int // nil where it locks anywhere
 	Play    quantity.Length
-	Inside  bool
 }
 
-// Best finds how far to turn the nut: to the nearest slot, or to the aim itself.
-func (n Nut) Best(p Play) NutAnswer {
+// Best finds how far to turn the nut: to the aim itself where it locks anywhere, else to the slot
+// inside the window that comes nearest to the aim, of equals the one with the larger play. Where no
+// slot is inside it is nil, and nearest holds the two beside the window, the better first.
+func (n Nut) Best(p Play) (best *NutAnswer, nearest []NutAnswer) {
 	change := p.Change()
 	if n.Slots == 0 {
-		play := whole(float64(p.twiceAim()) / 2)
-		return NutAnswer{turnFor(change), math.Abs(change) / n.Pitch * 360, nil, play, p.inside(play)}
+		return &NutAnswer{turnFor(change), math.Abs(change) / n.Pitch * 360, nil, whole(float64(p.twiceAim()) / 2)}, nil
 	}
-	slots := int(floorHalf(change * float64(n.Slots) / n.Pitch))
-	play := whole(float64(p.Is) + float64(slots)*n.Pitch/float64(n.Slots))
+	// Plays times the number of slots: whole where the pitch is, so that ties are ties.
+	k := float64(n.Slots)
+	low := math.Floor(change * k / n.Pitch)
+	at := func(slots float64) float64 { return float64(float64(p.Is)*k) + float64(slots*n.Pitch) }
+	aim, least, most := float64(p.twiceAim())/2*k, float64(p.Min)*k, float64(p.Max)*k
+	closed, open := low, low+1 // on either side of the aim
+	outClosed, outOpen := max(least-at(closed), 0), max(at(open)-most, 0)
+	first, second := closed, open
+	if outOpen < outClosed || outOpen == outClosed && (outOpen > 0 || at(open)-aim <= aim-at(closed)) {
+		first, second = open, closed
+	}
+	if min(outClosed, outOpen) == 0 {
+		a := n.to(int(first), at(first)/k)
+		return &a, nil
+	}
+	return nil, []NutAnswer{n.to(int(first), at(first)/k), n.to(int(second), at(second)/k)}
+}
+
+// to is a turn by so many slots, which gives a play in nm.
+func (n Nut) to(slots int, play float64) NutAnswer {
 	size := abs(slots)
-	return NutAnswer{turnFor(float64(slots)), 360 * float64(size) / float64(n.Slots), &size, play, p.inside(play)}
+	return NutAnswer{turnFor(float64(slots)), 360 * float64(size) / float64(n.Slots), &size, whole(play)}
 }
 
 func turnFor(change float64) NutTurn {

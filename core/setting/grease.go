@@ -19,7 +19,8 @@ func Grease(outside, width quantity.Length) (grams float64, err error) {
 	return 0.005 * (float64(outside) / float64(quantity.Millimetre)) * (float64(width) / float64(quantity.Millimetre)), nil
 }
 
-// Strokes returns how many strokes of a grease gun that is, at least one.
+// Strokes returns how many strokes of a grease gun that is; 0 where it is under half of one, and has
+// to be weighed.
 func Strokes(grams, gramsPerStroke float64) (int, error) {
 	if !(gramsPerStroke > 0) {
 		return 0, field.Errorf("gun_g_per_stroke", "must be greater than zero: weigh ten strokes and divide by ten")
@@ -29,7 +30,7 @@ func Strokes(grams, gramsPerStroke float64) (int, error) {
 		return 0, field.Errorf("gun_g_per_stroke", "is %g: too little for one stroke of a grease gun, write grams such "+
 			"as 1.2", gramsPerStroke)
 	}
-	return max(int(strokes), 1), nil
+	return int(strokes), nil
 }
 
 // FirstFill is a bearing that is filled when it is new: its dimensions, and its mass in kg

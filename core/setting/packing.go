@@ -30,12 +30,13 @@ type Packed struct {
 	Warnings            []string
 }
 
-// The warnings of packing, as codes; NoRoom is one as well.
+// The warnings of packing, as codes.
 const (
 	FewRings      = "few-rings"
 	WrongSection  = "wrong-section"  // by more than a twentieth
 	LanternMisses = "lantern-misses" // the flush port
 	NoseShort     = "nose-short"     // less than half a section to take up: general
+	NoneOutside   = "none-outside"   // no ring stands on the gland's side of the lantern ring
 )
 
 // longest box, in sections.
@@ -65,6 +66,9 @@ func (b Box) Run() (Packed, error) {
 	}
 	p := Packed{Section: half(needed), SectionOff: half(section - needed)}
 	p.Rings = max(int(math.Floor((float64(2*(b.Depth-lantern))-entry)/float64(section))), 0)
+	if p.Rings == 0 {
+		return Packed{}, field.Errorf("depth", "has room for no ring: look at the depth, the lantern ring and the units")
+	}
 	p.Cut = whole(math.Pi * (float64(b.Shaft) + float64(float64(section)/2)))
 	p.Joints = joints(p.Rings)
 	p.Left = half(2*(b.Depth-lantern) - quantity.Length(p.Rings)*section)
@@ -78,6 +82,9 @@ func (b Box) Run() (Packed, error) {
 	if b.Port != nil {
 		under := int(floorHalf(float64(2**b.Port-lantern) / float64(section)))
 		under = min(max(under, 0), p.Rings)
+		if under == p.Rings {
+			p.Warnings = append(p.Warnings, NoneOutside)
+		}
 		off := half(quantity.Length(under)*section + lantern - 2**b.Port)
 		if p.RingsUnder, p.LanternOff = &under, &off; 2*off.Abs() > lantern {
 			p.Warnings = append(p.Warnings, LanternMisses)
@@ -87,10 +94,7 @@ func (b Box) Run() (Packed, error) {
 }
 
 func (p *Packed) warn(section, needed quantity.Length) {
-	switch {
-	case p.Rings == 0:
-		p.Warnings = append(p.Warnings, NoRoom)
-	case p.Rings <= 3:
+	if p.Rings <= 3 {
 		p.Warnings = append(p.Warnings, FewRings)
 	}
 	if 20*(section-needed).Abs() > needed {

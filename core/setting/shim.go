@@ -151,15 +151,17 @@ func (w Window) twiceAim() int64 {
 	return 2 * int64(*w.Max)
 }
 
-// outside is how far a clearance lies outside its bounds; nothing when inside.
+// outside is how far a clearance lies outside its bounds; nothing when inside. Less than nothing is
+// outside as well: parts cannot stand in each other.
 func outside(l quantity.Length, low, high *quantity.Length) quantity.Length {
-	switch {
-	case low != nil && l < *low:
-		return *low - l
-	case high != nil && l > *high:
-		return l - *high
+	far := max(-l, 0)
+	if low != nil {
+		far = max(far, *low-l)
 	}
-	return 0
+	if high != nil {
+		far = max(far, l-*high)
+	}
+	return far
 }
 
 // searcher walks all stacks: each is a count of every thickness, the thickest

@@ -59,13 +59,14 @@ func brute(q Shims) (best []quantity.Length, off, outsideBy int64, found bool) {
 			}
 			s := score{pieces: len(stack)}
 			out := func(l quantity.Length, low, high *quantity.Length) int64 {
-				if low != nil && l < *low {
-					return int64(*low - l)
+				far := max(-l, 0) // parts cannot stand in each other
+				if low != nil {
+					far = max(far, *low-l)
 				}
-				if high != nil && l > *high {
-					return int64(l - *high)
+				if high != nil {
+					far = max(far, l-*high)
 				}
-				return 0
+				return int64(far)
 			}
 			s.outside = out(q.Measured+change, q.Target.Min, q.Target.Max)
 			if q.OtherSide != nil {

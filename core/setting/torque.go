@@ -100,6 +100,20 @@ func MiddleOut(rows, columns int) ([]int, error) {
 	return order, nil
 }
 
+// ColumnsOf is how many bolts stand in each of so many rows; bolts that do not stand in equal rows
+// are an error on bolts.
+func ColumnsOf(bolts, rows int) (int, error) {
+	switch {
+	case rows < 1 || rows > MaxBolts:
+		return 0, field.Errorf("rows", "is %d: write how many, 1 to %d", rows, MaxBolts)
+	case bolts < 1 || bolts > MaxBolts:
+		return 0, field.Errorf("bolts", "is %d: write how many, 1 to %d", bolts, MaxBolts)
+	case bolts%rows != 0:
+		return 0, field.Errorf("bolts", "is %d, which do not stand in %d equal rows: count them again", bolts, rows)
+	}
+	return bolts / rows, nil
+}
+
 // fromMiddle is where a bolt stands, in halves of a step from the middle of the flange.
 func fromMiddle(i, rows, columns int) (x, y int) {
 	return 2*(i%columns) - (columns - 1), 2*(i/columns) - (rows - 1)

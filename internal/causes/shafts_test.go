@@ -147,7 +147,7 @@ func (s *simulated) named(clocks int) ([]judge.Likely, error) {
 		}
 		at := um((z + s.r.NormFloat64()*placeOff) * 1000)
 		one := judge.Vector{Name: fmt.Sprintf("place %d", len(along.Vectors)+1), Z: &at, OnSleeve: sleeve,
-			Size: *x.Fitted, Fine: *x.Fitted <= um(limit), Uncertainty: x.Uncertainty}
+			Size: *x.Fitted, Fine: *x.Fitted <= um(limit), Uncertainty: x.Uncertainty.Length()}
 		if x.HighDeg != nil {
 			one.Directed, one.Degrees = true, *x.HighDeg
 		}
@@ -156,7 +156,7 @@ func (s *simulated) named(clocks int) ([]judge.Likely, error) {
 		if x.Harmonics != nil {
 			twice = &x.Harmonics.Twice
 		}
-		if by, l, known := judge.OutOfRound(twice, x.Form, x.SumRule, x.Uncertainty); known {
+		if by, l, known := judge.OutOfRound(twice, x.Form, x.SumRule, x.Uncertainty.Length()); known {
 			e.Add(judge.FormHigh, judge.Shown{There: by != judge.Round, Words: quantity.Say("%s", l)})
 		}
 		return nil

@@ -72,7 +72,7 @@ func (f NoteForm) note() (store.Note, error) {
 	if err != nil {
 		return store.Note{}, err
 	}
-	look := calc.Preview(f.Kind, []byte(f.Input), unit)
+	look := calc.Preview(f.Kind, []byte(f.Input), &gauge.Reader{Unit: unit, Asks: true})
 	if len(look.Errors) > 0 {
 		return store.Note{}, look.Errors[0]
 	}
@@ -111,7 +111,7 @@ func (s *server) look(_ context.Context, in *struct {
 	if err != nil {
 		return nil, problem(err)
 	}
-	return &body[calc.Look]{calc.Preview(in.Kind, in.RawBody, unit)}, nil
+	return &body[calc.Look]{calc.Preview(in.Kind, in.RawBody, &gauge.Reader{Unit: unit, Asks: true})}, nil
 }
 
 func (s *server) addNote(ctx context.Context, in *struct {
