@@ -2,6 +2,7 @@ package calc
 
 import (
 	"fmt"
+	"slices"
 
 	"settle/core/gauge"
 	"settle/core/judge"
@@ -145,31 +146,6 @@ var testWords = map[judge.Result]string{
 	judge.NoLimit: "Nothing was asked, nothing is judged",
 }
 
-// faultWords say what a test failed by.
-var faultWords = map[string]string{
-	judge.TestLow:   "The pressure was under 95 % of what is asked: bring it up and hold it again.",
-	judge.TestHigh:  "The pressure was over 110 % of what is asked.",
-	judge.TestShort: "It was held for less than is asked.",
-	judge.OverRated: "The pressure is over what the weakest part may hold. Let it down.",
-	judge.TestDrops: "More drops than are allowed.",
-	judge.TestLeak:  "It leaks more than is allowed.",
-	judge.TestFall:  "The pressure fell by more than is allowed.",
-}
-
-// testAdvice says what the warnings of a test mean.
-var testAdvice = map[string]string{
-	judge.WithGas: "Gas under pressure stores energy: a part that lets go is thrown. Test with water where that " +
-		"can be; with " +
-		"gas only by the site's rule, behind a screen, with a relief valve.",
-	judge.NotRated:  "What the weakest part may hold is not known: find out before gas is let in.",
-	judge.Hazardous: "The liquid flashes, burns or poisons: test with water, or by the site's rule.",
-	judge.NotVented: "It was not said to be vented: air left inside stores energy and hides a leak.",
-	judge.TestRose:  "The pressure rose: the source is not shut off, or it warms. Hold it again.",
-	judge.TestFell:  "The pressure fell: find out where it went, and hold it again.",
-	judge.NotRead:   "Neither drops nor the pressure at start and end were read.",
-	judge.NotAsked:  "What pressure is asked is not known: look it up in the maker's manual.",
-}
-
 // say tells whether it was tight, and by what pressure.
 func (out *pressureOut) say(w *Words) {
 	bar := func(p quantity.Pressure) quantity.Sentence {
@@ -196,9 +172,8 @@ func (out *pressureOut) say(w *Words) {
 	if out.Leak != nil {
 		w.row("Leak", quantity.Plainly(number(*out.Leak, 4)+" mbar·l/s"))
 	}
-	for _, f := range out.Faults {
-		w.plain(faultWords[f])
+	for _, code := range append(slices.Clone(out.Faults), out.Warnings...) {
+		w.plain(judge.LeakAdvice(code))
 	}
-	w.warnAs(out.Warnings, testAdvice)
 	w.plain("Stand clear of joints while the pressure comes up. The maker's manual and the site's rule come first.")
 }

@@ -31,5 +31,9 @@ func AllTurns() string {
 	return strings.Join(all, ", ")
 }
 
+// Catches reports whether a shaft that turns so is never right once it is built: it grinds, touches or
+// stops somewhere.
+func (t Turn) Catches() bool { return t == Rough || t == Rubs || t == Binds || t == Locked }
+
 // Known reports whether t is one of the words.
 func (t Turn) Known() bool { return slices.Contains(TurnWords, t) }

@@ -5,6 +5,7 @@ import (
 	"reflect"
 	"slices"
 	"strings"
+	"unicode/utf8"
 
 	"settle/core/field"
 	"settle/core/plan"
@@ -91,13 +92,13 @@ func (a *acceptance) verdict(kind func() error) error {
 
 // head checks what every entry has.
 func (a *acceptance) head() {
-	if a.ID == "" || len(a.ID) > maxID {
+	if a.ID == "" || utf8.RuneCountInString(a.ID) > maxID {
 		a.errs.Add("id", fmt.Errorf("must be 1 to %d letters, made by the sender", maxID))
 	}
 	if a.By.ID == "" {
 		a.errs.Add("by", fmt.Errorf("is missing: say who is working"))
 	}
-	if len(a.Reason) > maxReason {
+	if utf8.RuneCountInString(a.Reason) > maxReason {
 		a.errs.Add("reason", fmt.Errorf("is longer than %d letters", maxReason))
 	}
 	a.errs.Add("", a.Source.check())
@@ -107,7 +108,7 @@ func (a *acceptance) head() {
 func (s Source) check() error {
 	var errs field.Errors
 	for _, f := range []struct{ path, text string }{{"device", s.Device}, {"done_by", s.DoneBy}} {
-		if len(f.text) > maxSource {
+		if utf8.RuneCountInString(f.text) > maxSource {
 			errs.Add(f.path, fmt.Errorf("is longer than %d letters", maxSource))
 		}
 	}
@@ -115,7 +116,7 @@ func (s Source) check() error {
 		errs.Add("round", fmt.Errorf("is %d: rounds are counted from 1 to %d", s.Round, maxRound))
 	}
 	for _, path := range keys(s.From) {
-		if c := s.From[path]; len(path)+len(c.Step)+len(c.Entry)+len(c.Value)+len(c.Text) > maxReason {
+		if c := s.From[path]; len(path)+len(c.Step)+len(c.Entry)+len(c.Value)+utf8.RuneCountInString(c.Text) > maxReason {
 			errs.Add("from."+path, fmt.Errorf("is longer than %d letters", maxReason))
 		}
 	}
@@ -188,6 +189,9 @@ func (a *acceptance) decided() error {
 		return &Refused{"there is nothing to decide: the reading is inside its limit"}
 	}
 	a.needReason("write why it is accepted as it is")
+	if a.step.DecideBy == Lead && a.By.Role != Lead {
+		a.errs.Add("by", fmt.Errorf("must be a lead: only a lead decides at this step"))
+	}
 	return nil
 }
 
@@ -300,9 +304,9 @@ func (a *acceptance) checked() error {
 		return &Refused{"this sheet was checked already, by " + s.Checked.By.Name}
 	}
 	last, who := s.Signed.Entry, s.Signed.By
-	if n := len(s.Amended); n > 0 {
-		last = s.Amended[n-1].Entry
-		if s.Amended[n-1].By.ID == a.By.ID {
+	for _, amended := range s.Amended {
+		last = amended.Entry
+		if amended.By.ID == a.By.ID {
 			who = a.By
 		}
 	}
@@ -313,7 +317,7 @@ func (a *acceptance) checked() error {
 		a.errs.Add("on", fmt.Errorf("is %q: name the entry that is checked, the signature or the last amendment", a.On))
 	}
 	if who.ID == a.By.ID {
-		a.errs.Add("by", fmt.Errorf("signed it: a second person checks it"))
+		a.errs.Add("by", fmt.Errorf("signed or amended it: a second person checks it"))
 	}
 	return nil
 }
@@ -372,7 +376,7 @@ func Signs(j Job, e Entry) bool {
 		taken := find(j.Log, e.On)
 		return taken != nil && taken.Kind == Ended
 	case Kept:
-		step := j.Plan.Step(e.Step)
+		step := derive(j).scale.plan.Step(e.Step) // with what the pump has several of written out
 		if step == nil || e.Body == nil {
 			return false
 		}

@@ -47,6 +47,7 @@ func along(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	if worst == nil || !r.Partial && len(r.Errors) > 0 {
 		return nil
 	}
+	worst.Held = as(OfWidest, "Largest run-out", worst.Figure.Length)
 	worst.Along, worst.Dial = places, nil
 	return worst
 }

@@ -170,7 +170,11 @@ type WaitForm struct {
 
 // TestForm is a leak test.
 type TestForm struct {
+	Medium   judge.Medium    `json:"medium,omitempty" enum:"water,own,air,nitrogen" doc:"own: the pump's liquid"`
 	Pressure string          `json:"pressure,omitempty" doc:"with its unit, as on the gauge"`
+	Vented   bool            `json:"vented,omitempty" doc:"water: the air was let out before"`
+	SiteRule bool            `json:"site_rule,omitempty" doc:"a gas or a hazardous liquid: by the rule of the site"`
+	Rated    string          `json:"rated,omitempty" doc:"a gas: what the weakest part may hold"`
 	Minutes  quantity.Number `json:"minutes,omitzero" doc:"how long it was held"`
 	Drops    quantity.Number `json:"drops,omitzero"`
 }

@@ -3,6 +3,7 @@ package job
 import (
 	"encoding/json"
 	"fmt"
+	"math"
 	"strings"
 
 	"settle/core/plan"
@@ -184,7 +185,7 @@ func answerAt(path string) func(*Entry, *Reading) string {
 			return ""
 		}
 		if name, _, _ := strings.Cut(path[strings.LastIndex(path, ".")+1:], "["); strings.HasSuffix(name, "_um") {
-			return exactly(quantity.Length(n*1000), quantity.UnitMillimetre)
+			return exactly(quantity.Length(math.Round(n*1000)), quantity.UnitMillimetre)
 		}
 		return fmt.Sprint(n)
 	}
@@ -235,11 +236,12 @@ func (s *scale) changedSince(step *plan.Step, e *Entry) string {
 	return ""
 }
 
-// alike reports whether two figures are the same, whatever unit they stand in.
+// alike reports whether two figures are the same, whatever unit they stand in. A nanometre between them
+// is none: one was lost in what was carried before 2026-12.
 func alike(a, b string) bool {
 	x, errA := quantity.Parse(a, quantity.UnitMicrometre)
 	y, errB := quantity.Parse(b, quantity.UnitMicrometre)
-	return a == b || errA == nil && errB == nil && x == y
+	return a == b || errA == nil && errB == nil && (x-y).Abs() <= quantity.Nanometre
 }
 
 // fromTitle is what a carried figure is called.

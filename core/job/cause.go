@@ -149,7 +149,7 @@ func (w *witness) signs(check *plan.Check, r *Reading, phase string) {
 	if !ok {
 		return
 	}
-	say := func() Sentence { return checkIs(check, r.Figure.Length, phase) }
+	say := func() Sentence { return checkIs(check, r.Held, phase) }
 	high := func(s judge.Sign) {
 		if bounds.Max != nil {
 			w.see(s, size > *bounds.Max, say)

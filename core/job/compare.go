@@ -1,6 +1,8 @@
 package job
 
 import (
+	"slices"
+
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -22,9 +24,8 @@ func (s *scale) compared(step *plan.Step, r *Reading) *Reading {
 			return r
 		}
 		limit := s.limitOf(step)
-		v := judge.Length(r.Spread.Length, r.good(), limit.Bounds)
 		r.free(limit)
-		return judged(r, v, limit)
+		return fine(r, r.Spread.Length, r.good(), limit)
 	case plan.ByOther:
 		other := s.other(check)
 		if other == nil {
@@ -34,17 +35,17 @@ func (s *scale) compared(step *plan.Step, r *Reading) *Reading {
 		}
 		limit := *s.limitOf(step)
 		limit.Source = againstOther(limit.Source, check.Against, s.plan)
-		v := judge.Length((r.Figure.Length - other.Length).Abs(), r.good(), limit.Bounds)
 		r.free(&limit)
 		r.Against = figure(other.Length)
-		return judged(r, v, &limit)
+		return fine(r, (r.Figure.Length - other.Length).Abs(), r.good(), &limit)
 	}
 	return r
 }
 
 // free takes back how a reading was judged by its own limit.
 func (r *Reading) free(limit *judge.Limit) {
-	r.Verdict, r.Limit, r.Margin, r.next = "", limit, nil, nil
+	r.Verdict, r.Limit, r.Margin, r.next, r.Held = "", limit, nil, nil, nil
+	r.Warnings = slices.DeleteFunc(slices.Clone(r.Warnings), func(code string) bool { return code == judge.TooCoarse })
 	for i := range r.Places {
 		r.Places[i].Result, r.Places[i].NextLeaf = "", nil
 	}

@@ -3,6 +3,7 @@ package job
 import (
 	"fmt"
 	"math/big"
+	"slices"
 	"strings"
 
 	"settle/core/gauge"
@@ -14,7 +15,7 @@ import (
 // maxCount bounds what can be counted at one place.
 const maxCount = 9999
 
-func turned(_ *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func turned(t *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	f := b.Turn
 	if f == nil || r.Partial && f.Turn == "" {
 		return missing(r, "turn", "is missing: how it turns by hand")
@@ -30,23 +31,42 @@ func turned(_ *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		}
 	}
 	reading := &Reading{Turned: f, Text: feltAt(*f)}
-	right := rightFeel(step)
-	if step.Right == plan.AnyFeel || step.Phase != plan.Built && step.Right == "" {
+	right := t.rightFeels(step)
+	if len(right) == 0 {
 		return reading // it is written down
 	}
-	reading.Verdict, reading.Limit = judge.Within, inWords(shouldTurn(right))
-	if f.Turn != right {
-		reading.Verdict = judge.Out
+	switch {
+	case !slices.Contains(right, f.Turn):
+		reading.Verdict, reading.Limit = judge.Out, inWords(shouldTurn(right))
+	case step.Right != plan.AnyFeel:
+		reading.Verdict, reading.Limit = judge.Within, inWords(shouldTurn(right))
 	}
 	return reading
 }
 
-// rightFeel is how a shaft should turn at a step.
-func rightFeel(step *plan.Step) gauge.Turn {
-	if step.Right == "" || step.Right == plan.AnyFeel {
-		return gauge.Free
+// rightFeels are the ways a shaft may turn at a step; none where whatever is felt is written down. What
+// catches is never right as built, whatever the plan says.
+func (t *scale) rightFeels(step *plan.Step) []gauge.Turn {
+	var right []gauge.Turn
+	switch {
+	case step.Right == plan.AnyFeel && step.Phase == plan.Built:
+		right = []gauge.Turn{gauge.Free, gauge.Light, gauge.Drags}
+	case step.Right == plan.AnyFeel, step.Right == "" && step.Phase != plan.Built:
+		return nil
+	case step.Right == plan.EitherFeel:
+		right = []gauge.Turn{gauge.Free, gauge.Light}
+	case step.Right == "":
+		right = []gauge.Turn{gauge.Free}
+	default:
+		right = []gauge.Turn{gauge.Turn(step.Right)}
+		if len(step.FreeWhen) > 0 && step.FreeWhen.Hold(t) && step.Right != string(gauge.Free) {
+			right = append([]gauge.Turn{gauge.Free}, right...)
+		}
 	}
-	return gauge.Turn(step.Right)
+	if step.Phase == plan.Built {
+		right = slices.DeleteFunc(right, gauge.Turn.Catches)
+	}
+	return right
 }
 
 // feelOf is what a way of turning means at a step, nil where the plan says nothing of it.
@@ -67,8 +87,19 @@ func feels(_ *terms, step *plan.Step, p *Panel) {
 		if f := feelOf(step, turn); f != nil {
 			c.Means = f.Means
 		}
-		c.Right = step.Right != plan.AnyFeel && turn == rightFeel(step) && (step.Right != "" || step.Phase == plan.Built)
 		p.Choices = append(p.Choices, c)
+	}
+}
+
+// feelsRight marks the ways that are right here, and takes what a right one would mean away.
+func feelsRight(s *scale, step *plan.Step, p *Panel) {
+	right := s.rightFeels(step)
+	p.Choices = slices.Clone(p.Choices)
+	for i := range p.Choices {
+		c := &p.Choices[i]
+		if c.Right = slices.Contains(right, gauge.Turn(c.Key)); c.Right {
+			c.Means = ""
+		}
 	}
 }
 

@@ -6,7 +6,6 @@ import (
 	"strings"
 
 	"settle/core/gauge"
-	"settle/core/judge"
 	"settle/core/plan"
 	"settle/core/quantity"
 )
@@ -44,9 +43,10 @@ func depth(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		return nil
 	}
 	limit := s.limitOf(step)
-	v := judge.Length(x.Mean, x.Uncertainty, limit.Bounds)
-	return judged(&Reading{Figure: figure(x.Mean), Spread: figure(x.Spread), next: judge.NextDirect(graduation, v)}, v,
-		limit)
+	reading := fine(&Reading{Figure: figure(x.Mean), Spread: figure(x.Spread),
+		Held: as(OfMean, "Mean", x.Mean)}, x.Mean, x.Uncertainty, limit)
+	reading.next = reading.nextDirect(graduation)
+	return reading
 }
 
 func depthBoxes(b *Body) []box {

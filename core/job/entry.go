@@ -99,8 +99,11 @@ type Person struct {
 	Role string `json:"role" enum:"technician,lead"`
 }
 
-// Lead is the role of one who may do the steps a plan asks a lead for.
-const Lead = "lead"
+// Lead is the role of one who may do the steps a plan asks a lead for; a technician does the rest.
+const (
+	Lead       = "lead"
+	Technician = "technician"
+)
 
 // Opening is what a job starts with: the pump, the plan and the limits it will
 // be judged by. It is a copy: what changes on the pump later changes no job.
@@ -120,6 +123,8 @@ type Opening struct {
 	Schools  map[string]string      `json:"schools"`
 	Values   map[string]Value       `json:"values"`
 	Limits   map[string]judge.Limit `json:"limits"`
+	// Carries is the kind of liquid; blank in jobs opened before 2026-12, and where nobody knows it.
+	Carries judge.LiquidKind `json:"carries,omitempty" enum:"water,flammable,toxic,viscous,other"`
 }
 
 // Value is a figure from the pump's papers, as typed, with its source.

@@ -65,8 +65,10 @@ func read(log []Entry, p *plan.Plan) *history {
 				h.added[e.Step] = append(h.added[e.Step], e)
 			}
 		case Decided:
-			if t != nil && t.last != nil && t.last.ID == e.On && !gone {
-				t.decision = e
+			if t != nil && t.last != nil && t.last.ID == e.On {
+				if t.decision = e; gone { // the one before it stands for nothing any more
+					t.decision = nil
+				}
 			}
 		case Scoped:
 			if !gone && e.Scope != nil {

@@ -74,6 +74,8 @@ type box struct {
 	number quantity.Number
 	unit   string // of the number
 	warmth string // a temperature in either degree
+
+	pressure string
 }
 
 // kinds are filled in by init: the functions of a kind ask for it again.
@@ -96,6 +98,7 @@ func stepKinds() map[string]*kind {
 		plan.Do:      {panel: "ack", group: "done", must: true, away: true, weigh: acknowledged},
 		plan.Caution: {panel: "ack", group: "done", must: true, weigh: acknowledged},
 		plan.Turn: {panel: "turn", group: "turn", table: DoneTable, weigh: turned, show: feels,
+			live: feelsRight,
 			fine: "Turns as it should", notFine: "Does not turn as it should"},
 		plan.Count: {panel: "count", group: "count", table: DoneTable, hangs: true, weigh: counted, show: counting,
 			live: countBefore, boxes: countBoxes, fine: "The number agrees", notFine: "Not the number it must be"},
@@ -115,6 +118,10 @@ func stepKinds() map[string]*kind {
 		plan.Heat: {gauges: thermometers,
 			panel: "heat", group: "heat", table: DoneTable, weigh: heated, show: heating, boxes: heatBoxes,
 			limit: heatLimit, tool: "heat", given: heatGiven},
+		plan.Warm: {gauges: thermometers,
+			panel: "warm", group: "heat", table: DoneTable, weigh: warmedPart, boxes: heatBoxes, limit: warmLimit,
+			show: func(t *terms, step *plan.Step, p *Panel) { p.Asked, _ = t.celsius(step.WarmMost) },
+			fine: "Warm as the papers ask", notFine: "Not the temperature of the papers"},
 		plan.Wait: {panel: "wait", group: "wait", table: DoneTable, weigh: waited, boxes: waitBoxes,
 			show: func(_ *terms, step *plan.Step, p *Panel) { p.Minutes, p.Below = step.Minutes, step.Below },
 			fine: "Long enough", notFine: "Not long enough"},

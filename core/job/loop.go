@@ -66,7 +66,7 @@ func (s *scale) rounds(step *plan.Step) []Round {
 			continue // corrected within its round
 		}
 		r := s.reading(step, e)
-		out = append(out, Round{r.Figure, r.High, r.Verdict, loop.Title})
+		out = append(out, Round{r.Figure, r.High, r.Held, r.Verdict, loop.Title})
 	}
 	return out
 }

@@ -77,8 +77,27 @@ func turnedDial(check *plan.Check, clock []string, path string, f *gauge.DialFor
 	}
 	v, next, warnings := judge.Dial(d, x, limit.Bounds)
 	reading := dialReading(d, x)
-	reading.next, reading.Warnings = next, warnings
+	reading.next, reading.Warnings, reading.Held = next, warnings, dialHeld(d, x)
 	return judged(reading, v, limit)
+}
+
+// dialHeld is which run-out is judged: that of the whole turn, else the larger of highest less lowest
+// and of the fitted circle, by its name; the other stands beside it.
+func dialHeld(d gauge.Dial, x gauge.Runout) *Held {
+	h := as(OfValue, tirName, x.Measured())
+	switch {
+	case x.AtFace != nil:
+		h.Name = faceName
+		h.beside(tirName, figure(x.Judged))
+	case d.Sweep != nil:
+		h.Name = turnName
+	case x.Fitted != nil && *x.Fitted > x.TIR:
+		h.Name = circleName
+		h.beside(tirName, figure(x.TIR))
+	case x.Fitted != nil:
+		h.beside(circleName, figure(*x.Fitted))
+	}
+	return h
 }
 
 // dialReading is what readings round the clock tell.
@@ -158,7 +177,8 @@ func float(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	limit := s.limitOf(step)
 	v, next, warnings := judge.Play(trials, graduation, x, limit.Bounds,
 		judge.Pair{From: limit.Origin, Followed: b.Float.Followed})
-	return judged(&Reading{Figure: figure(x.Mean), Spread: figure(x.Spread), Warnings: warnings, next: next}, v, limit)
+	return judged(&Reading{Figure: figure(x.Mean), Spread: figure(x.Spread), Warnings: warnings, next: next,
+		Held: as(OfMean, "Play, mean", x.Mean)}, v, limit)
 }
 
 func floatPanel(t *terms, step *plan.Step, p *Panel) { p.Repeats = t.check(step).Repeats }
@@ -266,9 +286,10 @@ func set(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 			none.Bounds), none)
 	}
 	limit, off := s.limitOf(step), setting.Deviation(measured, wanted)
-	v := judge.Length(off, u, limit.Bounds)
-	return judged(&Reading{Figure: figure(off), Against: figure(measured), next: judge.NextDirect(graduation, v)}, v,
-		limit)
+	reading := fine(&Reading{Figure: figure(off), Against: figure(measured),
+		Held: as(OfTarget, offMark, off).beside(measuredName, figure(measured))}, off, u, limit)
+	reading.next = reading.nextDirect(graduation)
+	return reading
 }
 
 func settingPanel(t *terms, step *plan.Step, p *Panel) {
@@ -312,11 +333,25 @@ func direct(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		return nil
 	}
 	limit := s.limitOf(step)
-	v := judge.Length(value, uncertainty, limit.Bounds)
-	if f.Leaf && v.Result == judge.Close { // a leaf is its own uncertainty
-		v.Result = judge.Within
+	reading := &Reading{Figure: figure(value)}
+	if f.Leaf {
+		v := judge.Length(value, 0, limit.Bounds)
+		if v.Result == judge.Close { // a leaf is its own uncertainty
+			v.Result = judge.Within
+		}
+		return judged(reading, v, limit)
 	}
-	return judged(&Reading{Figure: figure(value), next: judge.NextDirect(graduation, v)}, v, limit)
+	reading = fine(reading, value, uncertainty, limit)
+	reading.next = reading.nextDirect(graduation)
+	return reading
+}
+
+// nextDirect says what would settle a reading taken directly with a gauge of a graduation.
+func (r *Reading) nextDirect(graduation quantity.Length) []judge.Next {
+	if r.Margin == nil {
+		return nil
+	}
+	return judge.NextDirect(graduation, judge.Verdict{Result: r.Verdict, Margin: &r.Margin.Length})
 }
 
 // depths are the two that a reading is worked out from: of the step, else of its check. What
@@ -356,7 +391,7 @@ func travel(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	}
 	limit, length := s.travelLimit(step), (down - up).Abs()
 	u := gauge.DifferenceUncertainty(graduation, b.mpe())
-	reading := judged(&Reading{Figure: figure(length)}, judge.Length(length, u, limit.Bounds), limit)
+	reading := fine(&Reading{Figure: figure(length), Held: as(OfValue, "Travel", length)}, length, u, limit)
 	for _, end := range []struct {
 		at, key string
 		depth   quantity.Length
@@ -370,6 +405,9 @@ func travel(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 			if window.Source == "" {
 				reading.Limit = noLimit(judge.NoneKnown)
 			}
+			// The depth that is out is what is told, with its own window.
+			reading.Held = as(OfValue, words.Capital("depth "+end.at), end.depth).beside("Travel", figure(length))
+			reading.Held.Limit = shown(reading.Limit)
 		}
 	}
 	return reading

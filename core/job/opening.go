@@ -7,6 +7,7 @@ import (
 	"reflect"
 	"slices"
 	"strings"
+	"unicode/utf8"
 
 	"settle/core/field"
 	"settle/core/gauge"
@@ -21,6 +22,8 @@ type Papers struct {
 	Options map[string]string    `json:"options" doc:"option of the plan → choice"`
 	Values  map[string]Value     `json:"values" doc:"value of the plan → as written, with its source"`
 	Limits  map[string]LimitForm `json:"limits" doc:"limit key → as written, with its source"`
+	// Carries is what kind of liquid the pump carries; blank where nobody said.
+	Carries judge.LiquidKind `json:"carries,omitempty" enum:"water,flammable,toxic,viscous" doc:"kind of its liquid"`
 }
 
 // Asked are the papers that a plan asks for. What an earlier version of it asked stays on
@@ -29,7 +32,8 @@ func (papers Papers) Asked(p *plan.Plan) Papers { return papers.without(p, paper
 
 // without leaves out what the plan does not ask for and stood there before as it does now.
 func (papers Papers) without(p *plan.Plan, before Papers) Papers {
-	out := Papers{maps.Clone(papers.Options), maps.Clone(papers.Values), maps.Clone(papers.Limits)}
+	out := Papers{Options: maps.Clone(papers.Options), Values: maps.Clone(papers.Values),
+		Limits: maps.Clone(papers.Limits), Carries: papers.Carries}
 	maps.DeleteFunc(out.Options, func(key, choice string) bool {
 		known := slices.ContainsFunc(p.Options, func(o plan.Choice) bool {
 			return o.Key == key && slices.ContainsFunc(o.Choices, func(c plan.Option) bool { return c.Key == choice })
@@ -51,7 +55,7 @@ func (papers Papers) without(p *plan.Plan, before Papers) Papers {
 // CheckChanged is CheckPapers for a pump that is kept already: what its plan does not ask
 // for, and stood there before, is let be.
 func CheckChanged(p *plan.Plan, papers, before Papers) error {
-	return CheckPapers(p, papers.without(p, before))
+	return checkPapers(p, papers.without(p, before), before.Values)
 }
 
 // LimitForm is a limit as it was typed, with its unit.
@@ -106,11 +110,18 @@ func (o *Opening) Run(hours *float64) error {
 	return nil
 }
 
+// Carrying notes what kind of liquid the pump carries, by its description where nobody has said.
+func (o *Opening) Carrying(description string) {
+	if o.Carries == "" {
+		o.Carries = judge.KindOfLiquid(description)
+	}
+}
+
 // NewOpening copies what a job will be judged by: the pump's options and
 // values, and the limits resolved once, maker before shop before general set.
 func NewOpening(p *plan.Plan, tag string, papers Papers, rules Rules, asked Asked) (*Opening, error) {
 	var errs field.Errors
-	if len(asked.Complaint) > maxComplaint {
+	if utf8.RuneCountInString(asked.Complaint) > maxComplaint {
 		errs.Add("complaint", fmt.Errorf("is longer than %d letters", maxComplaint))
 	}
 	wrong := asked.settle(p)
@@ -120,7 +131,8 @@ func NewOpening(p *plan.Plan, tag string, papers Papers, rules Rules, asked Aske
 	if asked.Complaint == "" {
 		errs.Add("complaint", fmt.Errorf("is missing: write why the pump is here: leak, noise, heat, low flow, planned"))
 	}
-	errs.Add("", CheckPapers(p, papers))
+	// What stood on the pump before a figure had to be plain is no hindrance: it counts as not known.
+	errs.Add("", checkPapers(p, papers, papers.Values))
 	if err := errs.Err(); err != nil {
 		return nil, err
 	}
@@ -132,7 +144,7 @@ func NewOpening(p *plan.Plan, tag string, papers Papers, rules Rules, asked Aske
 		Pump: tag, Complaint: asked.Complaint, Why: asked.Why, Scope: asked.Scope, Arrives: asked.Arrives,
 		Plan: p.Key, Version: p.Version, PlanHash: p.Hash,
 		Options: plan.Defaults(p.Options, papers.Options), Schools: plan.Defaults(plan.Schools, rules.Schools),
-		Values: papers.Values, Limits: map[string]judge.Limit{},
+		Values: papers.Values, Limits: map[string]judge.Limit{}, Carries: papers.Carries,
 	}
 	if o.Values == nil {
 		o.Values = map[string]Value{}
@@ -162,7 +174,11 @@ func (o *Opening) Propose(p *plan.Plan, last Job) {
 
 // CheckPapers says what is wrong with a pump's options, values and limits under
 // a plan, field by field.
-func CheckPapers(p *plan.Plan, papers Papers) error {
+func CheckPapers(p *plan.Plan, papers Papers) error { return checkPapers(p, papers, nil) }
+
+// checkPapers is CheckPapers; a value that stood there before as it does now is let be, where it was
+// understood then.
+func checkPapers(p *plan.Plan, papers Papers, before map[string]Value) error {
 	var errs field.Errors
 	for _, key := range keys(papers.Options) {
 		i := slices.IndexFunc(p.Options, func(c plan.Choice) bool { return c.Key == key })
@@ -178,7 +194,9 @@ func CheckPapers(p *plan.Plan, papers Papers) error {
 		if i < 0 {
 			errs.Add("values."+key, fmt.Errorf("is nothing this construction asks for"))
 		} else {
-			errs.Add("", CheckValue(p.Values[i], papers.Values[key]))
+			was, stood := before[key]
+			errs.Add("", checkValue(p.Values[i], papers.Values[key], stood && was == papers.Values[key]))
+			errs.Add("", checkRows(p, key, papers))
 		}
 	}
 	if len(papers.Limits) > 0 {

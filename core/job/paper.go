@@ -37,6 +37,9 @@ type Cell struct {
 	Accepted string       `json:"accepted,omitempty" doc:"why a person accepted it"`
 	Figure   *Figure      `json:"figure,omitempty"`
 	High     *Figure      `json:"high,omitempty" doc:"the other end, where it is a range"`
+	What     string       `json:"what,omitempty" doc:"what the figure is of the reading, where it is not the reading itself"`
+	Raw      *Sentence    `json:"raw,omitempty" doc:"what was read, where another figure is judged"`
+	raw      *Figure      // for the CSV
 }
 
 // CheckRow is a check as found beside as built.
@@ -69,6 +72,23 @@ func (c *CheckRow) Figures() (found, built, change *Figure, limit LimitShown) {
 		limit = *c.limit
 	}
 	return found, built, c.change, limit
+}
+
+// Judged is what the figures of a row are of their readings, in words, and what was read where that
+// is another figure; nil where it is the same.
+func (c *CheckRow) Judged() (what string, found, built *Figure) {
+	for _, x := range []struct {
+		cell *Cell
+		read **Figure
+	}{{c.Found, &found}, {c.Built, &built}} {
+		if x.cell != nil {
+			*x.read = x.cell.raw
+			if x.cell.What != "" {
+				what = x.cell.What
+			}
+		}
+	}
+	return what, found, built
 }
 
 // RepeatRow is the table of a repeat: a column for each member, a row for each check,
@@ -196,7 +216,7 @@ func (p *Paper) checkRow(c *CheckSheet, repeat bool) CheckRow {
 		Limit: LimitFigures(c.Limit), From: p.source(c.Limit), Repeat: repeat, limit: c.Limit, change: c.Change}
 	if c.Built != nil {
 		for _, r := range c.Built.Earlier {
-			row.Earlier = append(row.Earlier, *cell(r.Figure, r.High, r.Verdict))
+			row.Earlier = append(row.Earlier, *heldCell(r.Held, r.Figure, r.High, r.Verdict))
 		}
 	}
 	if c.Change != nil {
@@ -209,7 +229,7 @@ func takenCell(t *Taken) *Cell {
 	if t == nil {
 		return nil
 	}
-	c := cell(t.Figure, t.High, t.Verdict)
+	c := heldCell(t.Held, t.Figure, t.High, t.Verdict)
 	if t.Figure == nil {
 		c.Text = plainly(notTaken)
 	}
@@ -218,6 +238,26 @@ func takenCell(t *Taken) *Cell {
 	}
 	if t.Decision != nil {
 		c.Accepted = t.Decision.Reason
+	}
+	return c
+}
+
+// heldCell is the figure that was judged, with what was read beside it; of a sheet that was kept
+// before the two were told apart it is what was measured.
+func heldCell(h *Held, low, high *Figure, verdict judge.Result) *Cell {
+	if h == nil {
+		return cell(low, high, verdict)
+	}
+	c := cell(&h.Figure, h.High, verdict)
+	if verdict == "" {
+		c.Word = notJudged
+	}
+	if h.Basis != OfValue || h.Raw != nil {
+		c.What = h.Name
+	}
+	if h.Raw != nil {
+		raw := cell(h.Raw, h.RawHigh, "")
+		c.Raw, c.raw = new(quantity.Say("%s %s", words.Lower(h.RawName), raw.Text)), h.Raw
 	}
 	return c
 }

@@ -7,13 +7,14 @@ import (
 
 // Reading is what was entered at a step, worked out and judged.
 type Reading struct {
-	// Figure is the number that is judged; High the other end of a range.
-	// Both are nil at a step where nothing is measured: Text says it then.
+	// Figure is what was measured; High the other end of a range. Both are nil at a step where
+	// nothing is measured: Text says it then. Held is what of them is judged, and shown.
 	Figure  *Figure      `json:"figure,omitempty"`
 	High    *Figure      `json:"high,omitempty"`
 	Text    string       `json:"text,omitempty"`
 	Verdict judge.Result `json:"verdict,omitempty" enum:"within,close,out,undecided,no-limit" doc:"if it is judged"`
 	Limit   *judge.Limit `json:"-"`
+	Held    *Held        `json:"held,omitempty" doc:"the figure that is judged; missing where nothing is measured"`
 
 	Margin      *Figure       `json:"margin,omitempty" doc:"to the nearest bound, negative outside"`
 	Uncertainty *Figure       `json:"uncertainty,omitempty"`

@@ -94,10 +94,12 @@ func (s *scale) taken(check string) *Reading {
 	return built
 }
 
-// counted is what was counted at a step, nil where nothing was.
-func (s *scale) counted(step string) *big.Rat {
-	e := s.log.of(s.plan.Step(step)).counts()
-	if e == nil || e.Body.Count == nil {
+// counted is what was counted at a step, nil where nothing was. A step that is no longer there says
+// nothing; one that only the scope leaves out still does.
+func (s *scale) counted(id string) *big.Rat {
+	step := s.plan.Step(id)
+	e := s.log.of(step).counts()
+	if e == nil || e.Body.Count == nil || !s.has(step) && !step.OutOfScope(s) {
 		return nil
 	}
 	n, err := e.Body.Count.Count.Value()
@@ -148,6 +150,7 @@ func (s *scale) weigh(step *plan.Step, b *Body, how way) (*Reading, field.Errors
 		return k.skipped(b)
 	}
 	reading := s.compared(step, k.weigh(s, step, b.measuredWith(), &r))
+	s.hold(step, reading)
 	r.AskBack()
 	if len(r.Errors) > 0 && !how.partial {
 		return nil, r.Errors
@@ -194,6 +197,15 @@ func number(r *gauge.Reader, path string, n quantity.Number) (float64, bool) {
 	}
 	f, _ := v.Float64()
 	return f, true
+}
+
+// fine is the verdict on a length, and undecided where the gauge is too coarse for its limit.
+func fine(r *Reading, l quantity.Length, u gauge.Uncertainty, limit *judge.Limit) *Reading {
+	v, coarse := judge.Length(l, u, limit.Bounds).Coarse(limit.Bounds)
+	if coarse {
+		r.Warnings = append(r.Warnings, judge.TooCoarse)
+	}
+	return judged(r, v, limit)
 }
 
 func judged(r *Reading, v judge.Verdict, limit *judge.Limit) *Reading {

@@ -87,10 +87,28 @@ func line(s *scale, l lined, pair pair, back sentBack) CheckSheet {
 	if l.place != "" {
 		row.Title, row.Short = check.Title+", "+words.Lower(l.place), words.Capital(l.place)
 	}
-	if row.Found != nil && row.Built != nil && row.Found.Figure != nil && row.Built.Figure != nil {
-		row.Change = figure(row.Built.Figure.Length - row.Found.Figure.Length)
+	if row.Found != nil && row.Built != nil {
+		row.Change = row.Built.Held.away(row.Found.Held)
+	}
+	if h := row.held(); h != nil {
+		row.Limit = &LimitShown{Min: h.Limit.Min, Max: h.Limit.Max, Origin: h.Limit.Origin, Rate: h.Limit.Rate,
+			Source: row.Limit.Source}
+		if pair.built == nil || row.Built == nil || h != row.Built.Held {
+			row.Limit.Source = h.Limit.Source
+		}
 	}
 	return row
+}
+
+// held is what is judged on a line of the sheet: as built, else as found.
+func (c *CheckSheet) held() *Held {
+	switch {
+	case c.Built != nil && c.Built.Held != nil:
+		return c.Built.Held
+	case c.Built == nil && c.Found != nil:
+		return c.Found.Held
+	}
+	return nil
 }
 
 // lineLimit is the limit of a line of the sheet: that of what is built, and where what was
@@ -132,10 +150,12 @@ func takenAt(s *scale, step *StepSheet, back sentBack, place string) *Taken {
 		return nil
 	}
 	r := step.Reading
-	out := &Taken{Step: step.ID, Figure: r.Figure, High: r.High, Verdict: r.Verdict, Decision: step.Decision,
+	out := &Taken{Step: step.ID, Figure: r.Figure, High: r.High, Held: r.Held, Verdict: r.Verdict, Decision: step.Decision,
 		Late: step.Late, Rounds: step.Entries, Earlier: earlier(s, s.plan.Step(step.ID), back)}
 	if at := r.alongAt(place); at != nil {
 		out.Figure, out.Verdict, out.Earlier = at.Figure, at.Verdict, nil
+		out.Held = as(OfValue, tirName, at.Figure.Length)
+		out.Held.Limit = r.Held.Limit
 	}
 	return out
 }
@@ -161,7 +181,7 @@ func earlier(s *scale, step *plan.Step, back sentBack) []Round {
 			continue
 		}
 		r := s.reading(step, last)
-		out = append(out, Round{r.Figure, r.High, r.Verdict, b.why})
+		out = append(out, Round{r.Figure, r.High, r.Held, r.Verdict, b.why})
 	}
 	return out
 }

@@ -167,8 +167,10 @@ func (r *shaftRead) settle() {
 	var kept []placeRead
 	for _, p := range r.places {
 		kept = slices.DeleteFunc(kept, func(old placeRead) bool {
-			return old.sleeve == p.sleeve && (old.along == p.along || old.along != nil && p.along != nil &&
-				old.along.Length == p.along.Length)
+			if old.along == nil || p.along == nil { // nobody knows how far along they are: they may be two
+				return old.along == p.along && old.sleeve == p.sleeve && old.title == p.title && old.letter == p.letter
+			}
+			return old.sleeve == p.sleeve && old.along.Length == p.along.Length
 		})
 		kept = append(kept, p)
 	}

@@ -84,6 +84,7 @@ type StepSheet struct {
 	Entries  int        `json:"entries,omitempty" doc:"how often it was entered"`
 	Reading  *Reading   `json:"reading,omitempty"`
 	Decision *Decision  `json:"decision,omitempty" doc:"a person's, on a reading that needs one"`
+	DecideBy string     `json:"decide_by,omitempty" enum:"technician,lead" doc:"who may decide, where a decision is due"`
 	Pictures []Picture  `json:"pictures,omitempty" doc:"of the step and of the findings at it"`
 	Panel    *Panel     `json:"panel" nullable:"false" doc:"never missing"`
 }
@@ -122,7 +123,7 @@ type Panel struct {
 	Nominal     *Figure          `json:"nominal,omitempty"`
 	NominalOf   string           `json:"nominal_source,omitempty"`
 	Limit       *LimitShown      `json:"limit,omitempty"`
-	Found       *Figure          `json:"found,omitempty" doc:"the as-found figure, beside an as-built one"`
+	Found       *Figure          `json:"found,omitempty" doc:"the as-found figure that was judged, beside an as-built one"`
 	FoundBody   *Body            `json:"found_body,omitempty"`
 	Of          string           `json:"of,omitempty"`
 	Same        string           `json:"same,omitempty" doc:"the number that must come back"`
@@ -148,6 +149,7 @@ type Panel struct {
 	Says        string           `json:"says,omitempty" doc:"how far it is tightened, in words"`
 	Minutes     int              `json:"minutes,omitempty" doc:"to be home, to wait, or to hold the pressure"`
 	Below       int              `json:"below,omitempty" doc:"°C"`
+	Asked       float64          `json:"asked_c,omitempty" doc:"°C that the papers ask of a part that receives another"`
 	LeafLater   bool             `json:"leaf_later,omitempty" doc:"a later step tries the leaf at the shoulder"`
 	Onto        []string         `json:"onto,omitempty" doc:"what must be on the shaft before the heater is switched on"`
 	Pressure    string           `json:"pressure,omitempty"`
@@ -258,8 +260,9 @@ type CheckSheet struct {
 // Taken is one reading of a check.
 type Taken struct {
 	Step     string       `json:"step"`
-	Figure   *Figure      `json:"figure,omitempty"`
+	Figure   *Figure      `json:"figure,omitempty" doc:"what was measured"`
 	High     *Figure      `json:"high,omitempty"`
+	Held     *Held        `json:"held,omitempty" doc:"what of it is judged; missing in sheets kept before 2026-12"`
 	Verdict  judge.Result `json:"verdict,omitempty" enum:"within,close,out,undecided,no-limit"`
 	Decision *Decision    `json:"decision,omitempty"`
 	Rounds   int          `json:"rounds" doc:"how often it was entered"`
@@ -271,6 +274,7 @@ type Taken struct {
 type Round struct {
 	Figure  *Figure      `json:"figure,omitempty"`
 	High    *Figure      `json:"high,omitempty"`
+	Held    *Held        `json:"held,omitempty"`
 	Verdict judge.Result `json:"verdict,omitempty" enum:"within,close,out,undecided,no-limit"`
 	Why     string       `json:"why" doc:"what sent the work back"`
 }

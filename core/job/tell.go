@@ -45,7 +45,7 @@ func (s *scale) tell(step *plan.Step, b *Body, r *Reading) *Tell {
 		if unfinished(b) && code != gauge.DidNotReturn && code != gauge.SumRuleBroken {
 			continue
 		}
-		if says := gauge.AdviceOn(code, r.Dial != nil && r.Dial.Oval != nil); says != "" {
+		if says := orElse(gauge.AdviceOn(code, r.Dial != nil && r.Dial.Oval != nil), judge.LeakAdvice(code)); says != "" {
 			t.Lines = append(t.Lines, plainly(says))
 		}
 	}
@@ -69,6 +69,7 @@ func (s *scale) tell(step *plan.Step, b *Body, r *Reading) *Tell {
 // felt says what a way of turning means here.
 func (t *Tell) felt(step *plan.Step, r *Reading) {
 	switch f := feelOf(step, r.Turned.Turn); {
+	case r.Verdict == judge.Within:
 	case f != nil:
 		t.Lines = append(t.Lines, plainly(words.Capital(f.Means)+"."))
 	case r.Turned.Turn != gauge.Free && r.Turned.Turn != gauge.Light:
@@ -106,7 +107,7 @@ func comesFrom(m plan.Means, r *Reading) []string {
 	switch {
 	case r.Verdict != judge.Out:
 		return nil
-	case wide, r.Margin != nil && r.Limit.Max != nil && r.Figure.Length > *r.Limit.Max:
+	case wide, r.Margin != nil && r.Limit.Max != nil && r.Held != nil && r.Held.Figure.Length > *r.Limit.Max:
 		return m.High
 	case r.Margin != nil, len(r.Places) > 0:
 		return m.Low
@@ -179,6 +180,9 @@ func (k *kind) echo(b *Body) []Echo {
 		}
 		if c, err := quantity.ParseTemperature(x.warmth, b.Units.Temperature); err == nil {
 			out = append(out, Echo{Field: "body." + x.path, Text: eitherDegree(c)})
+		}
+		if p, err := quantity.ParsePressure(x.pressure, b.Units.Pressure); err == nil {
+			out = append(out, Echo{Field: "body." + x.path, Text: eitherPressure(p)})
 		}
 		if x.length.Blank() {
 			continue

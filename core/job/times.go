@@ -3,14 +3,13 @@ package job
 import (
 	"errors"
 	"fmt"
-	"math"
-	"strings"
 	"time"
 
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
 	"settle/core/quantity"
+	"settle/core/setting"
 )
 
 func heated(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
@@ -128,12 +127,26 @@ func heatGiven(t *terms, step *plan.Step, in *givenInput) {
 	if c, ok := t.cap(step); ok {
 		in.Input["cap_c"] = c
 	}
+	in.Input["fits"] = heatedAs(step)
 	least, okLeast := t.celsius(step.WarmLeast)
 	most, okMost := t.celsius(step.WarmMost)
 	if okLeast && okMost {
 		in.Input["window_c"] = map[string]any{"min": least, "max": most}
 	}
 	in.text("bore", step.Bore)
+}
+
+// heatedAs is what is heated, for the calculator. Plans of earlier days did not say so: one whose own cap
+// is over what any bearing may get did not mean a bearing.
+func heatedAs(step *plan.Step) setting.Fits {
+	bearing, _ := setting.FitsBearing.Ceiling()
+	switch {
+	case step.Heats != "":
+		return setting.Fits(step.Heats)
+	case float64(step.Cap) > bearing:
+		return setting.FitsOther
+	}
+	return setting.FitsBearing
 }
 
 func heatBoxes(b *Body) []box {
@@ -182,51 +195,4 @@ func waitBoxes(b *Body) []box {
 	}
 	return []box{{path: "wait.minutes", number: b.Wait.Minutes, unit: "min"},
 		{path: "wait.cool", number: b.Wait.Cool, unit: "°C"}}
-}
-
-func tested(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
-	f := b.Test
-	if f == nil {
-		return missing(r, "test", "is missing: the pressure, the minutes and the drops")
-	}
-	held, heldKnown := number(r, "test.minutes", f.Minutes)
-	drops, dropsKnown := number(r, "test.drops", f.Drops)
-	if heldKnown && !(held >= 0 && held < 1e5) {
-		r.Errors.Add("test.minutes", fmt.Errorf("is %g: write how many minutes it was held, such as 10", held))
-	}
-	if dropsKnown && (drops < 0 || drops != math.Trunc(drops)) {
-		r.Errors.Add("test.drops", fmt.Errorf("is %g: write how many drops, a whole number, 0 for none", drops))
-	}
-	switch {
-	case len(r.Errors) > 0:
-		return nil
-	case strings.TrimSpace(f.Pressure) == "":
-		return missing(r, "test.pressure", "is missing: what the gauge showed, with its unit")
-	case !heldKnown:
-		return missing(r, "test.minutes", "is missing: how long it was held")
-	case !dropsKnown:
-		return missing(r, "test.drops", "is missing: how many drops, 0 for none")
-	}
-	asked := strings.TrimSpace(s.value(step.Pressure).Text)
-	reading := &Reading{Text: heldAt(strings.TrimSpace(f.Pressure), held, drops), Verdict: judge.Within,
-		Limit: inWords(toHold(asked, step.Minutes, step.Drops))}
-	switch {
-	case drops > float64(step.Drops) || held < float64(step.Minutes):
-		reading.Verdict = judge.Out
-	case asked == "" && step.Pressure != "":
-		reading.Verdict, reading.Limit = judge.NoLimit, noLimit(noPressure)
-	}
-	return reading
-}
-
-func testPanel(t *terms, step *plan.Step, p *Panel) {
-	p.Minutes, p.Drops, p.Pressure = step.Minutes, step.Drops, t.value(step.Pressure).Text
-}
-
-func testBoxes(b *Body) []box {
-	if b.Test == nil {
-		return nil
-	}
-	return []box{{path: "test.minutes", number: b.Test.Minutes, unit: "min"},
-		{path: "test.drops", number: b.Test.Drops, unit: "drops"}}
 }

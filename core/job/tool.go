@@ -106,6 +106,7 @@ func dripGiven(t *terms, step *plan.Step, in *givenInput) {
 	if rates.Max != nil {
 		limit["max"] = *rates.Max
 	}
+	limit["from"] = string(dripLimit(t, step).Origin)
 	in.Input["limit"] = limit
 }
 
@@ -118,15 +119,19 @@ func greaseGiven(_ *terms, step *plan.Step, in *givenInput) {
 
 func trialLimit(*terms, *plan.Step) *judge.Limit { return inWords(thinnestPack) }
 
-// dripLimit is the limit that a step names, or what a plan of before such limits gives.
+// dripLimit is the limit that a step names, or what a plan of before such limits gives. A general
+// rate is for water: of another liquid the maker knows.
 func dripLimit(t *terms, step *plan.Step) *judge.Limit {
+	limit := noLimit(judge.NoneKnown)
 	if l, ok := t.opening.Limits[step.Rate]; ok {
-		return &l
+		limit = &l
+	} else if step.Most > 0 {
+		limit = &judge.Limit{Origin: judge.General, Source: planRate, Rates: &gauge.Rates{Min: &step.Least, Max: &step.Most}}
 	}
-	if step.Most > 0 {
-		return &judge.Limit{Origin: judge.General, Source: planRate, Rates: &gauge.Rates{Min: &step.Least, Max: &step.Most}}
+	if kind := t.opening.Carries; limit.Origin == judge.General && kind != "" && kind != judge.LikeWater {
+		return noLimit(forWater)
 	}
-	return noLimit(judge.NoneKnown)
+	return limit
 }
 
 func alignLimit(*terms, *plan.Step) *judge.Limit { return inWords(couplingTolerance) }

@@ -39,6 +39,9 @@ func Touched(j Job, seqs []int) []TouchedReading {
 			Corrected: d.scale.log.of(step).counts() != e, Signed: d.sheet.Signed != nil}
 		if r, errs := d.scale.weighed(step, e); len(errs) == 0 && r != nil {
 			t.Figure, t.Text, t.Verdict, t.Margin = r.Figure, r.Text, r.Verdict, r.Margin
+			if r.Held != nil {
+				t.Figure = new(r.Held.Figure)
+			}
 			if r.Limit != nil {
 				t.Limit = shown(r.Limit)
 			}

@@ -52,6 +52,15 @@ func checkValue(ask plan.Ask, v Value, kept bool) error {
 			_, err = quantity.ParseTemperatureKept(v.Text)
 		}
 		return named(path, err)
+	case plan.PressValue:
+		if kept {
+			return nil // what is no pressure asks for none
+		}
+		p, err := quantity.ParsePressure(v.Text, "")
+		if err == nil && p <= 0 {
+			err = fmt.Errorf("must be greater than zero, such as 4 bar or 60 psi")
+		}
+		return named(path, err)
 	case plan.TorqueValue:
 		t, err := quantity.ParseTorque(v.Text, "")
 		if kept {
@@ -61,6 +70,36 @@ func checkValue(ask plan.Ask, v Value, kept bool) error {
 			err = fmt.Errorf("must be greater than zero, such as 30 N·m")
 		}
 		return named(path, err)
+	}
+	return nil
+}
+
+// checkRows says whether the bolts of a flange that is drawn up from its middle stand in equal rows.
+func checkRows(p *plan.Plan, key string, papers Papers) error {
+	value := func(key string) int {
+		text := strings.TrimSpace(papers.Values[key].Text)
+		for _, v := range p.Values {
+			if v.Key == key && text == "" {
+				text = v.Default
+			}
+		}
+		n, err := strconv.Atoi(text)
+		if err != nil {
+			return 0
+		}
+		return n
+	}
+	for i := range p.Stages {
+		for k := range p.Stages[i].Steps {
+			step := &p.Stages[i].Steps[k]
+			if step.Pattern != plan.MiddleOut || key == "" || step.Bolts != key && step.Rows != key {
+				continue
+			}
+			bolts, rows := value(step.Bolts), value(step.Rows)
+			if bolts > 0 && rows > 0 && bolts%rows != 0 {
+				return field.Errorf("values."+key+".text", "%d bolts do not stand in %d equal rows: count them again", bolts, rows)
+			}
+		}
 	}
 	return nil
 }

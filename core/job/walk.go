@@ -105,7 +105,10 @@ func (w *walker) fill(s *StepSheet, step *task) {
 		step.kind.live(w.scale, step.Step, s.Panel)
 	}
 	if before != nil {
-		s.Panel.Found, s.Panel.FoundBody = w.reading(found, before).Figure, before.Body
+		s.Panel.FoundBody = before.Body
+		if h := w.reading(found, before).Held; h != nil {
+			s.Panel.Found = new(h.Figure)
+		}
 	}
 }
 
@@ -143,8 +146,13 @@ func (w *walker) enter(s *StepSheet, step *task) {
 	if t := w.log.of(step.Step); t.counts() != nil {
 		s.Entry, s.Entries, s.Decision, s.State = t.last.ID, t.rounds, t.decided(), Done
 		s.Reading = w.judged(step.Step, t.last)
-		if s.Decision == nil && s.Phase != plan.Found && w.due(s.Reading) {
-			s.State = Decide
+		if due := s.Phase != plan.Found && w.due(s.Reading); due {
+			if s.DecideBy = Technician; needsLead(w.plan, s.ID) {
+				s.DecideBy = Lead
+			}
+			if s.Decision == nil {
+				s.State = Decide
+			}
 		}
 		if again, ok := w.back.standing[step.stage]; ok && t.last.Seq < again.seq && !sendsBack(step.Step) {
 			s.State, s.Again = Open, again.why
@@ -195,6 +203,12 @@ func (w *walker) due(r *Reading) bool {
 	return r.Verdict.NeedsDecision() || r.Verdict == judge.Close && w.Choice(plan.OnTheLimit) == "guard-band"
 }
 
+// after reports whether a step waits for the answer to a call. How the pump was found is read to its
+// end first, whatever the reading before it says: the call comes once, after it.
+func (w *walker) after(step *plan.Step, call Call) bool {
+	return step.Phase != plan.Found && w.steps[step.N()].stage != w.steps[call.from].stage || step.Kind == plan.Sign
+}
+
 // hold blocks a step that is open while something before it is not done.
 func (w *walker) hold(s *StepSheet, needs []string) {
 	if s.State != Open {
@@ -202,7 +216,7 @@ func (w *walker) hold(s *StepSheet, needs []string) {
 	}
 	why := w.waits
 	for _, call := range w.called {
-		if w.plan.Step(s.ID).N() > call.from {
+		if step := w.plan.Step(s.ID); step.N() > call.from && w.after(step, call) {
 			why = callsFor(call)
 		}
 	}

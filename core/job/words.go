@@ -30,15 +30,36 @@ const (
 )
 
 // shouldTurn is how a shaft should feel.
-func shouldTurn(right gauge.Turn) string {
-	switch right {
-	case gauge.Free:
+func shouldTurn(right []gauge.Turn) string {
+	switch {
+	case len(right) == 0:
+		return "nothing that catches is right"
+	case slices.Contains(right, gauge.Drags):
+		return "must catch nowhere: whether free or with a drag is written down"
+	case len(right) > 1:
+		return "free, or a light drag, even all round"
+	case right[0] == gauge.Free:
 		return "must turn free"
-	case gauge.Light:
+	case right[0] == gauge.Light:
 		return "a light drag, even all round, is right"
 	}
-	return string(right) + " is right"
+	return string(right[0]) + " is right"
 }
+
+// What figures are called that are judged.
+const (
+	spreadName   = "Spread"
+	eachName     = "Smallest to largest"
+	measuredName = "Measured"
+	tirName      = "TIR, highest less lowest"
+	circleName   = "Fitted circle"
+	turnName     = "TIR, whole turn"
+	faceName     = "At the limit's diameter"
+	offMark      = "Off the mark"
+	notJudged    = "Not judged"
+)
+
+func awayFrom(o plan.Origin, p *plan.Plan) string { return "off " + otherReading(o, p) }
 
 // By what a check is judged that is not judged by its limit.
 const startingValue = "a starting value, nothing judges it"
@@ -153,6 +174,9 @@ const generalPractice = "general practice"
 // generalRing is where the least of a ring comes from of which nothing is known.
 const generalRing = "general table of running clearances, ask the maker first"
 
+// forWater stands where a general rate would be wrong.
+const forWater = "the general rate is for water: ask the maker how much of this liquid may drip, if any"
+
 // planRate is where a rate comes from that the plan itself gives.
 const planRate = "general service, rule of thumb, to be replaced by the maker's value"
 
@@ -257,13 +281,25 @@ func pictured(f PhotoForm) string {
 	return "kept elsewhere: " + f.Words
 }
 
-func homeIn(seconds int) string           { return fmt.Sprintf(", home in %d:%02d min", seconds/60, seconds%60) }
-func waitedFor(took time.Duration) string { return fmt.Sprintf("waited %d min", int(took.Minutes())) }
-func reachedOf(c float64) string          { return ", left the heater at " + degrees(math.Round(c)) }
-func degrees(c float64) string            { return fmt.Sprintf("%g °C", c) }
+func homeIn(seconds int) string { return fmt.Sprintf(", home in %d:%02d min", seconds/60, seconds%60) }
+func waitedFor(took time.Duration) string {
+	return fmt.Sprintf("waited %g min", math.Floor(took.Minutes()*2)/2)
+}
+func reachedOf(c float64) string { return ", left the heater at " + degrees(math.Round(c)) }
+func warmedTo(c float64) string  { return "left the heater at " + degrees(math.Round(c)) }
+func degrees(c float64) string   { return fmt.Sprintf("%g °C", c) }
 
-func heldAt(pressure string, minutes, drops float64) string {
-	return fmt.Sprintf("%s, %g min, %g drops", pressure, minutes, drops)
+// heldAt is a leak test as it was made; one from before its medium was asked names none.
+func heldAt(pressure, medium string, minutes float64, drops int) string {
+	return fmt.Sprintf("%s%s, %g min, %d drops", strings.TrimSpace(pressure), after(", ", medium), minutes, drops)
+}
+
+// mediumWords are what a leak test is made with.
+var mediumWords = map[judge.Medium]string{judge.Water: "water", judge.OwnLiquid: "the pump's own liquid",
+	judge.Air: "air", judge.Nitrogen: "nitrogen"}
+
+func eitherPressure(p quantity.Pressure) string {
+	return fmt.Sprintf("%.4g bar, %.4g psi", float64(p), p.In(quantity.PSI))
 }
 
 func wrenchSetTo(p Pull) string {
@@ -319,12 +355,18 @@ func onlyAt(way string, places []string) string {
 
 // What the causes of the whole job are told by.
 
-func checkIs(check *plan.Check, l quantity.Length, phase string) Sentence {
+// checkIs is a check with the figure that was judged, called what it is where it is not the reading
+// itself.
+func checkIs(check *plan.Check, h *Held, phase string) Sentence {
 	as := "as built"
 	if phase == plan.Found {
 		as = "as found"
 	}
-	return say("%s %s, %s", check.Title, l, as)
+	name := check.Title
+	if h.Basis == OfSpread || h.Basis == OfTarget {
+		name += ", " + words.Lower(h.Name)
+	}
+	return say("%s %s, %s", name, h.Figure.Length, as)
 }
 
 func outOfRound(check *plan.Check, by judge.Shape, l quantity.Length) Sentence {
@@ -380,10 +422,10 @@ func alsoAllowed(any bool) string {
 // cameOutAt is a step with what its calculation came to.
 func cameOutAt(step *StepSheet) Sentence {
 	r := step.Reading
-	if r.Figure == nil {
+	if r.Held == nil {
 		return plainly(step.Title + ": " + words.Lower(r.Text))
 	}
-	return say("%s: %s", step.Title, r.Figure.Length)
+	return say("%s: %s", step.Title, r.Held.Figure.Length)
 }
 
 func facesHigh(one, other float64) Sentence {

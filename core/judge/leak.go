@@ -316,3 +316,27 @@ func (t LeakTest) checkAllowed() error {
 	}
 	return nil
 }
+
+// LeakAdvice says in words what a fault or a warning of a leak test means and what to do; "" for a code
+// that is not known.
+func LeakAdvice(code string) string { return leakAdvice[code] }
+
+var leakAdvice = map[string]string{
+	TestLow:   "The pressure was under 95 % of what is asked: bring it up and hold it again.",
+	TestHigh:  "The pressure was over 110 % of what is asked.",
+	TestShort: "It was held for less than is asked.",
+	OverRated: "The pressure is over what the weakest part may hold. Let it down.",
+	TestDrops: "More drops than are allowed.",
+	TestLeak:  "It leaks more than is allowed.",
+	TestFall:  "The pressure fell by more than is allowed.",
+	WithGas: "Gas under pressure stores energy: a part that lets go is thrown. Test with water where that " +
+		"can be; with " +
+		"gas only by the site's rule, behind a screen, with a relief valve.",
+	NotRated:  "What the weakest part may hold is not known: find out before gas is let in.",
+	Hazardous: "The liquid flashes, burns or poisons: test with water, or by the site's rule.",
+	NotVented: "It was not said to be vented: air left inside stores energy and hides a leak.",
+	TestRose:  "The pressure rose: the source is not shut off, or it warms. Hold it again.",
+	TestFell:  "The pressure fell: find out where it went, and hold it again.",
+	NotRead:   "Neither drops nor the pressure at start and end were read.",
+	NotAsked:  "What pressure is asked is not known: look it up in the maker's manual.",
+}

@@ -93,8 +93,8 @@ func (c *checker) ask(v Ask) {
 	if v.Key == "" || v.Title == "" {
 		c.fault(v.line, "", "a value needs a key and a title")
 	}
-	if !slices.Contains([]string{LengthValue, TorqueValue, NumberValue, AmountValue, WarmthValue, WordsValue}, v.Kind) {
-		c.fault(v.line, "", "value %s: kind is %q: write length, torque, number, amount, temperature or words", v.Key, v.Kind)
+	if !slices.Contains([]string{LengthValue, TorqueValue, NumberValue, AmountValue, WarmthValue, PressValue, WordsValue}, v.Kind) {
+		c.fault(v.line, "", "value %s: kind is %q: write length, torque, number, amount, temperature, pressure or words", v.Key, v.Kind)
 	} else if v.Default != "" && !v.fits(v.Default) {
 		c.fault(v.line, "", "value %s: default %q is not a %s", v.Key, v.Default, v.Kind)
 	}
@@ -145,6 +145,9 @@ func (a Ask) fits(text string) bool {
 		return err == nil
 	case TorqueValue:
 		_, err := quantity.ParseTorque(text, "")
+		return err == nil
+	case PressValue:
+		_, err := quantity.ParsePressure(text, "")
 		return err == nil
 	}
 	return true

@@ -23,6 +23,7 @@ const (
 	Tighten = "tighten" // to a torque, snug, until something is reached, home
 	Set     = "set"     // a clearance or a position, with its method
 	Heat    = "heat"    // a bearing or a housing
+	Warm    = "warm"    // heat, of a part that receives another while it is hot
 	Wait    = "wait"    // until something has cooled or cured
 	Drip    = "drip"    // drops of a packing
 	Test    = "test"    // pressure held, drops counted
@@ -105,6 +106,8 @@ func (p *Plan) ways() {
 				s.way = s.Method
 			case s.Kind == Tighten:
 				s.way = s.tightened()
+			case s.Kind == Heat && s.Heats == HeatsPart:
+				s.way = Warm
 			default:
 				s.way = s.Kind
 			}
@@ -132,9 +135,13 @@ func (c *checker) phase(s *Step) {
 // turn checks how it should feel, and what the other ways of turning mean.
 func (c *checker) turn(s *Step) {
 	c.phase(s)
-	if s.Right != "" && s.Right != AnyFeel && !gauge.Turn(s.Right).Known() {
-		c.at(s)("right is %q: write %s or any", s.Right, gauge.AllTurns())
+	if s.Right != "" && s.Right != AnyFeel && s.Right != EitherFeel && !gauge.Turn(s.Right).Known() {
+		c.at(s)("right is %q: write %s, either or any", s.Right, gauge.AllTurns())
 	}
+	if s.Phase == Built && gauge.Turn(s.Right).Catches() {
+		c.at(s)("right is %q: what catches, binds or is rough is never right as built", s.Right)
+	}
+	c.conditions(s.line, s.ID, s.FreeWhen)
 	for _, f := range s.Feels {
 		if !f.Feel.Known() || string(f.Feel) == s.Right {
 			c.fault(f.line, s.ID, "feels: %q is no other way of turning: write one of %s", f.Feel, gauge.AllTurns())
@@ -339,6 +346,16 @@ func (c *checker) heat(s *Step) {
 			c.at(s)("%s names %q: write one of the plan's temperatures", what, key)
 		}
 	}
+	switch s.Heats {
+	case "", "bearing", "sealed-bearing":
+	case HeatsPart:
+		if s.WarmMost == "" {
+			c.at(s)("warm_most is missing: the value of the temperature that the papers give")
+		}
+		return
+	default:
+		c.at(s)("heats is %q: write bearing, sealed-bearing or part", s.Heats)
+	}
 	if s.CapOf == "" && (s.Cap < 40 || s.Cap > 400) {
 		c.at(s)("cap is %d: write what the weakest part may take in °C, 120 for an open bearing, 80 for one greased "+
 			"and sealed", s.Cap)
@@ -364,7 +381,9 @@ func (c *checker) drip(s *Step) {
 }
 
 func (c *checker) test(s *Step) {
-	c.optional(s, "pressure", s.Pressure, WordsValue)
+	if kind := c.values[s.Pressure]; s.Pressure != "" && kind != PressValue && kind != WordsValue {
+		c.value(s.line, s.ID, "pressure", s.Pressure, PressValue)
+	}
 	if s.Minutes < 1 || s.Drops < 0 {
 		c.at(s)("minutes is missing: how long the pressure is held; drops is how many are allowed")
 	}

@@ -104,7 +104,7 @@ type Option struct {
 type Ask struct {
 	Key     string `yaml:"key" json:"key"`
 	Title   string `yaml:"title" json:"title"`
-	Kind    string `yaml:"kind" json:"kind" enum:"length,torque,number,amount,temperature,words" doc:"amount: any figure"`
+	Kind    string `yaml:"kind" json:"kind" enum:"length,torque,number,amount,temperature,pressure,words" doc:"amount: any figure"`
 	Default string `yaml:"default" json:"default,omitempty" doc:"used while nothing is written on the pump"`
 	Vanes   *bool  `yaml:"vanes" json:"-" doc:"it counts the vanes of the impeller: a finding at one is held against it"`
 
@@ -121,6 +121,7 @@ const (
 	NumberValue = "number"
 	AmountValue = "amount"
 	WarmthValue = "temperature"
+	PressValue  = "pressure"
 	WordsValue  = "words"
 )
 
@@ -215,6 +216,8 @@ type Check struct {
 	Judge      string          `yaml:"judge" enum:"limit,spread,against,start" doc:"by what it is judged; limit"`
 	Against    Origin          `yaml:"against" doc:"judge: against: the other reading, such as gap as found"`
 	Condemns   string          `yaml:"condemns" enum:"none" doc:"no part is condemned by it"`
+	Preloaded  Conditions      `yaml:"preloaded" doc:"float: a preloaded pair, whose needle has to be seen to follow"`
+	On         []string        `yaml:"on" doc:"parts on which it is read: what is carried from it goes with them"`
 	Sign       string          `yaml:"sign" enum:"signs" doc:"what a reading past its limit is a sign of"`
 	Means      Means           `yaml:"means" doc:"what a reading out of its limit usually comes from"`
 
@@ -293,9 +296,16 @@ type JudgedBy struct {
 	Least   int           `yaml:"least" doc:"with count: the number from which it says so"`
 	Outcome judge.Outcome `yaml:"outcome" enum:"reuse,dress,repair,replace,order"`
 	Rule    string        `yaml:"rule" doc:"in words"`
+	Side    string        `yaml:"side" enum:"under,over" doc:"with check: only on that side of its limit"`
 
 	line int
 }
+
+// The sides of a limit.
+const (
+	UnderLimit = "under"
+	OverLimit  = "over"
+)
 
 // Finding is one thing that can be found on the part.
 type Finding struct {
@@ -354,7 +364,8 @@ type Step struct {
 	Second   bool       `yaml:"second" doc:"sign: a second person signs, too, and never the same one"`
 	Follows  bool       `yaml:"follows" doc:"comes after the hand-back and does not hold up the signature"`
 	LaidOut  *bool      `yaml:"laid_out" doc:"with it the kit lies on the bench"`
-	Right    string     `yaml:"right" enum:"free,light-drag,any" doc:"turn: how it should feel; else free"`
+	Right    string     `yaml:"right" enum:"free,light-drag,either,any" doc:"turn: how it should feel; else free"`
+	FreeWhen Conditions `yaml:"free_when" doc:"turn: free is right, too, where this holds"`
 	Feels    []Feel     `yaml:"feels" doc:"turn: what the other ways of turning mean here"`
 	Reopens  []string   `yaml:"reopens" doc:"stages to be done again when this comes out wrong"`
 	From     Origins    `yaml:"from" doc:"field → origin"`
@@ -400,6 +411,7 @@ type Step struct {
 	Bore      string   `yaml:"bore" doc:"heat: value of the bore"`
 	Cap       int      `yaml:"cap" doc:"heat: what the weakest part may take, °C"`
 	CapOf     string   `yaml:"cap_of" doc:"heat: or the value of it"`
+	Heats     string   `yaml:"heats" enum:"bearing,sealed-bearing,part" doc:"heat: what is heated; a bearing"`
 	WarmLeast string   `yaml:"warm_least" doc:"heat: value of the lowest fitting temperature"`
 	WarmMost  string   `yaml:"warm_most" doc:"heat: value of the highest"`
 	HomeOf    string   `yaml:"home_of" doc:"heat: value of the minutes to be home"`
@@ -446,8 +458,15 @@ const (
 	OnCentres = "centres" // the shaft is out of its bearings and turns between its own centres
 )
 
-// AnyFeel is right where whatever is felt is only written down.
-const AnyFeel = "any"
+// HeatsPart is a part that receives another one while it is hot: it is heated to the temperature of
+// the papers.
+const HeatsPart = "part"
+
+// What may be right of a turn beside one way of it.
+const (
+	AnyFeel    = "any"    // it is written down; as built it must not catch anywhere
+	EitherFeel = "either" // free or a light drag
+)
 
 // Step returns the step of that id, or nil.
 func (p *Plan) Step(id string) *Step { return p.steps[id] }

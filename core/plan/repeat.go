@@ -178,21 +178,41 @@ func (f fold) stageIDs(ids []string, repeat string, m *Member) []string {
 	return out
 }
 
-// when is what a condition on the repeat leaves of a list for one member; false where this
-// member does not have it.
+// when is what a condition on the repeat leaves of a list for one member; false where this member does
+// not have it. Checks and parts that are there for each are those of this member, also behind an or.
 func (f fold) when(list Conditions, repeat string, m *Member) (Conditions, bool) {
 	var when Conditions
 	for _, c := range list {
 		c = c.forMember(repeat, m)
-		if repeat != "" && c.Key == repeat {
-			if slices.ContainsFunc(c.Values, f.means(repeat, m)) != (c.Op == opEqual) {
-				return nil, false
+		var left []Condition
+		holds := false
+		for _, x := range append([]Condition{{Key: c.Key, Op: c.Op, Values: c.Values}}, c.Or...) {
+			if repeat != "" && x.Key == repeat {
+				holds = holds || slices.ContainsFunc(x.Values, f.means(repeat, m)) == (x.Op == opEqual)
+				continue
 			}
-			continue
+			left = append(left, f.own(x, repeat, m))
 		}
-		when = append(when, c)
+		switch {
+		case holds:
+		case len(left) == 0:
+			return nil, false
+		default:
+			left[0].Or = left[1:]
+			when = append(when, left[0])
+		}
 	}
 	return when, true
+}
+
+// own is a condition on what is there for each of several, asked of this member's.
+func (f fold) own(c Condition, repeat string, m *Member) Condition {
+	check, part := f.from.Checks[c.Key], f.from.parts[c.Key]
+	if c.Op == opCameTo && check != nil && check.For != "" && check.For == repeat ||
+		c.Op == opDecided && part != nil && part.For != "" && part.For == repeat {
+		c.Key = suffixed(c.Key, m)
+	}
+	return c
 }
 
 // means says whether a word in a condition is meant for a member: its key, first or last.
@@ -267,15 +287,6 @@ func (f fold) step(s Step, m *Member) (Step, bool) {
 	if !ok {
 		return s, false
 	}
-	for i := range when {
-		c := &when[i]
-		if check := f.from.Checks[c.Key]; c.Op == opCameTo && check != nil && check.For != "" && check.For == s.For {
-			c.Key = suffixed(c.Key, m)
-		}
-		if part := f.from.parts[c.Key]; c.Op == opDecided && part != nil && part.For != "" && part.For == s.For {
-			c.Key = suffixed(c.Key, m)
-		}
-	}
 	s.Reopens = f.stageIDs(s.Reopens, s.For, m)
 	if len(s.Feels) > 0 {
 		feels := slices.Clone(s.Feels)
@@ -285,6 +296,7 @@ func (f fold) step(s Step, m *Member) (Step, bool) {
 		s.Feels = feels
 	}
 	s.When = when
+	s.FreeWhen, _ = f.when(s.FreeWhen, s.For, m)
 	if len(s.From) > 0 {
 		from := make(Origins, len(s.From))
 		for path, o := range s.From {

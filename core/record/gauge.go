@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 	"time"
+	"unicode/utf8"
 
 	"settle/core/field"
 	"settle/core/gauge"
@@ -126,10 +127,10 @@ func (p *GaugePage) standing(now time.Time) GaugeState {
 // Check says what is wrong with a gauge, field by field.
 func (g Gauge) Check() error {
 	var errs field.Errors
-	if g.Key == "" || len(g.Key) > 40 || strings.ContainsAny(g.Key, "/?#%\\\"") {
+	if g.Key == "" || utf8.RuneCountInString(g.Key) > 40 || strings.ContainsAny(g.Key, "/?#%\\\"") {
 		errs.Add("key", errors.New("must be 1 to 40 letters without / ? # %: the number on the gauge, such as IND-3"))
 	}
-	if strings.TrimSpace(g.Name) == "" || len(g.Name) > 120 {
+	if strings.TrimSpace(g.Name) == "" || utf8.RuneCountInString(g.Name) > 120 {
 		errs.Add("name", errors.New("must be 1 to 120 letters: what it is, such as dial indicator 10 mm"))
 	}
 	info, known := gauge.KindOf(g.Kind)
@@ -174,7 +175,7 @@ func kindWords() string {
 // false of one that is not in the register yet.
 func AcceptGauge(e GaugeLine, known bool) error {
 	var errs field.Errors
-	if len(e.Text) > maxText {
+	if utf8.RuneCountInString(e.Text) > maxText {
 		errs.Add("text", fmt.Errorf("is longer than %d letters", maxText))
 	}
 	switch {

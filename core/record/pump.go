@@ -6,11 +6,13 @@ import (
 	"slices"
 	"strings"
 	"time"
+	"unicode/utf8"
 
 	"settle/core/field"
 	"settle/core/job"
 	"settle/core/judge"
 	"settle/core/plan"
+	"settle/core/rotor"
 )
 
 // Pump is a pump's page: what is on its nameplate and in its papers.
@@ -54,12 +56,19 @@ func (p *Pump) Whole() {
 
 // Check says what is wrong with a pump's page, field by field. Papers that its plan asks for
 // no more may stay as they were before.
-func (p Pump) Check(plans map[string]*plan.Plan, before job.Papers) error {
+func (p Pump) Check(plans map[string]*plan.Plan, before Pump) error {
 	var errs field.Errors
-	if p.Tag == "" || len(p.Tag) > 40 || strings.ContainsAny(p.Tag, "/?#%\\") {
+	if p.Speed != before.Speed {
+		_, err := rotor.ParseSpeed(p.Speed)
+		errs.Add("speed", err)
+	}
+	if p.Carries != "" && !slices.Contains(judge.LiquidKinds, p.Carries) {
+		errs.Add("carries", fmt.Errorf("is %q: write water, flammable, toxic or viscous, or leave it blank", p.Carries))
+	}
+	if p.Tag == "" || utf8.RuneCountInString(p.Tag) > 40 || strings.ContainsAny(p.Tag, "/?#%\\") {
 		errs.Add("tag", errors.New("must be 1 to 40 letters without / ? # %: the tag on the pump, such as LS-204"))
 	}
-	if strings.TrimSpace(p.Name) == "" || len(p.Name) > 120 {
+	if strings.TrimSpace(p.Name) == "" || utf8.RuneCountInString(p.Name) > 120 {
 		errs.Add("name", errors.New("must be 1 to 120 letters: what the pump does, such as sand filter feed B"))
 	}
 	if h := p.PlannedHours; h != nil && !(*h >= 0 && *h <= 1e6) {
@@ -86,7 +95,7 @@ func (p Pump) Check(plans map[string]*plan.Plan, before job.Papers) error {
 		errs.Add("plan", fmt.Errorf("%q is not a plan here: choose a shipped one or take your own in first", p.Plan))
 		return errs.Err()
 	}
-	errs.Add("", job.CheckChanged(pl, p.Papers, before))
+	errs.Add("", job.CheckChanged(pl, p.Papers, before.Papers))
 	return errs.Err()
 }
 

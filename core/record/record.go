@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"strings"
 	"time"
+	"unicode/utf8"
 
 	"settle/core/field"
 	"settle/core/job"
@@ -42,7 +43,7 @@ const maxText = 500
 func Accept(e Line, open []OpenRemark) error {
 	var errs field.Errors
 	text := strings.TrimSpace(e.Text)
-	if len(text) > maxText {
+	if utf8.RuneCountInString(text) > maxText {
 		errs.Add("text", fmt.Errorf("is longer than %d letters", maxText))
 	}
 	need := func(message string) {

@@ -1,6 +1,11 @@
 package rotor
 
-import "fmt"
+import (
+	"fmt"
+	"strings"
+
+	"settle/core/quantity"
+)
 
 // What a pump turns at, in turns a minute. Outside of it a plate was read wrong.
 const (
@@ -21,4 +26,22 @@ func CheckSpeed(rpm float64) error {
 			rpm)
 	}
 	return fmt.Errorf("is %g: write the speed in turns a minute, such as 1760", rpm)
+}
+
+// ParseSpeed reads the speed of a plate: 1760, 1760 rpm, 1760 r/min, 1760 1/min. A blank one is none, 0.
+func ParseSpeed(text string) (rpm float64, err error) {
+	text = strings.TrimSpace(text)
+	if text == "" {
+		return 0, nil
+	}
+	bare := strings.ToLower(text)
+	for _, unit := range []string{"rpm", "r/min", "1/min", "min-1", "min⁻¹"} {
+		bare = strings.TrimSpace(strings.TrimSuffix(bare, unit))
+	}
+	v, err := quantity.Count(bare).Value()
+	if err != nil {
+		return 0, err
+	}
+	rpm, _ = v.Float64()
+	return rpm, CheckSpeed(rpm)
 }

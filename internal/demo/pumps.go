@@ -36,7 +36,7 @@ func papers(setting, bore, torque string) job.Papers {
 		"bore", "45 mm", "outside", "100 mm", "width", "25 mm", "journal", "45 mm", "housing-bore", "100 mm", "radial-bore",
 		"50 mm", "radial-journal", "50 mm", "radial-housing", "90 mm", "heat-cap", "110 °C", "oil", "turbine oil, 0.6 l",
 		"coupling-grease", "grid coupling grease", "hub-gap", "1/8 in", "hot-growth", "2 thou", "speed", "1760",
-		"test-pressure", "60 psi, 10 min", "along-hub", "3 in", "along-thrust", "6 in", "along-radial", "16 in",
+		"test-pressure", "60 psi", "along-hub", "3 in", "along-thrust", "6 in", "along-radial", "16 in",
 		"along-seal", "21 in")
 	v["seal-setting"] = job.Value{Text: setting, Source: "Seal drawing"}
 	v["seal-chamber-bore"] = job.Value{Text: bore, Source: "Maker's manual, table 2"}
@@ -75,19 +75,19 @@ func limit(low, high, source string) job.LimitForm {
 var pumps = []record.Pump{
 	{Tag: "LS-204", Name: "Sand filter feed B", Place: "Life support, filter gallery", Construction: "A",
 		Kind: "End suction, back pull-out", Plan: backPullOut,
-		Maker: "Corran & Pike", Model: "CP 4x3-8", Serial: "41877-B", Duty: "480 gpm at 92 ft", Speed: "1,760 rpm",
+		Maker: "Corran & Pike", Model: "CP 4x3-8", Serial: "41877-B", Duty: "480 gpm at 92 ft", Speed: "1760 rpm",
 		Impeller: "8.06 in, open", Shaft: "1 7/8 in", Motor: "20 hp", Liquid: "Filtered seawater", Elastomer: "EPDM",
 		PlannedHours: new(2000.0), PlannedStop: "2027-03-01", Service: "continuous",
 		Papers: papers("1.530 in", "3.250 in", "45 lbf·ft")},
 	{Tag: "LS-201", Name: "Sand filter feed A", Place: "Life support, filter gallery", Construction: "A",
 		Kind: "End suction, back pull-out", Plan: backPullOut,
-		Maker: "Corran & Pike", Model: "CP 4x3-8", Serial: "41877-A", Duty: "480 gpm at 92 ft", Speed: "1,760 rpm",
+		Maker: "Corran & Pike", Model: "CP 4x3-8", Serial: "41877-A", Duty: "480 gpm at 92 ft", Speed: "1760 rpm",
 		Impeller: "8.06 in, open", Shaft: "1 7/8 in", Motor: "20 hp", Liquid: "Filtered seawater", Elastomer: "EPDM",
 		PlannedHours: new(2000.0), PlannedStop: "2027-03-01", Service: "continuous",
 		Papers: papers("1.530 in", "3.250 in", "45 lbf·ft")},
 	{Tag: "IN-101", Name: "Seawater intake 1", Place: "Intake pit", Construction: "A",
 		Kind: "End suction, back pull-out", Plan: backPullOut,
-		Maker: "Hallvarden", Model: "HV 150-315", Serial: "2207-118", Duty: "210 m³/h at 24 m", Speed: "1,480 rpm",
+		Maker: "Hallvarden", Model: "HV 150-315", Serial: "2207-118", Duty: "210 m³/h at 24 m", Speed: "1480 rpm",
 		Impeller: "302 mm, open", Shaft: "48 mm", Motor: "30 kW", Liquid: "Raw seawater", Elastomer: "NBR",
 		Service: "intermittent",
 		Papers: job.Papers{
@@ -102,7 +102,7 @@ var pumps = []record.Pump{
 		}},
 	{Tag: "CW-310", Name: "Chilled water, penguin house", Place: "Plant room", Construction: "B",
 		Kind: "End suction, clamped drive sleeve", Plan: "clamped-sleeve-pedestal", Maker: "Bramsel", Model: "B2-6",
-		Serial: "0931", Duty: "120 gpm at 60 ft", Speed: "3,520 rpm", Motor: "5 hp", Liquid: "Water and glycol",
+		Serial: "0931", Duty: "120 gpm at 60 ft", Speed: "3520 rpm", Motor: "5 hp", Liquid: "Water and glycol",
 		Papers: job.Papers{
 			Values: values("seal-type", "bellows, 28 mm", "strip", "0.35 mm", "strip-length", "250 mm", "strip-opening",
 				"the slot in the middle", "vanes", "6", "adapter-bolts", "8", "adapter-torque", "35 N·m", "adapter-thread",
@@ -116,7 +116,7 @@ var pumps = []record.Pump{
 			Limits: map[string]job.LimitForm{"impeller-clearance": limit("0.25 mm", "0.45 mm", "Maker's manual, page 12")}}},
 	{Tag: "FK-401", Name: "Fish kitchen transfer", Place: "Fish kitchen", Construction: "C",
 		Kind: "Close-coupled, clamped pump shaft, hygienic", Plan: "close-coupled-hygienic", Maker: "Lindemo",
-		Model: "HL 40", Serial: "77120", Duty: "12 m³/h at 18 m", Speed: "2,900 rpm", Motor: "3 kW", Liquid: "Wash water",
+		Model: "HL 40", Serial: "77120", Duty: "12 m³/h at 18 m", Speed: "2900 rpm", Motor: "3 kW", Liquid: "Wash water",
 		Papers: job.Papers{
 			Options: map[string]string{"seal-type": "double"},
 			Values: values("gap", "0.5 mm", "vanes", "4", "kit-parts", "16", "collar-torque", "18 N·m", "nut-torque", "40 N·m",
@@ -126,7 +126,7 @@ var pumps = []record.Pump{
 			Limits: map[string]job.LimitForm{"impeller-clearance": limit("0.4 mm", "0.6 mm", "Maker's manual, page 20")}}},
 	{Tag: "FK-402", Name: "Feed slurry", Place: "Fish kitchen", Construction: "D",
 		Kind: "Back-plate pump, external seal, hygienic", Plan: "back-plate-hygienic", Maker: "Lindemo", Model: "BP 25",
-		Serial: "77208", Duty: "6 m³/h at 15 m", Speed: "1,450 rpm", Motor: "1.5 kW", Liquid: "Feed slurry",
+		Serial: "77208", Duty: "6 m³/h at 15 m", Speed: "1450 rpm", Motor: "1.5 kW", Liquid: "Feed slurry",
 		Papers: job.Papers{
 			Values: values("vanes", "4", "strip", "0.4 mm", "spacer", "2 mm", "springs", "6", "set-screws", "3",
 				"retainer-screws", "4", "deflector-shim", "1.5 mm", "flush", "none, single seal", "test-pressure", "4 bar"),
@@ -136,7 +136,7 @@ var pumps = []record.Pump{
 					Source: "Maker's manual, page 11"}, "spring-length": limit("6 mm", "8 mm", "Maker's manual, page 11")}}},
 	{Tag: "HT-501", Name: "Boiler feed", Place: "Boiler house", Construction: "F", Kind: "Regenerative turbine",
 		Plan: "regenerative-turbine", Maker: "Oskarre", Model: "RT 15", Serial: "5512", Duty: "15 gpm at 230 ft",
-		Speed: "3,500 rpm", Motor: "5 hp", Liquid: "Feed water", Elastomer: "EPDM",
+		Speed: "3500 rpm", Motor: "5 hp", Liquid: "Feed water", Elastomer: "EPDM",
 		Papers: job.Papers{
 			Options: map[string]string{"liquid": "water"},
 			Values: values("number", "5512", "rubber", "E, EPDM", "rotation", "clockwise from the fan", "cover-bolts", "8",
@@ -146,7 +146,7 @@ var pumps = []record.Pump{
 				"290 mm")}},
 	{Tag: "IN-103", Name: "Deep intake", Place: "Intake pit", Construction: "G", Kind: "Vertical turbine",
 		Plan: "vertical-turbine", Maker: "Hallvarden", Model: "VT 10-4", Serial: "2301-004", Duty: "900 gpm at 140 ft",
-		Speed: "1,770 rpm", Motor: "50 hp", Liquid: "Raw seawater", Elastomer: "NBR",
+		Speed: "1770 rpm", Motor: "50 hp", Liquid: "Raw seawater", Elastomer: "NBR",
 		Papers: job.Papers{
 			Options: map[string]string{"spacer": "plain"},
 			Values: values("bowls", "4", "sections", "3", "rings", "5", "rings-first", "4", "circle-bolts", "8",
@@ -164,7 +164,7 @@ var pumps = []record.Pump{
 				"packing-drip": limit("30/min", "60/min", "Maker's manual, chapter 6")}}},
 	{Tag: "WW-601", Name: "Waste sump chopper", Place: "Waste water", Construction: "H",
 		Kind: "Chopper with striker plate", Plan: "chopper-striker-plate", Maker: "Grindale", Model: "GX 4", Serial: "8870",
-		Duty: "300 gpm at 40 ft", Speed: "1,750 rpm", Motor: "15 hp", Liquid: "Waste water with solids",
+		Duty: "300 gpm at 40 ft", Speed: "1750 rpm", Motor: "15 hp", Liquid: "Waste water with solids",
 		Papers: job.Papers{
 			Values: values("blades", "4", "shim-stacks", "4", "plate-bolts", "8", "plate-torque", "60 N·m", "volute-bolts",
 				"8", "volute-torque", "90 N·m", "impeller-torque", "110 N·m", "bolt-thread", "locking fluid", "shim-kit",
@@ -175,7 +175,7 @@ var pumps = []record.Pump{
 				"ring-room":   limit("8 thou", "24 thou", "Maker's manual, page 30")}}},
 	{Tag: "IN-110", Name: "Borehole, freshwater", Place: "Borehole field", Construction: "I",
 		Kind: "Submersible, stacked stages", Plan: "submersible-stacked", Maker: "Hallvarden", Model: "SB 6-11",
-		Serial: "2119-031", Duty: "45 m³/h at 85 m", Speed: "2,900 rpm", Motor: "15 kW", Liquid: "Fresh water",
+		Serial: "2119-031", Duty: "45 m³/h at 85 m", Speed: "2900 rpm", Motor: "15 kW", Liquid: "Fresh water",
 		Papers: job.Papers{
 			Values: values("stages", "11", "stage-torque", "65 N·m", "stage-thread", "dry", "straps", "4", "strap-torque",
 				"14 N·m", "strap-thread", "food-grade anti-seize", "set-screws", "2", "locking-grade", "medium", "new-ring",
@@ -186,7 +186,7 @@ var pumps = []record.Pump{
 					"Maker's manual, page 44"), "shaft-runout": limit("", "0.1 mm", "Maker's manual, page 40")}}},
 	{Tag: "LS-230", Name: "Main tank circulation", Place: "Life support, main tank", Construction: "J",
 		Kind: "Double suction, between bearings", Plan: "double-suction", Maker: "Corran & Pike", Model: "DS 10x8-14",
-		Serial: "40112", Duty: "2,900 gpm at 70 ft", Speed: "1,180 rpm", Motor: "75 hp", Liquid: "Seawater",
+		Serial: "40112", Duty: "2,900 gpm at 70 ft", Speed: "1180 rpm", Motor: "75 hp", Liquid: "Seawater",
 		Elastomer: "EPDM",
 		Papers: job.Papers{
 			Values: values("bore", "70 mm", "outside", "150 mm", "width", "35 mm", "journal", "70 mm", "housing-bore",
@@ -198,13 +198,13 @@ var pumps = []record.Pump{
 			Limits: map[string]job.LimitForm{"shaft-runout-seal": limit("", "2 thou", "Maker's manual, table 3")}}},
 	{Tag: "HT-520", Name: "Gallery heating circulator", Place: "Boiler house", Construction: "K",
 		Kind: "Small in-line circulator", Plan: "inline-circulator", Maker: "Bramsel", Model: "IL 1", Serial: "1204",
-		Duty: "20 gpm at 12 ft", Speed: "1,725 rpm", Motor: "1/6 hp", Liquid: "Heating water",
+		Duty: "20 gpm at 12 ft", Speed: "1725 rpm", Motor: "1/6 hp", Liquid: "Heating water",
 		Papers: job.Papers{
 			Values: values("body-bolts", "4", "bracket-bolts", "4", "keep", "5", "discard", "3", "oil", "the tube of the box",
 				"motor-oil", "none, sealed", "system", "1.5 bar, 70 °C")}},
 	{Tag: "FK-403", Name: "Tray washer booster", Place: "Fish kitchen", Construction: "E",
 		Kind: "Close-coupled, bearing on shaft", Plan: "close-coupled-bearing-on-shaft", Maker: "Bramsel", Model: "BC 32",
-		Serial: "3318", Duty: "9 m³/h at 30 m", Speed: "2,900 rpm", Motor: "2.2 kW", Liquid: "Wash water",
+		Serial: "3318", Duty: "9 m³/h at 30 m", Speed: "2900 rpm", Motor: "2.2 kW", Liquid: "Wash water",
 		Papers: job.Papers{
 			Values: values("distance", "14.5 mm", "distance-way", "joint face down to the impeller", "start-pack",
 				"three of 0.2 mm", "ring-nut-torque", "45 N·m", "nut-torque", "40 N·m", "nut-thread", "dry", "cover-screws", "4",
@@ -216,7 +216,7 @@ var pumps = []record.Pump{
 				"front-clearance": {Min: quantity.Type("0.3 mm"), Source: "Maker's manual, page 8"}}}},
 	{Tag: "LS-240", Name: "Acid dosing for the scrubber", Place: "Life support, chemical room", Construction: "L",
 		Kind: "Sealless at speed, governor", Plan: "governor-acid", Maker: "Oskarre", Model: "AX 2", Serial: "6604",
-		Duty: "25 gpm at 60 ft", Speed: "3,500 rpm", Motor: "3 hp", Liquid: "Dilute acid", Elastomer: "FKM",
+		Duty: "25 gpm at 60 ft", Speed: "3500 rpm", Motor: "3 hp", Liquid: "Dilute acid", Elastomer: "FKM",
 		Papers: job.Papers{
 			Values: values("frame-size", "small", "weights", "4", "springs", "4", "weights-spread", "2", "back-off", "0.5",
 				"bend", "towards the coupling", "thrust-side", "mark to the impeller", "rear-nut-torque", "45 lbf·ft",

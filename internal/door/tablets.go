@@ -8,6 +8,7 @@ import (
 	"net/http"
 	"strings"
 	"time"
+	"unicode/utf8"
 
 	"settle/core/field"
 	"settle/internal/store"
@@ -32,7 +33,7 @@ const offerAge = 10 * time.Minute
 // Offer makes a code that lets one tablet in, under a name.
 func (d *Door) Offer(ctx context.Context, c Caller, name string) (Once, error) {
 	name = strings.TrimSpace(name)
-	if name == "" || len(name) > 40 {
+	if name == "" || utf8.RuneCountInString(name) > 40 {
 		return Once{}, field.Errorf("name", "must be 1 to 40 letters, such as Bench 2")
 	}
 	all, err := d.store.Devices(ctx)
@@ -134,7 +135,7 @@ const mostDays = 90
 // AddLink makes a link that shows one job, and gives its token, which is told once.
 func (d *Door) AddLink(ctx context.Context, c Caller, job, what string, days int) (string, error) {
 	var errs field.Errors
-	if what = strings.TrimSpace(what); what == "" || len(what) > 80 {
+	if what = strings.TrimSpace(what); what == "" || utf8.RuneCountInString(what) > 80 {
 		errs.Add("what", errors.New("must be 1 to 80 letters: for whom the link is"))
 	}
 	if days < 1 || days > mostDays {

@@ -15,11 +15,10 @@ import (
 // plan of core/job has the instruments of a power end; here are the others.
 func TestWhatIsTakenAtTheBench(t *testing.T) {
 	const (
-		began   = `"began":"2026-11-02T07:00:00Z"`
-		heat    = `"input":{"interference":"20 um","cap_c":110}`
-		bushing = `"input":{"bore":"65 mm","interference":"20 um","cap_c":300}`
-		left    = `"left":"2026-11-02T07:00:00Z"`
-		home    = `"home":"2026-11-02T07:01:10Z"`
+		began = `"began":"2026-11-02T07:00:00Z"`
+		heat  = `"input":{"interference":"20 um","cap_c":110}`
+		left  = `"left":"2026-11-02T07:00:00Z"`
+		home  = `"home":"2026-11-02T07:01:10Z"`
 	)
 	type entry struct {
 		name, body string
@@ -52,16 +51,29 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 			{"over the cap: pressed instead", `{"heat":{"input":{"interference":"90 um","cap_c":110}}}`, "", "out"},
 			{"pressed cold", `{"heat":{"input":{},"cold":true}}`, "", "pressed on cold"},
 		}},
-		{plan: "internal-gear", scope: "new", step: "idler-hot", options: map[string]string{"bushings": "hot"},
-			entries: []entry{
-				{"not seated", `{"heat":{` + bushing + `,` + left + `,` + home + `,"cool":30}}`, "body.heat.seated",
-					"shoulder"},
-				{"tightened at no temperature", `{"heat":{` + bushing + `,` + left + `,` + home + `,"seated":true}}`,
+		{plan: "governor-acid", step: "front-bearing-on",
+			values: map[string]job.Value{"heat-cap": {Text: "110 °C", Source: "bearing"}, "bore": {Text: "65 mm",
+				Source: "bearing"}}, entries: []entry{
+				{"not seated", `{"heat":{` + heat + `,` + left + `,` + home + `,"cool":30}}`, "body.heat.seated", "shoulder"},
+				{"tightened at no temperature", `{"heat":{` + heat + `,` + left + `,` + home + `,"seated":true}}`,
 					"body.heat.cool", "below 40 °C"},
-				{"tightened hot", `{"heat":{` + bushing + `,` + left + `,` + home + `,"seated":true,"cool":55}}`, "body.heat.cool",
+				{"tightened hot", `{"heat":{` + heat + `,` + left + `,` + home + `,"seated":true,"cool":55}}`, "body.heat.cool",
 					"wait until it is below 40 °C"},
 				{"pressed cold, not seated", `{"heat":{"input":{},"cold":true}}`, "body.heat.seated", "shoulder"},
+				{"W2: left too cool", `{"heat":{` + heat + `,` + left + `,` + home +
+					`,"reached":"30 °C","seated":true,"cool":30}}`, "", "out"},
+				{"a temperature without its unit", `{"heat":{` + heat + `,"reached":"95"}}`, "body.heat.reached", "95 °C or 95 °F"},
 			}},
+		{plan: "internal-gear", scope: "new", step: "idler-hot", options: map[string]string{"bushings": "hot"},
+			values: map[string]job.Value{"receiving": {Text: "250 °C", Source: "manual"}}, entries: []entry{
+				{"nothing", `{}`, "body.heat.reached", "how warm it left the heater"},
+				{"W1: as the papers ask", `{"heat":{"reached":"245 °C"}}`, "", "within left the heater at 245 °C"},
+				{"W1: far too cool", `{"heat":{"reached":"131.1 °C"}}`, "", "out"},
+				{"W1: too hot", `{"heat":{"reached":"300 °C"}}`, "", "out"},
+				{"pressed cold", `{"heat":{"cold":true}}`, "", "pressed on cold"},
+			}},
+		{plan: "internal-gear", scope: "new", step: "idler-hot", options: map[string]string{"bushings": "hot"},
+			entries: []entry{{"by the plan's own", `{"heat":{"reached":"245 °C"}}`, "", "within left the heater at 245 °C"}}},
 		{plan: "internal-gear", step: "warm", options: map[string]string{"jacket": "steam"},
 			entries: []entry{
 				{"no clock", `{}`, "body.wait.began", "start the clock"},
@@ -75,16 +87,29 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 			values: map[string]job.Value{"test-pressure": {Text: "60 psi", Source: "manual"}}, entries: []entry{
 				{"nothing", `{}`, "body.test", "the pressure, the minutes and the drops"},
 				{"no pressure", `{"test":{"pressure":" ","minutes":10,"drops":0}}`, "body.test.pressure", "what the gauge showed"},
-				{"no time", `{"test":{"pressure":"60 psi","drops":0}}`, "body.test.minutes", "how long"},
-				{"a time before now", `{"test":{"pressure":"60 psi","minutes":-1,"drops":0}}`, "body.test.minutes",
+				{"no time", `{"test":{"medium":"water","vented":true,"pressure":"60 psi","drops":0}}`, "body.test.minutes", "how long"},
+				{"a time before now", `{"test":{"medium":"water","vented":true,"pressure":"60 psi","minutes":-1,"drops":0}}`, "body.test.minutes",
 					"how many minutes"},
-				{"no drops counted", `{"test":{"pressure":"60 psi","minutes":10}}`, "body.test.drops", "0 for none"},
-				{"tight", `{"test":{"pressure":"60 psi","minutes":10,"drops":0}}`, "", "within 60 psi, 10 min, 0 drops"},
-				{"drips", `{"test":{"pressure":"60 psi","minutes":10,"drops":3}}`, "", "out"},
-				{"let down too soon", `{"test":{"pressure":"60 psi","minutes":4,"drops":0}}`, "", "out"},
+				{"no drops counted", `{"test":{"medium":"water","vented":true,"pressure":"60 psi","minutes":10}}`, "body.test.drops", "0 for none"},
+				{"tight", `{"test":{"medium":"water","vented":true,"pressure":"60 psi","minutes":10,"drops":0}}`, "", "within 60 psi, water, 10 min, 0 drops"},
+				{"drips", `{"test":{"medium":"water","vented":true,"pressure":"60 psi","minutes":10,"drops":3}}`, "", "out"},
+				{"nobody says with what", `{"test":{"pressure":"60 psi","minutes":10,"drops":0}}`, "body.test.medium", "water"},
+				{"a pressure without its unit", `{"test":{"medium":"water","vented":true,"pressure":"60","minutes":10,"drops":0}}`,
+					"body.test.pressure", "60 bar or 60 psi"},
+				{"D7: no pressure at all", `{"test":{"medium":"water","vented":true,"pressure":"0 psi","minutes":10,"drops":0}}`,
+					"", "out"},
+				{"D7: a tenth of it", `{"test":{"medium":"water","vented":true,"pressure":"6 psi","minutes":10,"drops":0}}`, "", "out"},
+				{"D7: fourteen times", `{"test":{"medium":"water","vented":true,"pressure":"60 bar","minutes":10,"drops":0}}`,
+					"", "out"},
+				{"D7: by hand", `{"test":{"medium":"water","vented":true,"pressure":"hand","minutes":10,"drops":0}}`,
+					"body.test.pressure", "not understood"},
+				{"D7: not vented", `{"test":{"medium":"own","pressure":"60 psi","minutes":10,"drops":0}}`, "", "undecided"},
+				{"D7: air without the rule of the site", `{"test":{"medium":"air","pressure":"60 psi","minutes":10,"drops":0}}`,
+					"", "undecided"},
+				{"let down too soon", `{"test":{"medium":"water","vented":true,"pressure":"60 psi","minutes":4,"drops":0}}`, "", "out"},
 			}},
 		{plan: "end-suction-back-pull-out", step: "leak-test", entries: []entry{
-			{"nobody knows the test pressure", `{"test":{"pressure":"60 psi","minutes":10,"drops":0}}`, "", "no-limit"},
+			{"nobody knows the test pressure", `{"test":{"medium":"water","vented":true,"pressure":"60 psi","minutes":10,"drops":0}}`, "", "no-limit"},
 		}},
 		{plan: "submersible-stacked", step: "travel-built",
 			limits: map[string]job.LimitForm{"shaft-travel": {Min: quantity.Type("5 mm"), Max: quantity.Type("8 mm"),

@@ -12,6 +12,7 @@ import (
 
 	"settle/core/gauge"
 	"settle/core/job"
+	"settle/core/judge"
 	"settle/core/plan"
 	"settle/core/quantity"
 )
@@ -38,6 +39,7 @@ var bodies = map[string]func(h hand) job.Body{
 	"torque":     func(h hand) job.Body { return job.Body{Torque: h.bolts()} },
 	"tool":       func(h hand) job.Body { return job.Body{Unit: quantity.UnitMillimetre, Tool: h.input()} },
 	"heat":       hand.heat,
+	"warm":       hand.warm,
 	"wait":       hand.wait,
 	"test":       hand.test,
 	plan.Dial:    func(h hand) job.Body { return job.Body{Dial: h.dial()} },
@@ -172,6 +174,13 @@ func (h hand) heat() job.Body {
 		Seated: true}}
 }
 
+func (h hand) warm() job.Body {
+	if h.Panel.Limit == nil || h.Panel.Asked == 0 {
+		return job.Body{Heat: &job.HeatForm{Reached: "240 °C"}}
+	}
+	return job.Body{Heat: &job.HeatForm{Reached: fmt.Sprintf("%.0f °C", h.Panel.Asked*pick(h.good, 1, 0.5))}}
+}
+
 func (h hand) wait() job.Body {
 	began, ended := h.now.Add(-time.Duration(h.Panel.Minutes+1)*time.Minute), h.now
 	if !h.good {
@@ -182,11 +191,8 @@ func (h hand) wait() job.Body {
 }
 
 func (h hand) test() job.Body {
-	pressure := h.Panel.Pressure
-	if pressure == "" {
-		pressure = "4 bar"
-	}
-	return job.Body{Test: &job.TestForm{Pressure: pressure, Minutes: quantity.Count(fmt.Sprint(h.Panel.Minutes)),
+	pressure, _, _ := strings.Cut(cmp.Or(h.Panel.Pressure, "4 bar"), ", ")
+	return job.Body{Test: &job.TestForm{Medium: judge.Water, Vented: true, Pressure: pressure, Minutes: quantity.Count(fmt.Sprint(h.Panel.Minutes)),
 		Drops: quantity.Count(fmt.Sprint(pick(h.good, 0, h.Panel.Drops+9)))}}
 }
 

@@ -28,7 +28,7 @@ func handback(t *testing.T, school, plant string) (*bench, *job.StepSheet) {
 
 func ran(horizontal, warm, power string) job.Body {
 	return job.Body{Handback: &job.HandbackForm{Air: "72 °F", Flow: "480 gpm at 92 ft", Pressure: "3.1 bar", Power: power,
-		At: []job.RunningForm{{At: "Thrust bearing", Horizontal: horizontal, Vertical: "1,4", Axial: "0.05 in/s",
+		At: []job.RunningForm{{At: "Thrust bearing", Horizontal: horizontal, Vertical: "1,4 mm/s", Axial: "0.05 in/s",
 			Warm: warm}}}}
 }
 
@@ -43,17 +43,19 @@ func TestHandbackFigures(t *testing.T) {
 		verdict       judge.Result
 		says, refused string
 	}{
-		{name: "recorded", school: "recorded", body: ran("9", "60 °C", ""),
+		{name: "recorded", school: "recorded", body: ran("9 mm/s", "60 °C", ""),
 			says: "Thrust bearing: horizontal 9 mm/s, vertical 1.4 mm/s, axial 0.898 mm/s, 60 °C; air 22.22 °C"},
-		{name: "judged, good", school: "judged", body: ran("1.8", "48 °C", "15 kW"), verdict: judge.Within,
+		{name: "judged, good", school: "judged", body: ran("1.8 mm/s", "48 °C", "15 kW"), verdict: judge.Within,
 			says: "flow 480 gpm at 92 ft"},
-		{name: "judged, shakes", school: "judged", body: ran("12", "48 °C", "20 hp"), verdict: judge.Out},
-		{name: "judged, a hot bearing", school: "judged", body: ran("1.8", "90 °C", "15 kW"), verdict: judge.Out},
-		{name: "judged, without the power", school: "judged", body: ran("1.8", "48 °C", ""), refused: "body.handback.power"},
-		{name: "a power without its unit", school: "judged", body: ran("1.8", "48 °C", "15"),
+		{name: "judged, shakes", school: "judged", body: ran("12 mm/s", "48 °C", "20 hp"), verdict: judge.Out},
+		{name: "judged, a hot bearing", school: "judged", body: ran("1.8 mm/s", "90 °C", "15 kW"), verdict: judge.Out},
+		{name: "judged, without the power", school: "judged", body: ran("1.8 mm/s", "48 °C", ""), refused: "body.handback.power"},
+		{name: "a power without its unit", school: "judged", body: ran("1.8 mm/s", "48 °C", "15"),
 			refused: "body.handback.power"},
+		{name: "a velocity without its unit", school: "recorded", body: ran("9", "48 °C", ""),
+			refused: "body.handback.at[0].horizontal"},
 		{name: "no velocity", school: "recorded", body: ran("much", "48 °C", ""), refused: "body.handback.at[0].horizontal"},
-		{name: "no temperature", school: "recorded", body: ran("1", "hot", ""), refused: "body.handback.at[0].warm"},
+		{name: "no temperature", school: "recorded", body: ran("1 mm/s", "hot", ""), refused: "body.handback.at[0].warm"},
 		{name: "a bearing that there is not", school: "recorded", refused: "body.handback.at[0].at",
 			body: job.Body{Handback: &job.HandbackForm{At: []job.RunningForm{{At: "Fan", Warm: "40 °C"}}}}},
 		{name: "nothing", school: "recorded", body: job.Body{Handback: &job.HandbackForm{}}, refused: "body.handback"},

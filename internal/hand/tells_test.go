@@ -98,7 +98,7 @@ func TestWhatTheBenchTells(t *testing.T) {
 			[]string{"Find where it catches"}, ""},
 		{"it turns", "turn-built", `{"turn":{"turn":"free"}}`, "Turns as it should", nil, ""},
 		{"the shims are short of one", "shims-back", `{"count":{"count":3}}`, "Not the number it must be", nil, ""},
-		{"a leak", "leak-test", `{"test":{"pressure":"60 psi","minutes":10,"drops":2}}`, "Leaks, or not held long enough",
+		{"a leak", "leak-test", `{"test":{"medium":"water","vented":true,"pressure":"60 psi","minutes":10,"drops":2}}`, "Leaks, or not held long enough",
 			nil, ""},
 		{"how hot", "heat-bearing", `{"unit":"mm","heat":{"input":{"interference":"0.018","cap_c":110}}}`,
 			"25 °C below the cap", nil, ""},

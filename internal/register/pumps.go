@@ -144,7 +144,7 @@ func ReadPumps(file []byte, here []record.Pump, plans map[string]*plan.Plan) ([]
 			}
 		}
 		after.Whole()
-		for _, e := range field.All(orNone(after.Check(plans, before.Papers))) {
+		for _, e := range field.All(orNone(after.Check(plans, before))) {
 			t.fault(columnOf(e.Field), fmt.Errorf("%s", e.Message))
 		}
 		switch {

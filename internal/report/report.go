@@ -203,10 +203,12 @@ func verify(r *store.Job, w whole) error {
 func CSV(r *store.Job, sheet *job.Sheet) ([]byte, error) {
 	paper := job.PaperOf(sheet)
 	rows := [][]string{{"job", "pump", "station", "check", "found_um", "built_um", "change_um", "min_um", "max_um",
-		"limit_source", "verdict", "reason", "found_thou", "built_thou", "found_mm", "built_mm"}}
+		"limit_source", "verdict", "reason", "found_thou", "built_thou", "found_mm", "built_mm", "judged", "found_read_um",
+		"built_read_um"}}
 	for i := range paper.Checks {
 		c := &paper.Checks[i]
 		found, built, change, limit := c.Figures()
+		what, foundRead, builtRead := c.Judged()
 		verdict, reason := "not-measured", ""
 		if c.Built != nil {
 			reason = c.Built.Accepted
@@ -217,7 +219,7 @@ func CSV(r *store.Job, sheet *job.Sheet) ([]byte, error) {
 		rows = append(rows, []string{r.Number, register.Guard(r.Pump.Tag), c.Letter, c.Title, um(found), um(built),
 			um(change), um(limit.Min), um(limit.Max), register.Guard(limit.Source), verdict, register.Guard(reason),
 			short(found, quantity.UnitThou, 1), short(built, quantity.UnitThou, 1), short(found, quantity.UnitMillimetre, 3),
-			short(built, quantity.UnitMillimetre, 3)})
+			short(built, quantity.UnitMillimetre, 3), what, um(foundRead), um(builtRead)})
 	}
 	rows = append(rows, []string{"part", "decision", "found", "rule", "by"})
 	for _, part := range paper.Parts {

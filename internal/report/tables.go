@@ -170,6 +170,30 @@ func from(n int) box {
 	return small(fmt.Sprint(n))
 }
 
+// asJudged is what the figures of a row are of their readings, with what was read; nothing where they
+// are the readings themselves.
+func (p *page) asJudged(c *job.CheckRow) string {
+	var said []string
+	for _, x := range []struct {
+		when string
+		cell *job.Cell
+	}{{"found: ", c.Found}, {"built: ", c.Built}} {
+		if x.cell == nil || x.cell.What == "" {
+			continue
+		}
+		if len(said) == 0 {
+			said = append(said, words.Lower(x.cell.What))
+		}
+		if x.cell.Raw != nil {
+			said = append(said, x.when+p.say(*x.cell.Raw))
+		}
+	}
+	if len(said) == 0 {
+		return ""
+	}
+	return "\n" + strings.Join(said, "; ")
+}
+
 func (p *page) checks() {
 	var rows [][]box
 	for _, c := range p.rows.Checks {
@@ -190,6 +214,7 @@ func (p *page) checks() {
 		if c.Along != nil {
 			what.text += ", " + p.say(*c.Along)
 		}
+		what.text += p.asJudged(&c)
 		rows = append(rows, []box{{text: c.Letter, face: title(9.5)}, what, p.reading(c.Found, mono(8)), limit,
 			from(c.From), built, number(change), verdict(c.Built)})
 	}

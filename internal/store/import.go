@@ -90,7 +90,7 @@ func (s *Store) pumpOf(ctx context.Context, in *incoming) error {
 	_, _, err = s.pump(ctx, in.Pump.Tag)
 	var missing *NotFound
 	if in.fresh = errors.As(err, &missing); in.fresh {
-		err = in.Pump.Check(plans, in.Pump.Papers)
+		err = in.Pump.Check(plans, in.Pump)
 	}
 	if err != nil {
 		return err

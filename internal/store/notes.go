@@ -7,6 +7,7 @@ import (
 	"errors"
 	"strings"
 	"time"
+	"unicode/utf8"
 
 	"settle/core/field"
 	"settle/core/job"
@@ -29,13 +30,13 @@ type Note struct {
 // kept once and answered as it was kept.
 func (s *Store) AddNote(ctx context.Context, tag string, n Note, by string) (Note, error) {
 	var errs field.Errors
-	if len(n.ID) < 8 || len(n.ID) > 64 {
+	if len(n.ID) < 8 || utf8.RuneCountInString(n.ID) > 64 {
 		errs.Add("id", errors.New("must be 8 to 64 letters made by the client, never used before"))
 	}
-	if n.Remark = strings.TrimSpace(n.Remark); len(n.Remark) > 1000 {
+	if n.Remark = strings.TrimSpace(n.Remark); utf8.RuneCountInString(n.Remark) > 1000 {
 		errs.Add("remark", errors.New("is longer than 1000 letters: keep it to what the next one must know"))
 	}
-	if len(n.Address) > 8000 {
+	if utf8.RuneCountInString(n.Address) > 8000 {
 		errs.Add("address", errors.New("is longer than 8000 letters"))
 	}
 	if err := errs.Err(); err != nil {

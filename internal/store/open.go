@@ -81,6 +81,7 @@ func (s *Store) toOpen(ctx context.Context, ask ToOpen) (o opening, err error) {
 	if err != nil {
 		return o, err
 	}
+	first.Carrying(o.pump.Liquid)
 	if err := first.Run(ask.Hours); err != nil {
 		return o, err
 	}

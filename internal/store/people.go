@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"strings"
+	"unicode/utf8"
 
 	"settle/core/field"
 	"settle/core/job"
@@ -82,7 +83,7 @@ func (s *Store) Person(ctx context.Context, id string) (job.Person, error) {
 // check says what is wrong with an account.
 func (a *Account) check() error {
 	var errs field.Errors
-	if a.Name = strings.TrimSpace(a.Name); a.Name == "" || len(a.Name) > 80 {
+	if a.Name = strings.TrimSpace(a.Name); a.Name == "" || utf8.RuneCountInString(a.Name) > 80 {
 		errs.Add("name", errors.New("must be 1 to 80 letters: the name that stands on the build sheet"))
 	}
 	if a.Role != "technician" && a.Role != job.Lead && a.Role != Reader {

@@ -97,7 +97,7 @@ func (s *Store) SavePump(ctx context.Context, p record.Pump, fresh bool) error {
 			return err
 		}
 	}
-	if err := p.Check(plans, before.Papers); err != nil {
+	if err := p.Check(plans, before); err != nil {
 		return err
 	}
 	record, err := json.Marshal(p)
@@ -138,7 +138,7 @@ func (s *Store) PutPumps(ctx context.Context, pumps []record.Pump, rules *job.Ru
 		if missing := (*NotFound)(nil); err != nil && !errors.As(err, &missing) {
 			return err
 		}
-		if err := p.Check(plans, before.Papers); err != nil {
+		if err := p.Check(plans, before); err != nil {
 			return fmt.Errorf("pump %s: %w", p.Tag, err)
 		}
 	}

@@ -15,6 +15,7 @@ import (
 	"strings"
 	"sync"
 	"time"
+	"unicode/utf8"
 
 	"github.com/pressly/goose/v3"
 	_ "modernc.org/sqlite" // the driver
@@ -187,7 +188,7 @@ func (s *Store) Shop(ctx context.Context) (Shop, error) {
 // with.
 func (s *Store) SetShop(ctx context.Context, shop Shop) error {
 	var errs field.Errors
-	if shop.Name = strings.TrimSpace(shop.Name); shop.Name == "" || len(shop.Name) > 80 {
+	if shop.Name = strings.TrimSpace(shop.Name); shop.Name == "" || utf8.RuneCountInString(shop.Name) > 80 {
 		errs.Add("name", errors.New("must be 1 to 80 letters: the name that stands on the build sheet"))
 	}
 	errs.Add("", job.CheckRules(shop.Rules))

@@ -1,0 +1,87 @@
+package job
+
+import (
+	"settle/core/judge"
+	"settle/core/plan"
+	"settle/core/quantity"
+	"settle/core/words"
+)
+
+// Basis says what of a reading its limit judges.
+type Basis string
+
+// What may be judged.
+const (
+	OfValue    Basis = "value"
+	OfMean     Basis = "mean"
+	OfWidest   Basis = "widest"   // the reading nearest to its limit, or farthest beyond it
+	OfSmallest Basis = "smallest" // the least of them
+	OfSpread   Basis = "spread"   // how far the places differ
+	OfTarget   Basis = "off-target"
+	OfEach     Basis = "each" // every place for itself: from the smallest to the largest
+)
+
+// Held is the figure that a limit judges, with the limit in the same terms. It is what is shown,
+// everywhere; what was read stands small beside it, where that is another figure.
+type Held struct {
+	Basis   Basis       `json:"basis" enum:"value,mean,widest,smallest,spread,off-target,each"`
+	Name    string      `json:"name" doc:"what the figure is called"`
+	Figure  Figure      `json:"figure"`
+	High    *Figure     `json:"high,omitempty" doc:"each place: the largest"`
+	Limit   *LimitShown `json:"limit" nullable:"false" doc:"in the same terms"`
+	Raw     *Figure     `json:"raw,omitempty" doc:"what was read, where another figure is judged"`
+	RawHigh *Figure     `json:"raw_high,omitempty" doc:"the largest that was read"`
+	RawName string      `json:"raw_name,omitempty"`
+}
+
+// as says which figure a kind of reading is judged by; the limit is filled in by hold.
+func as(basis Basis, name string, l quantity.Length) *Held {
+	return &Held{Basis: basis, Name: name, Figure: Figure{Length: l}}
+}
+
+// beside is a judged figure with what was read.
+func (h *Held) beside(name string, raw *Figure) *Held {
+	h.Raw, h.RawName = raw, name
+	return h
+}
+
+// hold says what of a reading is judged. Instruments that know better than the rule have said so.
+func (s *scale) hold(step *plan.Step, r *Reading) {
+	if r == nil || r.Figure == nil && r.Held == nil {
+		return
+	}
+	k, check := s.kind(step), s.plan.Checks[step.Check]
+	h := r.Held
+	switch {
+	case check != nil && check.Judge == plan.BySpread && r.Spread != nil:
+		h = as(OfSpread, spreadName, r.Spread.Length).beside(k.title, r.Figure)
+		h.RawHigh = r.High
+	case check != nil && check.Judge == plan.ByOther && r.Against != nil:
+		h = as(OfTarget, words.Capital(awayFrom(check.Against, s.plan)), (r.Figure.Length-r.Against.Length).Abs()).
+			beside(k.title, r.Figure)
+	case h != nil:
+	case r.High != nil && r.High.Length != r.Figure.Length:
+		h = as(OfEach, eachName, r.Figure.Length)
+		h.High = r.High
+	case r.Tool != nil && r.Tool.Words != nil:
+		h = as(OfValue, r.Tool.Words.Main.Name, r.Figure.Length)
+	default:
+		h = as(OfValue, orElse(k.title, measuredName), r.Figure.Length)
+	}
+	if h.Limit == nil {
+		limit := r.Limit
+		if limit == nil {
+			limit = noLimit(judge.NoneKnown)
+		}
+		h.Limit = shown(limit)
+	}
+	r.Held = h
+}
+
+// away is how far two judged figures are apart, nil where they are not of one kind.
+func (h *Held) away(from *Held) *Figure {
+	if h == nil || from == nil || h.Basis != from.Basis {
+		return nil
+	}
+	return figure(h.Figure.Length - from.Figure.Length)
+}

@@ -1,0 +1,63 @@
+package job
+
+import (
+	"fmt"
+
+	"settle/core/gauge"
+	"settle/core/judge"
+	"settle/core/plan"
+)
+
+// What a part that receives another one may differ from the temperature of its papers: under the lower
+// share of it the other part sticks half way, over the upper one the papers are not followed.
+const (
+	warmLeast = 0.90
+	warmMost  = 1.05
+)
+
+// warmedPart is a part that was heated to receive another: by the temperature of the papers alone. It
+// has no shoulder to come home to, and what it receives goes in at once.
+func warmedPart(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+	f := b.Heat
+	if f == nil {
+		return missing(r, "heat.reached", "is missing: how warm it left the heater")
+	}
+	if f.Cold {
+		return &Reading{Text: pressed}
+	}
+	reached := r.Temperature("heat.reached", f.Reached)
+	if reached == nil {
+		return missing(r, "heat.reached", "is missing: how warm it left the heater")
+	}
+	reading := &Reading{Text: warmedTo(*reached), Limit: warmLimit(s.terms, step), Verdict: judge.NoLimit}
+	least, most, ok := s.warmth(step)
+	switch {
+	case !ok:
+	case *reached < least, *reached > most:
+		reading.Verdict = judge.Out
+	default:
+		reading.Verdict = judge.Within
+	}
+	return reading
+}
+
+// warmth is from where to where a part may be warm, °C; false where its papers do not say.
+func (t *terms) warmth(step *plan.Step) (least, most float64, ok bool) {
+	asked, ok := t.celsius(step.WarmMost)
+	if !ok {
+		return 0, 0, false
+	}
+	least = asked * warmLeast
+	if l, known := t.celsius(step.WarmLeast); known {
+		least = l
+	}
+	return least, asked * warmMost, true
+}
+
+func warmLimit(t *terms, step *plan.Step) *judge.Limit {
+	least, most, ok := t.warmth(step)
+	if !ok {
+		return noLimit(judge.NoneKnown)
+	}
+	return inWords(fmt.Sprintf("%.0f to %.0f °C", least, most))
+}
