@@ -42,6 +42,8 @@ func Advice(code string) string {
 		return "Oval by more than half of the class: measure in a third direction, and look for a flat or wear on one side."
 	case "tapered":
 		return "Tapered by more than half of the class: one end is worn more, the ring will sit on the other."
+	case FewPlanes:
+		return "A seat wants two planes, three angles in each: oval and taper do not show in fewer."
 	case "one-sided-steps":
 		return "Steps taken on one side only: if the hubs differ in diameter, half of that reads as an offset. Lay the " +
 			"edge on the other side, too."

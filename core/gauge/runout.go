@@ -121,6 +121,9 @@ const (
 	SweepBelow      = "sweep-below-readings" // a whole turn cannot show less than its own points
 )
 
+// FewPlanes warns that a seat was read at too few places to be judged.
+const FewPlanes = "few-planes"
+
 const (
 	nearest = 1    // how close two readings may stand, in degrees
 	slack   = 1e-6 // how far an angle may pass a bound, in degrees: a third of a turn is no decimal

@@ -4,8 +4,11 @@ import (
 	"encoding/json"
 	"fmt"
 	"math"
+	"slices"
 	"strings"
 
+	"settle/core/gauge"
+	"settle/core/judge"
 	"settle/core/plan"
 	"settle/core/quantity"
 )
@@ -17,26 +20,74 @@ type Carry struct {
 	Step  string `json:"step,omitempty" doc:"where it was entered"`
 	Entry string `json:"entry,omitempty" doc:"id of the entry"`
 	Value string `json:"value,omitempty" doc:"key of the pump's value it is"`
+	Why   string `json:"-"` // nothing is carried
 }
 
 // carried are the figures of a step that stand elsewhere, by the path of their field in a
 // body; what is not entered yet is not there.
 func (s *scale) carried(step *plan.Step) map[string]Carry {
+	out, _ := s.carriedOrWhy(step)
+	return out
+}
+
+// carriedOrWhy says as well why nothing is carried into a field, where that has a reason.
+func (s *scale) carriedOrWhy(step *plan.Step) (carried map[string]Carry, why map[string]string) {
 	if len(step.From) == 0 {
-		return nil
+		return nil, nil
 	}
-	out := map[string]Carry{}
+	carried, why = map[string]Carry{}, map[string]string{}
 	for path, sources := range step.From {
+		at := s.kind(step).path(path)
 		for _, o := range sources {
+			c := s.carry(o)
 			// With another to go by, a difference below nothing does not stand: it is that one's.
-			if c := s.carry(o); c.Text != "" && (len(sources) == 1 || !strings.HasPrefix(c.Text, "-")) {
-				out[s.kind(step).path(path)] = c
+			if c.Text != "" && (len(sources) == 1 || !strings.HasPrefix(c.Text, "-")) {
+				carried[at] = c
+				break
+			}
+			if c.Why != "" { // it does not stand, and what is next is not what was meant
+				why[at] = c.Why
 				break
 			}
 		}
 	}
-	return out
+	return carried, why
 }
+
+// workedOut is a figure that follows from others: nothing is measured, so that there is no box and no
+// gauge. It is the sum as it stood when it was entered.
+func workedOut(s *scale, step *plan.Step, b *Body, from map[string]Carried, r *gauge.Reader) *Reading {
+	if !b.Done {
+		return missing(r, "done", "must be true: it says that the figure was seen")
+	}
+	path := s.kind(step).path(plan.FollowedBy)
+	text := from[path].Text
+	if from == nil {
+		carried, why := s.carriedOrWhy(step)
+		if text = carried[path].Text; text == "" {
+			return s.notWorkedOut(step, orElse(why[path], sourceMissing))
+		}
+	}
+	l, err := quantity.Parse(text, "")
+	if err != nil {
+		return &Reading{Text: notTaken, Verdict: judge.NoLimit}
+	}
+	return fine(&Reading{Figure: figure(l), Held: as(OfValue, workedName, l)}, l, 0, s.limitOf(step))
+}
+
+// notWorkedOut is a figure that does not follow, because what it follows from is not there: nothing is
+// judged, and where something should be a person says how it is.
+func (s *scale) notWorkedOut(step *plan.Step, why string) *Reading {
+	reading := &Reading{Text: cannotFollow(why), Verdict: judge.Undecided, Limit: s.limitOf(step)}
+	if s.check(step).Judge == plan.ByNothing {
+		reading.Verdict, reading.Limit = "", nil
+	}
+	return reading
+}
+
+// targets are the figures that stand elsewhere and that something is measured, counted or set to: they
+// stand beside an empty box, and nobody has measured them. Only a calculation is given its figures.
+func (s *scale) targets(step *plan.Step) bool { return s.kind(step).tool == "" }
 
 // path is where a field of a kind stands in a body.
 func (k *kind) path(field string) string {
@@ -50,8 +101,10 @@ func (k *kind) path(field string) string {
 // lengths it is what they come to together, told by the first.
 func (s *scale) carry(o plan.Origin) Carry {
 	c := s.carryOne(o)
-	if len(o.Then) == 0 || c.Text == "" {
+	if len(o.Then) == 0 {
 		return c
+	} else if c.Text == "" {
+		return Carry{Why: c.Why}
 	}
 	sum, err := quantity.Parse(c.Text, "")
 	if err != nil {
@@ -61,7 +114,7 @@ func (s *scale) carry(o plan.Origin) Carry {
 		next := s.carryOne(t.Of)
 		l, err := quantity.Parse(next.Text, "")
 		if err != nil {
-			return Carry{}
+			return Carry{Why: next.Why}
 		}
 		if t.Less {
 			l = -l
@@ -90,17 +143,21 @@ func (s *scale) carryOne(o plan.Origin) Carry {
 			}
 		}
 	case plan.FromCheck:
+		var live []*plan.Step
 		for _, step := range s.taking[o.Of] {
 			if step.Phase == o.Part && s.has(step) {
-				return s.entered(step, s.figureText)
+				live = append(live, step)
 			}
 		}
+		if len(live) > 1 { // a plan of earlier days: nobody says which is meant
+			return Carry{Why: readTwice(live[0].Title, live[1].Title)}
+		} else if len(live) == 1 {
+			return s.entered(live[0], s.figureText)
+		}
+	case plan.FromStep:
+		return s.entered(s.plan.Step(o.Of), s.figureText)
 	case plan.FromFit:
-		for _, step := range s.taking[o.Of] {
-			if c := s.entered(step, answerAt(interference[o.Part])); c.Text != "" {
-				return c
-			}
-		}
+		return s.seat(o)
 	case plan.FromLimit:
 		limit := s.opening.Limits[o.Of]
 		bound := map[string]*quantity.Length{"least": limit.Min, "most": limit.Max}[o.Part]
@@ -116,6 +173,44 @@ func (s *scale) carryOne(o plan.Origin) Carry {
 	return Carry{}
 }
 
+// seat is the interference of a seat: as it was built, where it was measured again, else as it was
+// found.
+func (s *scale) seat(o plan.Origin) Carry {
+	var found Carry
+	for _, step := range s.taking[o.Of] {
+		c := s.entered(step, answerAt(interference[o.Part]))
+		switch {
+		case c.Text == "" && c.Why == "":
+		case step.Phase == plan.Built:
+			return c
+		case found.Text == "":
+			found = c
+		}
+	}
+	return found
+}
+
+// gone is the part on which something was found that is not in the pump any more: it is repaired or
+// another one goes in. What was read on it says nothing of what is built.
+func (s *scale) gone(step *plan.Step) *plan.Part {
+	if step.Phase != plan.Found || step.Check == "" {
+		return nil
+	}
+	check := s.plan.Checks[step.Check]
+	for i := range s.plan.Parts {
+		part := &s.plan.Parts[i]
+		on := slices.Contains(check.On, part.Key) || len(check.On) == 0 &&
+			slices.ContainsFunc(part.Judged, func(j plan.JudgedBy) bool { return j.Check == step.Check })
+		if on && slices.Contains(notAsFound, s.parts[part.Key]) {
+			return part
+		}
+	}
+	return nil
+}
+
+// notAsFound are the outcomes after which a part is not what was measured.
+var notAsFound = []judge.Outcome{judge.Repair, judge.Replace, judge.Order}
+
 // interference is where the least and the most of a fit stand in its answer.
 var interference = map[string]string{"least": "interference_um[0]", "most": "interference_um[1]"}
 
@@ -128,7 +223,11 @@ func (s *scale) entered(step *plan.Step, text func(e *Entry, r *Reading) string)
 	if e == nil || e.Body == nil || !s.has(step) && !step.OutOfScope(s) {
 		return Carry{}
 	}
-	return Carry{Text: text(e, s.reading(step, e)), From: step.Title, Step: step.ID, Entry: e.ID}
+	c := Carry{Text: text(e, s.reading(step, e)), From: step.Title, Step: step.ID, Entry: e.ID}
+	if part := s.gone(step); part != nil && c.Text != "" {
+		return Carry{Why: measuredOn(step.Title, part.Title, s.parts[part.Key])}
+	}
+	return c
 }
 
 // figureText is the figure of a reading, exact, in the unit it was read in.
@@ -208,8 +307,9 @@ func textAt(b *Body, path string) string {
 // stood there, and where. What was typed over is not among them.
 func (s *scale) carriedInto(step *plan.Step, b *Body) map[string]Carried {
 	var from map[string]Carried
+	targets := s.targets(step)
 	for path, c := range s.carried(step) {
-		if textAt(b, path) != c.Text {
+		if !targets && textAt(b, path) != c.Text {
 			continue
 		}
 		if from == nil {

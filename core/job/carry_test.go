@@ -55,7 +55,7 @@ func TestFiguresAreCarried(t *testing.T) {
 	if c := e.From["tool.measured"]; len(e.From) != 1 || c.Text != "0.9 mm" || c.Step != "gap-found" {
 		t.Errorf("the entry was carried from %v", e.From)
 	}
-	if c := b.sheet().Step("on").Panel.Carried["count.pack"]; !strings.HasSuffix(c.Text, " mm") ||
+	if c := b.sheet().Step("on").Panel.Targets["count.pack"]; !strings.HasSuffix(c.Text, " mm") ||
 		c.From != "Shims worked out" {
 		t.Errorf("the answer carries %+v", c)
 	}

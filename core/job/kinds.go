@@ -27,6 +27,9 @@ type kind struct {
 	// weigh works an entry out and judges it. What is wrong is gathered by r; the
 	// reading is nil until there is enough of it.
 	weigh func(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading
+	// follows is weigh for a figure that follows from others: from are those it followed from when it
+	// was entered, nil at one that is entered now.
+	follows func(s *scale, step *plan.Step, b *Body, from map[string]Carried, r *gauge.Reader) *Reading
 	// show fills a panel with what the plan and the pump's papers say; live adds what
 	// was entered elsewhere. Nil adds nothing.
 	show func(t *terms, step *plan.Step, p *Panel)
@@ -134,7 +137,7 @@ func stepKinds() map[string]*kind {
 		plan.Drip: {panel: "tool", group: "tool", table: DoneTable, weigh: asked, limit: dripLimit, tool: "drip",
 			given: dripGiven},
 		plan.Align: {gauges: indicators,
-			panel: "tool", group: "tool", table: DoneTable, weigh: asked, limit: alignLimit, tool: "align",
+			panel: "tool", group: "tool", table: DoneTable, hangs: true, weigh: aligned, limit: alignLimit, tool: "align",
 			given: alignGiven, sign: judge.AlignmentOut},
 		plan.Feet: {gauges: indicators,
 			panel: "tool", group: "tool", table: DoneTable, weigh: asked, limit: feetLimit, tool: "soft-foot",
@@ -196,6 +199,7 @@ func instruments() map[string]*kind {
 			title: "Total run-out, TIR", divisions: dials, usual: usualDial},
 		plan.Float: {gauges: indicators,
 			panel: plan.Float, group: "float", typed: true, weigh: float, show: floatPanel, boxes: floatBoxes,
+			live:  func(s *scale, step *plan.Step, p *Panel) { p.Follows = s.preloaded(step) },
 			title: "Play, mean", divisions: dials, usual: usualDial},
 		plan.Feeler: {gauges: leaves,
 			panel: plan.Feeler, group: "feeler", typed: true, weigh: feeler, show: placesPanel,
@@ -219,8 +223,9 @@ func instruments() map[string]*kind {
 		plan.Along: {gauges: indicators,
 			panel: plan.Along, group: "along", typed: true, weigh: along, show: alongPanel, boxes: alongBoxes,
 			title: "Largest run-out, TIR", divisions: dials, usual: usualDial},
-		plan.Ring: {gauges: bores, panel: "tool", group: "tool", weigh: asked, tool: "ring", given: ringGiven},
-		plan.Fit:  {gauges: seats, panel: "tool", group: "tool", weigh: asked, tool: "fit", given: fitGiven},
+		plan.Worked: {panel: "worked", group: "done", hangs: true, follows: workedOut, title: workedName},
+		plan.Ring:   {gauges: bores, panel: "tool", group: "tool", weigh: asked, tool: "ring", given: ringGiven},
+		plan.Fit:    {gauges: seats, panel: "tool", group: "tool", weigh: seated, tool: "fit", given: fitGiven},
 	}
 }
 

@@ -175,10 +175,19 @@ func float(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		return nil
 	}
 	limit := s.limitOf(step)
-	v, next, warnings := judge.Play(trials, graduation, x, limit.Bounds,
-		judge.Pair{From: limit.Origin, Followed: b.Float.Followed})
+	pair := judge.Pair{From: limit.Origin, Followed: b.Float.Followed}
+	if s.preloaded(step) && !pair.Followed {
+		pair.From = judge.General // no play at all is nobody's word for it
+	}
+	v, next, warnings := judge.Play(trials, graduation, x, limit.Bounds, pair)
 	return judged(&Reading{Figure: figure(x.Mean), Spread: figure(x.Spread), Warnings: warnings, next: next,
 		Held: as(OfMean, "Play, mean", x.Mean)}, v, limit)
+}
+
+// preloaded reports whether what is read is a preloaded pair on this pump.
+func (s *scale) preloaded(step *plan.Step) bool {
+	check := s.plan.Checks[step.Check]
+	return check != nil && len(check.Preloaded) > 0 && check.Preloaded.Hold(s)
 }
 
 func floatPanel(t *terms, step *plan.Step, p *Panel) { p.Repeats = t.check(step).Repeats }

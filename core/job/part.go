@@ -18,7 +18,7 @@ func inspected(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	if f == nil {
 		return missing(r, "inspect", "is missing: what was found, an empty list where there is nothing")
 	}
-	found := s.measured(part)
+	found, open := s.measured(part)
 	words := make([]string, 0, len(f.Found)+len(found))
 	for _, x := range found {
 		words = append(words, x.Words)
@@ -51,7 +51,15 @@ func inspected(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	if f.Where != "" {
 		reading.Text += " (" + f.Where + ")"
 	}
+	if open && (d.Outcome == judge.Reuse || d.Outcome == judge.Dress) {
+		d = judge.Ruling{Rule: bareFirst}
+		reading.Outcome, reading.Rule = "", bareFirst
+		reading.Verdict, reading.Limit = judge.Undecided, inWords(bareFirst)
+	}
 	overrule(reading, f, d, r)
+	if reading.ByRule != "" || reading.Outcome != "" {
+		reading.Verdict, reading.Limit = "", nil
+	}
 	return reading
 }
 
@@ -116,10 +124,10 @@ func (t *terms) vanes() int {
 	return 0
 }
 
-// measured are the findings that readings make: one past its limit says something
-// of the part, whatever is seen on it.
-func (s *scale) measured(part *plan.Part) []judge.Finding {
-	var found []judge.Finding
+// measured are the findings that readings make: one past its limit says something of the part,
+// whatever is seen on it. Open is true of a sleeve that runs out while nobody knows whether the shaft
+// under it does.
+func (s *scale) measured(part *plan.Part) (found []judge.Finding, open bool) {
 	for _, j := range part.Judged {
 		if j.Count != "" {
 			if n := s.counted(j.Count); n != nil && n.Cmp(big.NewRat(int64(j.Least), 1)) >= 0 {
@@ -128,12 +136,89 @@ func (s *scale) measured(part *plan.Part) []judge.Finding {
 			}
 			continue
 		}
-		if r := s.taken(j.Check); r != nil && r.Verdict == judge.Out {
-			found = append(found, judge.Finding{Key: j.Check, Words: outOfLimit(s.plan.Checks[j.Check].Title),
-				Outcome: j.Outcome, Rule: j.Rule})
+		sleeve := s.isSleeve(part)
+		step, r := s.takenBy(j.Check, func(step *plan.Step) bool {
+			return s.ofEarlierRules(step) || s.onSleeve(step) == sleeve
+		})
+		if r == nil || r.Verdict != judge.Out || !onSide(r, j.Side) {
+			continue
+		}
+		if sleeve && !s.ofEarlierRules(step) {
+			switch s.sleeveOrShaft(&j) {
+			case judge.BendAlong:
+				continue
+			case "":
+				open = true
+				continue
+			}
+		}
+		found = append(found, judge.Finding{Key: j.Check, Words: outOfLimit(s.plan.Checks[j.Check].Title),
+			Outcome: j.Outcome, Rule: j.Rule})
+	}
+	return found, open
+}
+
+// ofEarlierRules reports whether what counts at a step was entered when a reading spoke of every part
+// that it judges, whatever it was read on: what it said of a part then stays.
+func (s *scale) ofEarlierRules(step *plan.Step) bool {
+	e := s.latest(step)
+	return e != nil && e.Rules < strictRules
+}
+
+// onSide reports whether a reading is out on that side of its limit. One that is out on neither, such
+// as a seat that is not round, is out on both.
+func onSide(r *Reading, side string) bool {
+	if side == "" || r.Limit == nil || r.Held == nil {
+		return true
+	}
+	low, high := r.Held.Figure.Length, r.Held.Figure.Length
+	if r.Held.High != nil {
+		high = r.Held.High.Length
+	}
+	under := r.Limit.Min != nil && low < *r.Limit.Min
+	over := r.Limit.Max != nil && high > *r.Limit.Max
+	return !under && !over || under && side == plan.UnderLimit || over && side == plan.OverLimit
+}
+
+// isSleeve reports whether a part is a sleeve: a plan says which bare shaft is asked first, or nothing
+// but what is read on a sleeve judges it.
+func (s *scale) isSleeve(part *plan.Part) bool {
+	for _, j := range part.Judged {
+		on := slices.ContainsFunc(s.plan.ShaftLine.Stations, func(st plan.Station) bool {
+			return st.Check == j.Check && st.Check != "" && plan.Is(st.Sleeve)
+		})
+		if j.Bare != "" {
+			return true
+		}
+		if !on {
+			return false
 		}
 	}
-	return found
+	return len(part.Judged) > 0
+}
+
+// sleeveOrShaft says whose a run-out is that was read on a sleeve: of the sleeve, or a bow of the shaft
+// under it; "" while nobody knows. The run-outs along the shaft speak first, then the bare shaft.
+func (s *scale) sleeveOrShaft(j *plan.JudgedBy) judge.Sign {
+	along := s.foundAlong()
+	named := func(sign judge.Sign) bool { return along[sign].There && along[sign].Later == nil }
+	bend, sleeve := named(judge.BendAlong), named(judge.SleeveAlong)
+	switch {
+	case bend && !sleeve:
+		return judge.BendAlong
+	case sleeve && !bend, j.Bare == "":
+		return judge.SleeveAlong
+	}
+	_, bare := s.takenBy(j.Bare, func(step *plan.Step) bool { return !s.onSleeve(step) && step.Phase == plan.Found })
+	switch {
+	case bare == nil:
+		return ""
+	case bare.Verdict == judge.Out:
+		return judge.BendAlong
+	case bare.Verdict == judge.Within, bare.Verdict == judge.Close:
+		return judge.SleeveAlong
+	}
+	return ""
 }
 
 // judgedParts are the parts of this job that its readings decide about.

@@ -79,19 +79,26 @@ func (s *scale) latest(step *plan.Step) *Entry {
 // taken is what a check came to: as found, or as built where it is only taken then.
 // What is built new says nothing of the part that was found.
 func (s *scale) taken(check string) *Reading {
+	_, r := s.takenBy(check, func(*plan.Step) bool { return true })
+	return r
+}
+
+// takenBy is that of the steps of which it holds, with its step.
+func (s *scale) takenBy(check string, holds func(step *plan.Step) bool) (*plan.Step, *Reading) {
 	var built *Reading
+	var at *plan.Step
 	for _, step := range s.taking[check] {
 		e := s.latest(step)
-		if e == nil || !s.has(step) {
+		if e == nil || !s.has(step) || !holds(step) {
 			continue
 		}
 		r := s.reading(step, e)
 		if step.Phase == plan.Found {
-			return r
+			return step, r
 		}
-		built = r
+		at, built = step, r
 	}
-	return built
+	return at, built
 }
 
 // counted is what was counted at a step, nil where nothing was. A step that is no longer there says
@@ -131,11 +138,15 @@ func (s *scale) reading(step *plan.Step, e *Entry) *Reading {
 // way is how a body is read: a partial one is still being typed, so that a reading is nil until there
 // is enough of it; at what is typed now a slip of the unit is asked back; what was kept before
 // ambiguous figures were refused is read as it was then.
-type way struct{ partial, asks, kept bool }
+type way struct {
+	partial, asks, kept bool
+
+	from map[string]Carried // what an entry was given from elsewhere
+}
 
 // weighed works out an entry of the log.
 func (s *scale) weighed(step *plan.Step, e *Entry) (*Reading, field.Errors) {
-	return s.weigh(step, e.Body, way{kept: e.Rules < strictRules})
+	return s.weigh(step, e.Body, way{kept: e.Rules < strictRules, from: e.From})
 }
 
 // weigh works out what was entered at a step. The errors name every field that is wrong.
@@ -149,7 +160,13 @@ func (s *scale) weigh(step *plan.Step, b *Body, how way) (*Reading, field.Errors
 	if !blank(b.Skip) || b.Absent != "" {
 		return k.skipped(b)
 	}
-	reading := s.compared(step, k.weigh(s, step, b.measuredWith(), &r))
+	var reading *Reading
+	if k.follows != nil {
+		reading = k.follows(s, step, b, how.from, &r)
+	} else {
+		reading = k.weigh(s, step, b.measuredWith(), &r)
+	}
+	reading = s.compared(step, reading)
 	s.hold(step, reading)
 	r.AskBack()
 	if len(r.Errors) > 0 && !how.partial {

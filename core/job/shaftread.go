@@ -83,7 +83,7 @@ func (s *scale) shaftReads(work workDone, stations []StationSheet) []shaftRead {
 	for i := range s.rims {
 		r := &s.rims[i]
 		step := work.states[r.step.N()]
-		if step == nil || step.Reading == nil || slices.Contains(step.Reading.Warnings, gauge.DidNotReturn) {
+		if step == nil || !compared(step.Reading) {
 			continue
 		}
 		run := &out[0]
@@ -102,6 +102,29 @@ func (s *scale) shaftReads(work workDone, stations []StationSheet) []shaftRead {
 		runs = append(runs, out[i])
 	}
 	return runs
+}
+
+// compared reports whether a run-out is held against those at other places.
+func compared(r *Reading) bool {
+	return r != nil && !slices.Contains(r.Warnings, gauge.DidNotReturn)
+}
+
+// foundAlong is what the run-outs that were found along the shaft say together.
+func (s *scale) foundAlong() judge.Evidence {
+	run := shaftRead{phase: plan.Found}
+	for i := range s.rims {
+		step := s.rims[i].step
+		e := s.latest(step)
+		if e == nil || step.Phase != plan.Found || !s.has(step) {
+			continue
+		}
+		if r := s.reading(step, e); compared(r) {
+			run.places = s.placesRead(run.places, &s.rims[i], r, nil)
+		}
+	}
+	run.settle()
+	run.tell(s)
+	return run.told.Evidence
 }
 
 // placesRead adds the places that one step was read at: those of its stations, and others that

@@ -113,48 +113,52 @@ type Panel struct {
 	Sign        string           `json:"sign,omitempty" doc:"what the check is a sign of"`
 	Tool        string           `json:"tool,omitempty" doc:"the step's calculator"`
 	Carried     map[string]Carry `json:"carried,omitempty" doc:"field of the body → the figure that stands elsewhere"`
-	Given       Input            `json:"given,omitempty" doc:"what the plan and the pump's papers say of it"`
-	Surface     gauge.Surface    `json:"surface,omitempty" enum:"rim,bore,face"`
-	Indicator   gauge.Indicator  `json:"indicator,omitempty" enum:"fixed,turns"`
-	Places      []string         `json:"places,omitempty"`
-	Also        bool             `json:"also,omitempty" doc:"other places of the bare shaft may be read with it"`
-	Clock       []string         `json:"clock,omitempty" doc:"clock positions at each of them"`
-	Repeats     int              `json:"repeats,omitempty"`
-	Nominal     *Figure          `json:"nominal,omitempty"`
-	NominalOf   string           `json:"nominal_source,omitempty"`
-	Limit       *LimitShown      `json:"limit,omitempty"`
-	Found       *Figure          `json:"found,omitempty" doc:"the as-found figure that was judged, beside an as-built one"`
-	FoundBody   *Body            `json:"found_body,omitempty"`
-	Of          string           `json:"of,omitempty"`
-	Same        string           `json:"same,omitempty" doc:"the number that must come back"`
-	SameSays    string           `json:"same_says,omitempty" doc:"where that number stands"`
-	Each        int              `json:"each,omitempty" doc:"how many numbers are asked, one for each"`
-	Turns       bool             `json:"turns,omitempty" doc:"turns are counted: halves and quarters are numbers too"`
-	Marks       []string         `json:"marks,omitempty"`
-	Shown       []MarkShown      `json:"shown,omitempty" doc:"what was marked earlier and is needed here"`
-	Fits        []FitShown       `json:"fits,omitempty" doc:"the parts that it fits"`
-	Papers      []PaperShown     `json:"papers,omitempty" doc:"what the pump's papers say of it"`
-	Depths      []string         `json:"depths,omitempty" doc:"two of which it is the difference"`
-	Deeper      string           `json:"deeper,omitempty" enum:"down,up" doc:"of a travel: the greater of the depths"`
-	Judge       string           `json:"judge,omitempty" enum:"limit,spread,against,start" doc:"by what a check is judged"`
-	HeldTo      *HeldTo          `json:"held_to,omitempty" doc:"another reading, which it is judged against"`
-	Part        string           `json:"part,omitempty"`
-	Findings    []FindingShown   `json:"findings,omitempty"`
-	Rule        string           `json:"rule,omitempty" doc:"what is settled for the part beforehand"`
-	RuleSays    judge.Outcome    `json:"rule_says,omitempty" enum:"reuse,dress,repair,replace,order"`
-	Order       []int            `json:"order,omitempty" doc:"crossing order of the bolts"`
-	Passes      []Pass           `json:"passes,omitempty" doc:"each pass and the check, without an extension"`
-	Torque      *Pull            `json:"torque,omitempty"`
-	Thread      string           `json:"thread,omitempty"`
-	Says        string           `json:"says,omitempty" doc:"how far it is tightened, in words"`
-	Minutes     int              `json:"minutes,omitempty" doc:"to be home, to wait, or to hold the pressure"`
-	Below       int              `json:"below,omitempty" doc:"°C"`
-	Asked       float64          `json:"asked_c,omitempty" doc:"°C that the papers ask of a part that receives another"`
-	LeafLater   bool             `json:"leaf_later,omitempty" doc:"a later step tries the leaf at the shoulder"`
-	Onto        []string         `json:"onto,omitempty" doc:"what must be on the shaft before the heater is switched on"`
-	Pressure    string           `json:"pressure,omitempty"`
-	Drops       int              `json:"drops,omitempty"`
-	Leaf        bool             `json:"leaf,omitempty" doc:"a leaf is meant, not a gauge"`
+	Targets     map[string]Carry `json:"targets,omitempty" doc:"field of the body → what it should come to, beside the box"`
+	// NotCarried is for a figure of something that is not in the pump any more, or was read twice.
+	NotCarried map[string]string `json:"not_carried,omitempty" doc:"field of the body → why nothing stands there"`
+	Given      Input             `json:"given,omitempty" doc:"what the plan and the pump's papers say of it"`
+	Surface    gauge.Surface     `json:"surface,omitempty" enum:"rim,bore,face"`
+	Indicator  gauge.Indicator   `json:"indicator,omitempty" enum:"fixed,turns"`
+	Places     []string          `json:"places,omitempty"`
+	Also       bool              `json:"also,omitempty" doc:"other places of the bare shaft may be read with it"`
+	Clock      []string          `json:"clock,omitempty" doc:"clock positions at each of them"`
+	Follows    bool              `json:"follows,omitempty" doc:"a preloaded pair: it is asked whether the needle followed"`
+	Repeats    int               `json:"repeats,omitempty"`
+	Nominal    *Figure           `json:"nominal,omitempty"`
+	NominalOf  string            `json:"nominal_source,omitempty"`
+	Limit      *LimitShown       `json:"limit,omitempty"`
+	Found      *Figure           `json:"found,omitempty" doc:"the as-found figure that was judged, beside an as-built one"`
+	FoundBody  *Body             `json:"found_body,omitempty"`
+	Of         string            `json:"of,omitempty"`
+	Same       string            `json:"same,omitempty" doc:"the number that must come back"`
+	SameSays   string            `json:"same_says,omitempty" doc:"where that number stands"`
+	Each       int               `json:"each,omitempty" doc:"how many numbers are asked, one for each"`
+	Turns      bool              `json:"turns,omitempty" doc:"turns are counted: halves and quarters are numbers too"`
+	Marks      []string          `json:"marks,omitempty"`
+	Shown      []MarkShown       `json:"shown,omitempty" doc:"what was marked earlier and is needed here"`
+	Fits       []FitShown        `json:"fits,omitempty" doc:"the parts that it fits"`
+	Papers     []PaperShown      `json:"papers,omitempty" doc:"what the pump's papers say of it"`
+	Depths     []string          `json:"depths,omitempty" doc:"two of which it is the difference"`
+	Deeper     string            `json:"deeper,omitempty" enum:"down,up" doc:"of a travel: the greater of the depths"`
+	Judge      string            `json:"judge,omitempty" enum:"limit,spread,against,start" doc:"by what a check is judged"`
+	HeldTo     *HeldTo           `json:"held_to,omitempty" doc:"another reading, which it is judged against"`
+	Part       string            `json:"part,omitempty"`
+	Findings   []FindingShown    `json:"findings,omitempty"`
+	Rule       string            `json:"rule,omitempty" doc:"what is settled for the part beforehand"`
+	RuleSays   judge.Outcome     `json:"rule_says,omitempty" enum:"reuse,dress,repair,replace,order"`
+	Order      []int             `json:"order,omitempty" doc:"crossing order of the bolts"`
+	Passes     []Pass            `json:"passes,omitempty" doc:"each pass and the check, without an extension"`
+	Torque     *Pull             `json:"torque,omitempty"`
+	Thread     string            `json:"thread,omitempty"`
+	Says       string            `json:"says,omitempty" doc:"how far it is tightened, in words"`
+	Minutes    int               `json:"minutes,omitempty" doc:"to be home, to wait, or to hold the pressure"`
+	Below      int               `json:"below,omitempty" doc:"°C"`
+	Asked      float64           `json:"asked_c,omitempty" doc:"°C that the papers ask of a part that receives another"`
+	LeafLater  bool              `json:"leaf_later,omitempty" doc:"a later step tries the leaf at the shoulder"`
+	Onto       []string          `json:"onto,omitempty" doc:"what must be on the shaft before the heater is switched on"`
+	Pressure   string            `json:"pressure,omitempty"`
+	Drops      int               `json:"drops,omitempty"`
+	Leaf       bool              `json:"leaf,omitempty" doc:"a leaf is meant, not a gauge"`
 }
 
 // ChoiceShown is one of several, with what it means.

@@ -35,7 +35,16 @@ func (s *scale) tell(step *plan.Step, b *Body, r *Reading) *Tell {
 	case r == nil:
 		return t
 	case r.Tool != nil:
-		return t.tool(k, r)
+		t.tool(k, r)
+		if step.Phase == plan.Found && step.Kind == plan.Align && r.Tool.Words != nil {
+			t.Headline, t.Lines = plainly(foundAligned(r.Verdict)), []Sentence{}
+		}
+		for _, code := range r.Warnings {
+			if says := gauge.Advice(code); says != "" {
+				t.Lines = append([]Sentence{plainly(says)}, t.Lines...)
+			}
+		}
+		return t
 	}
 	for _, code := range r.Warnings {
 		if code == judge.LeavesTooCoarse { // told below, with its place

@@ -193,6 +193,78 @@ func asked(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	return s.calculate(step, withGauge(s.kind(step).tool, b), "tool", r)
 }
 
+// A seat is read in two planes, at three angles in each: fewer do not show that it is oval or tapered.
+const (
+	seatPlanes = 2
+	seatAngles = 3
+)
+
+// seated is a bearing seat. Read at too few places it passes nothing; what was entered before that was
+// asked stays.
+func seated(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+	reading := asked(s, step, b, r)
+	if reading == nil || reading.Tool.Words == nil || r.Kept || planesOf(b.Tool) >= seatPlanes {
+		return reading
+	}
+	if capped := reading.Verdict.Capped(); capped != reading.Verdict {
+		reading.Verdict = capped
+		reading.Warnings = append(reading.Warnings, gauge.FewPlanes)
+	}
+	return reading
+}
+
+// planesOf is in how many planes enough angles were read.
+func planesOf(in Input) int {
+	readings, _ := in["readings"].([]any)
+	angles := map[any]int{}
+	n := 0
+	for _, x := range readings {
+		one, _ := x.(map[string]any)
+		plane, _ := one["plane"].(string)
+		if angles[plane]++; angles[plane] == seatAngles {
+			n++
+		}
+	}
+	return n
+}
+
+// aligned is an alignment. A foot that lifts caps it: the last that was read of the feet goes with it.
+func aligned(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+	if b.Tool == nil && !r.Partial {
+		return missing(r, "tool", "is missing: what was measured")
+	}
+	in := withGauge(s.kind(step).tool, b)
+	if feet := s.feet(); feet != nil && in["soft_foot"] == nil {
+		in = over(in, Input{"soft_foot": feet})
+	}
+	return s.calculate(step, in, "tool", r)
+}
+
+// feet are the lifts of the driver's feet as they were last read, nil where they were not.
+func (s *scale) feet() map[string]any {
+	var last *Entry
+	for i := range s.steps {
+		step := s.steps[i].Step
+		if e := s.latest(step); step.Kind == plan.Feet && e != nil && s.has(step) && e.Body.Tool != nil &&
+			(last == nil || e.Seq > last.Seq) {
+			last = e
+		}
+	}
+	if last == nil {
+		return nil
+	}
+	out := map[string]any{}
+	for _, foot := range align.AllFeet {
+		typed, _ := last.Body.Tool[string(foot)].(string)
+		l, err := quantity.ParseKept(typed, last.Body.Unit)
+		if err != nil {
+			return nil
+		}
+		out[string(foot)] = fmt.Sprintf("%.6f mm", l.Um()/1000)
+	}
+	return out
+}
+
 // withGauge is what was typed into a calculator, with the division and the error of the gauge in
 // the hand where the calculator takes them.
 func withGauge(tool string, b *Body) Input {

@@ -99,7 +99,10 @@ func (w *walker) fill(s *StepSheet, step *task) {
 		return
 	}
 	p := *s.Panel // the task's is for good
-	p.Proposed, p.Carried, p.Shown = proposed, w.carried(step.Step), w.shown(marked)
+	p.Proposed, p.Shown = proposed, w.shown(marked)
+	if p.Carried, p.NotCarried = w.carriedOrWhy(step.Step); w.targets(step.Step) {
+		p.Carried, p.Targets = nil, p.Carried
+	}
 	p.Fits, p.Papers, p.HeldTo = w.fits(step.Step), w.papers(step.Step), held
 	if s.Panel = &p; step.kind.live != nil {
 		step.kind.live(w.scale, step.Step, s.Panel)

@@ -124,10 +124,48 @@ func capOf(c int) string        { return fmt.Sprintf("cap of the weakest part, %
 // capTyped stands where neither papers nor plan give a cap.
 const capTyped = "the cap as it was typed: what the weakest part may take"
 
-func homeWithin(m int) string        { return fmt.Sprintf("home within %d minutes", m) }
-func minutes(m int) string           { return fmt.Sprintf("%d minutes", m) }
-func coolerThan(c int) string        { return fmt.Sprintf("below %d °C", c) }
-func classOf(class string) string    { return "ISO 286, class " + class + ", off nominal" }
+func homeWithin(m int) string     { return fmt.Sprintf("home within %d minutes", m) }
+func minutes(m int) string        { return fmt.Sprintf("%d minutes", m) }
+func coolerThan(c int) string     { return fmt.Sprintf("below %d °C", c) }
+func classOf(class string) string { return "ISO 286, class " + class + ", off nominal" }
+
+// workedName is what a figure is called that follows from others.
+const workedName = "Worked out"
+
+// Why a figure does not follow from others.
+const sourceMissing = "what it follows from is not entered"
+
+func cannotFollow(why string) string { return "not worked out: " + why }
+
+// Why nothing is carried.
+func readTwice(a, b string) string {
+	return "read at " + a + " and at " + b + ", and the plan does not say which: type it"
+}
+
+func measuredOn(step, part string, outcome judge.Outcome) string {
+	word := "replaced"
+	if outcome == judge.Repair {
+		word = "repaired"
+	}
+	return fmt.Sprintf("%s: read on the %s, which is %s: measure it again", step, words.Lower(part), word)
+}
+
+// foundAligned says how the driver stood; what to move is told when it is set.
+func foundAligned(v judge.Result) string {
+	switch v {
+	case judge.Out:
+		return "Out of tolerance, as found"
+	case judge.Undecided:
+		return "As found, nothing to be sure of: it was read with something loose"
+	case judge.NoLimit:
+		return "As found; no tolerance is known"
+	}
+	return "Inside the tolerance, as found"
+}
+
+// bareFirst stands at a sleeve that runs out while nobody knows of the shaft under it.
+const bareFirst = "read on the sleeve, over its limit: read the bare shaft, or turn the sleeve on it and read again"
+
 func outOfLimit(check string) string { return check + " out of limit" }
 
 func timesNew(factor float64, source string) string {

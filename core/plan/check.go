@@ -306,6 +306,13 @@ func (c *checker) part(part Part) {
 		case j.Count == "" && c.p.Checks[j.Check] == nil:
 			c.fault(j.line, "", "part %s is judged by %q: name one of the plan's checks", part.Key, j.Check)
 		}
+		if j.Side != "" && (j.Check == "" || j.Side != UnderLimit && j.Side != OverLimit) {
+			c.fault(j.line, "", "part %s: side is %q: write under or over, beside a check", part.Key, j.Side)
+		}
+		if j.Bare != "" && (j.Check == "" || c.p.Checks[j.Bare] == nil) {
+			c.fault(j.line, "", "part %s: bare is %q: name the check of the bare shaft, beside one on the sleeve", part.Key,
+				j.Bare)
+		}
 		if !j.Outcome.Known() || j.Rule == "" {
 			c.fault(j.line, "", "part %s: judged needs an outcome (reuse, dress, repair, replace, order) and the rule "+
 				"in words", part.Key)
@@ -363,6 +370,15 @@ func (c *checker) check(key string, x *Check) {
 				c.fault(l.line, "", "check %s: its limit hangs on %q: only options and schools decide which limit counts", key,
 					when)
 			}
+		}
+	}
+	c.conditions(x.line, "", x.Preloaded)
+	if len(x.Preloaded) > 0 && x.Instrument != Float {
+		c.fault(x.line, "", "check %s: preloaded goes with a play", key)
+	}
+	for _, part := range x.On {
+		if c.p.parts[part] == nil {
+			c.fault(x.line, "", "check %s is on %q: name one of the plan's parts", key, part)
 		}
 	}
 	if !slices.Contains([]string{"", ByLimit, BySpread, ByOther, ByNothing}, x.Judge) {

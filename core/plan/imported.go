@@ -49,6 +49,7 @@ func (p *Plan) imported() []*Error {
 			titles[s.Title] = true
 		}
 	}
+	p.twice(fault)
 	return append(faults, p.second()...)
 }
 

@@ -23,6 +23,7 @@ const (
 	Tighten = "tighten" // to a torque, snug, until something is reached, home
 	Set     = "set"     // a clearance or a position, with its method
 	Heat    = "heat"    // a bearing or a housing
+	Worked  = "worked"  // measure, of a figure that follows from others
 	Warm    = "warm"    // heat, of a part that receives another while it is hot
 	Wait    = "wait"    // until something has cooled or cured
 	Drip    = "drip"    // drops of a packing
@@ -98,6 +99,8 @@ func (p *Plan) ways() {
 			s.n, s.info = n, p.inform(s)
 			n++
 			switch check := p.Checks[s.Check]; {
+			case s.Kind == Measure && s.Worked:
+				s.way = Worked
 			case s.Kind == Measure && len(s.Depths) > 0:
 				s.way = Direct
 			case s.Kind == Measure && check != nil:
@@ -180,6 +183,8 @@ func (c *checker) measure(s *Step) {
 		c.at(s)("is for %q and its check for %q: they must be alike", s.For, check.For)
 	case len(s.Depths) != 0 && len(s.Depths) != 2:
 		c.at(s)("depths are %d: write two, the second is taken off the first", len(s.Depths))
+	case s.Worked && (len(s.From) != 1 || len(s.From[FollowedBy]) == 0):
+		c.at(s)("is worked out: from: {%s: ...} says what of, and nothing else", FollowedBy)
 	}
 }
 

@@ -323,7 +323,7 @@ func (w *page) origin(o Origin) string {
 	switch o.Source {
 	case FromCheck, FromFit, FromLimit:
 		text = w.check(o.Of) + ", " + o.Part
-	case FromCount, FromAnswer:
+	case FromCount, FromAnswer, FromStep:
 		text = w.title(o.Of)
 	case FromValue:
 		text = w.value(o.Of)

@@ -64,7 +64,7 @@ func TestPageTellsConditionsInWords(t *testing.T) {
 		"| Scope: Seal change, bearings left shut; Frame adapter, face is out | Seal change with the frame adapter |",
 		"### Seal, cartridge (Seal change, bearings left shut, Seal change with the frame adapter, Full overhaul, " +
 			"Power end build; Seal: Cartridge)",
-		"   - carried: Seal setting dimension less Impeller clearance, found plus Clearance, aim; Seal setting dimension",
+		"   - carried: Seal setting dimension less Impeller clearance, found plus Clearance, aim",
 		"   - waits for: Every bolt verified at torque",
 	} {
 		if !strings.Contains(b.String(), want) {

@@ -297,6 +297,7 @@ type JudgedBy struct {
 	Outcome judge.Outcome `yaml:"outcome" enum:"reuse,dress,repair,replace,order"`
 	Rule    string        `yaml:"rule" doc:"in words"`
 	Side    string        `yaml:"side" enum:"under,over" doc:"with check: only on that side of its limit"`
+	Bare    string        `yaml:"bare" doc:"with a check on a sleeve: the check of the bare shaft, which is asked first"`
 
 	line int
 }
@@ -377,6 +378,7 @@ type Step struct {
 	Check     string   `yaml:"check" doc:"measure: key of the check"`
 	Phase     string   `yaml:"phase" enum:"found,built" doc:"measure, turn: as found or as built"`
 	Rides     string   `yaml:"rides" enum:"shaft,sleeve,centres" doc:"measure: on what it is read"`
+	Worked    bool     `yaml:"worked" doc:"measure: it follows from what stands elsewhere and has no box of its own"`
 	Depths    []string `yaml:"depths" doc:"measure: its check is worked out from two depths here, whatever its instrument"`
 	Part      string   `yaml:"part" doc:"inspect: key of the part"`
 	Of        string   `yaml:"of" doc:"count: what is counted; photo: what is to be seen"`

@@ -369,6 +369,9 @@ func (f fold) judged(part Part, m *Member) []JudgedBy {
 		for _, x := range members {
 			one := j
 			one.Check = suffixed(j.Check, x)
+			if bare := f.from.Checks[j.Bare]; bare != nil && bare.For == check.For {
+				one.Bare = suffixed(j.Bare, x)
+			}
 			out = append(out, one)
 		}
 	}

@@ -40,6 +40,7 @@ var bodies = map[string]func(h hand) job.Body{
 	"tool":       func(h hand) job.Body { return job.Body{Unit: quantity.UnitMillimetre, Tool: h.input()} },
 	"heat":       hand.heat,
 	"warm":       hand.warm,
+	"worked":     func(hand) job.Body { return job.Body{Done: true} },
 	"wait":       hand.wait,
 	"test":       hand.test,
 	plan.Dial:    func(h hand) job.Body { return job.Body{Dial: h.dial()} },
@@ -49,7 +50,7 @@ var bodies = map[string]func(h hand) job.Body{
 	plan.Along:   hand.along,
 	plan.Setting: hand.set,
 	plan.Direct: func(h hand) job.Body {
-		if c, there := h.Panel.Carried["direct.value"]; there && h.good {
+		if c, there := h.Panel.Targets["direct.value"]; there && h.good {
 			return job.Body{Unit: quantity.UnitMillimetre, Direct: &job.DirectForm{Value: quantity.Type(c.Text),
 				Graduation: quantity.Type("0.02")}}
 		}

@@ -108,7 +108,11 @@ func (a asking) fit() {
 		middle -= 400
 	}
 	at := fmt.Sprintf("%.4f mm", (nominal+middle)/1000)
-	a.in["readings"] = []any{map[string]any{"plane": "A", "value": at}, map[string]any{"plane": "B", "value": at}}
+	var readings []any
+	for _, plane := range []string{"A", "A", "A", "B", "B", "B"} {
+		readings = append(readings, map[string]any{"plane": plane, "value": at})
+	}
+	a.in["readings"] = readings
 	a.in["graduation"] = "0.001 mm"
 }
 

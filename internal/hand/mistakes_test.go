@@ -67,6 +67,11 @@ func over(step, limit, least, most string) func(*bench) string {
 		asked := whole.job.Log[0].Open
 		papers := job.Papers{Options: asked.Options, Limits: map[string]job.LimitForm{limit: {Source: "Papers",
 			Min: quantity.Type(least + " mm"), Max: quantity.Type(most + " mm")}}}
+		for _, v := range whole.job.Plan.Values { // what is worked out from it, too
+			if v.Key == limit {
+				papers.Values = map[string]job.Value{limit: {Text: least + " mm", Source: "Papers"}}
+			}
+		}
 		b := opened(whole.t, whole.job.Plan, asked.Scope, papers)
 		b.work(true, true)
 		return out(step)(b)

@@ -72,6 +72,7 @@ func (b *bench) add(e job.Entry) {
 	b.now = b.now.Add(time.Minute)
 	e.Seq, e.At, e.By = len(b.job.Log)+1, b.now, job.Person{ID: "p3", Name: "T. Achterberg", Role: job.Lead}
 	e.ID = fmt.Sprintf("e%d", e.Seq)
+	e.Rules = job.RulesNumber
 	b.job.Log = append(b.job.Log, e)
 }
 
@@ -582,6 +583,53 @@ func TestWhatFollows(t *testing.T) {
 	}
 }
 
+// D9: what is read on the sleeve does not condemn the shaft under it. The sleeve stays open while nobody
+// knows of the bare shaft; then it is the one or the other.
+func TestAReadingOnTheSleeveCondemnsNoShaft(t *testing.T) {
+	for _, tt := range []struct {
+		name, plan, scope string
+		onSleeve, bare    string
+		bareGood          bool
+		sleeve, shaft     judge.Outcome
+	}{
+		{"nobody read the bare shaft", endSuction, "overhaul", "runout-seal-found", "", false, "", judge.Reuse},
+		{"the bare shaft is true", "double-suction", "open", "runout-found", "runout-coupling-found", true,
+			judge.Replace, judge.Reuse},
+		{"the bare shaft runs out", "double-suction", "open", "runout-found", "runout-coupling-found", false,
+			judge.Reuse, judge.Repair},
+	} {
+		b := openAs(t, plan.Library()[tt.plan], nil, tt.scope)
+		looked := func(step string) *job.StepSheet {
+			if s := job.Derive(b.job).Step(step); s != nil {
+				return s
+			}
+			return job.Derive(b.job).Step(step + "@outboard")
+		}
+		at := func(step string, good bool) {
+			b.to(looked(step).ID)
+			b.keep(looked(step), Entry(looked(step), good, b.now))
+		}
+		if tt.bare != "" {
+			at(tt.bare, tt.bareGood)
+		}
+		at(tt.onSleeve, false)
+		parts := []string{"inspect-shaft", "inspect-sleeve"}
+		if tt.plan != endSuction { // there the sleeve is looked at first
+			slices.Reverse(parts)
+		}
+		for _, part := range parts {
+			b.to(looked(part).ID)
+			b.keep(looked(part), job.Body{Inspect: &job.InspectForm{Found: []string{}}})
+		}
+		sleeve, shaft := looked("inspect-sleeve"), looked("inspect-shaft")
+		if sleeve.Reading.Outcome != tt.sleeve || shaft.Reading.Outcome != tt.shaft ||
+			(sleeve.State == job.Decide) != (tt.sleeve == "") {
+			t.Errorf("%s: the sleeve is %q, %s, by %q, the shaft %q", tt.name, sleeve.Reading.Outcome, sleeve.State,
+				sleeve.Reading.Rule, shaft.Reading.Outcome)
+		}
+	}
+}
+
 // A reading past its limit decides on a part like a finding; when the reading is
 // corrected the decision follows, and says what it was.
 func TestReadingsDecideOnParts(t *testing.T) {
@@ -589,6 +637,7 @@ func TestReadingsDecideOnParts(t *testing.T) {
 	b.to("runout-seal-found")
 	s := job.Derive(b.job).Step("runout-seal-found")
 	b.keep(s, Entry(s, false, b.now))
+	b.job.Log[len(b.job.Log)-1].Rules = 3 // from when a reading on the sleeve still spoke of the shaft
 	b.to("inspect-shaft")
 	b.keep(job.Derive(b.job).Step("inspect-shaft"), job.Body{Inspect: &job.InspectForm{Found: []string{}}})
 	r := job.Derive(b.job).Step("inspect-shaft").Reading
