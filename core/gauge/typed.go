@@ -3,6 +3,7 @@ package gauge
 import (
 	"fmt"
 	"math"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -86,6 +87,21 @@ type Units struct {
 	Pressure    quantity.PressureUnit    `json:"pressure,omitempty" enum:"bar,psi,kPa,MPa"`
 	Torque      quantity.TorqueUnit      `json:"torque,omitempty" enum:"Nm,lbf-ft,lbf-in,kgf-m"`
 	Velocity    quantity.VelocityUnit    `json:"velocity,omitempty" enum:"mm/s,in/s"`
+}
+
+// Check names each unit that is none; a blank one is no unit, and fine.
+func (u Units) Check() error {
+	var errs field.Errors
+	check := func(name, unit string, known ...string) {
+		if unit != "" && !slices.Contains(known, unit) {
+			errs.Add("units."+name, fmt.Errorf("is %q: write %s", unit, strings.Join(known, ", ")))
+		}
+	}
+	check("temperature", string(u.Temperature), "C", "F")
+	check("pressure", string(u.Pressure), "bar", "psi", "kPa", "MPa")
+	check("torque", string(u.Torque), "Nm", "lbf-ft", "lbf-in", "kgf-m")
+	check("velocity", string(u.Velocity), "mm/s", "in/s")
+	return errs.Err()
 }
 
 // bareText is a length that was typed without its unit.

@@ -70,6 +70,7 @@ type Rules struct {
 	Set     string               `json:"set" doc:"key of the general limit set"`
 	Schools map[string]string    `json:"schools"`
 	Limits  map[string]LimitForm `json:"limits"`
+	Units   gauge.Units          `json:"units,omitzero" doc:"beside boxes of what is no length"`
 }
 
 const maxComplaint = 500
@@ -95,6 +96,7 @@ func CheckRules(r Rules) error {
 	}
 	_, err := layer(judge.Shop, r.Limits)
 	errs.Add("", err)
+	errs.Add("", r.Units.Check())
 	return errs.Err()
 }
 

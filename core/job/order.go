@@ -104,6 +104,8 @@ func orElse(text, other string) string {
 
 // roomsOf is the room that each panel needs on paper, by its name.
 var roomsOf = map[string]func(p *Panel) []Room{
+	"worked": func(p *Panel) []Room { return []Room{{Label: p.FigureTitle}} },
+	"warm":   func(*Panel) []Room { return []Room{{Label: "left the heater at"}} },
 	"turn": func(p *Panel) []Room {
 		var out []Room
 		for _, c := range p.Choices {

@@ -37,7 +37,7 @@ type Cell struct {
 	Accepted string       `json:"accepted,omitempty" doc:"why a person accepted it"`
 	Figure   *Figure      `json:"figure,omitempty"`
 	High     *Figure      `json:"high,omitempty" doc:"the other end, where it is a range"`
-	What     string       `json:"what,omitempty" doc:"what the figure is of the reading, where it is not the reading itself"`
+	What     string       `json:"what,omitempty" doc:"which figure of the reading it is"`
 	Raw      *Sentence    `json:"raw,omitempty" doc:"what was read, where another figure is judged"`
 	raw      *Figure      // for the CSV
 }

@@ -113,7 +113,7 @@ type Panel struct {
 	Sign        string           `json:"sign,omitempty" doc:"what the check is a sign of"`
 	Tool        string           `json:"tool,omitempty" doc:"the step's calculator"`
 	Carried     map[string]Carry `json:"carried,omitempty" doc:"field of the body → the figure that stands elsewhere"`
-	Targets     map[string]Carry `json:"targets,omitempty" doc:"field of the body → what it should come to, beside the box"`
+	Targets     map[string]Carry `json:"targets,omitempty" doc:"field of the body → what it should come to"`
 	// NotCarried is for a figure of something that is not in the pump any more, or was read twice.
 	NotCarried map[string]string `json:"not_carried,omitempty" doc:"field of the body → why nothing stands there"`
 	Given      Input             `json:"given,omitempty" doc:"what the plan and the pump's papers say of it"`

@@ -105,7 +105,8 @@ var caustic = map[string]suit{"NBR": {60, "ages in hot caustic"}, "EPDM": {100, 
 var concentrated = []string{"concentrated", "conc", "fuming", "strong", "glacial"}
 
 // plainWords say nothing of what a liquid is.
-var plainWords = []string{"a", "an", "and", "at", "of", "or", "the", "to", "up", "with", "without", "in", "film", "some",
+var plainWords = []string{"a", "an", "and", "at", "of", "or", "the", "to", "up", "with", "without", "in", "film",
+	"some",
 	"raw", "clean", "filtered", "treated", "dirty", "cold", "warm", "hot", "cool", "dilute", "diluted", "solids", "sand",
 	"mixture", "mix", "solution", "percent", "c", "f", "deg", "degree", "degrees", "celsius", "fahrenheit", "ph", "max",
 	"min", "approx", "about", "ca", "wt", "vol", "system", "service"}

@@ -40,8 +40,8 @@ const FollowedBy = "value"
 // Origins are where the figures of a step come from, by their field.
 type Origins map[string]Sources
 
-const originWords = `"clearance as found", "step touch-built", "count shims-out", "count shims-out pack", "fit journal most", ` +
-	`"value aim", "limit gap most" or "answer shims-set answers[0].total_um", or several with less and plus between them`
+const originWords = `"clearance as found", "step touch-built", "count shims-out", "count shims-out pack", ` +
+	`"fit journal most", "value aim", "limit gap most" or "answer shims-set answers[0].total_um", or several with less and plus between them`
 
 // UnmarshalYAML reads an origin from its words.
 func (o *Origin) UnmarshalYAML(n *yaml.Node) error {

@@ -93,8 +93,10 @@ func (c *checker) ask(v Ask) {
 	if v.Key == "" || v.Title == "" {
 		c.fault(v.line, "", "a value needs a key and a title")
 	}
-	if !slices.Contains([]string{LengthValue, TorqueValue, NumberValue, AmountValue, WarmthValue, PressValue, WordsValue}, v.Kind) {
-		c.fault(v.line, "", "value %s: kind is %q: write length, torque, number, amount, temperature, pressure or words", v.Key, v.Kind)
+	if !slices.Contains([]string{LengthValue, TorqueValue, NumberValue, AmountValue, WarmthValue, PressValue,
+		WordsValue}, v.Kind) {
+		c.fault(v.line, "", "value %s: kind is %q: write length, torque, number, amount, temperature, pressure or words",
+			v.Key, v.Kind)
 	} else if v.Default != "" && !v.fits(v.Default) {
 		c.fault(v.line, "", "value %s: default %q is not a %s", v.Key, v.Default, v.Kind)
 	}

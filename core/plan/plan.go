@@ -102,9 +102,10 @@ type Option struct {
 
 // Ask is a figure the plan needs from the pump's drawing or manual.
 type Ask struct {
-	Key     string `yaml:"key" json:"key"`
-	Title   string `yaml:"title" json:"title"`
-	Kind    string `yaml:"kind" json:"kind" enum:"length,torque,number,amount,temperature,pressure,words" doc:"amount: any figure"`
+	Key   string `yaml:"key" json:"key"`
+	Title string `yaml:"title" json:"title"`
+	// An amount is any figure.
+	Kind    string `yaml:"kind" json:"kind" enum:"length,torque,number,amount,temperature,pressure,words"`
 	Default string `yaml:"default" json:"default,omitempty" doc:"used while nothing is written on the pump"`
 	Vanes   *bool  `yaml:"vanes" json:"-" doc:"it counts the vanes of the impeller: a finding at one is held against it"`
 

@@ -66,7 +66,8 @@ func in[U ~string](text string, field U, kept bool, what, example string, known 
 }
 
 // plainUnit takes off what may stand within a unit.
-var plainUnit = strings.NewReplacer("·", "", "⋅", "", ".", "", " ", "", "\u00a0", "", "-", "", "\u2010", "", "\u2011", "", "*", "", "°", "")
+var plainUnit = strings.NewReplacer("·", "", "⋅", "", ".", "", " ", "", "\u00a0", "", "-", "", "\u2010", "",
+	"\u2011", "", "*", "", "°", "")
 
 // orUnits offers a number in each of its units.
 func orUnits[U ~string](number string, units []unitOf[U]) string {

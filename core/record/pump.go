@@ -38,6 +38,8 @@ type Pump struct {
 	PlannedStop  string   `json:"planned_stop,omitempty" doc:"day of the next planned stop, 2027-03-01"`
 	Service      string   `json:"service,omitempty" doc:"continuous or intermittent: how often its grease is renewed"`
 	GreaseEvery  *int     `json:"grease_every,omitempty" doc:"days between two greasings by its maker"`
+	// Version goes out with what is read and comes back with what is changed; it is not kept.
+	Version string `json:"version,omitempty" doc:"of what was read: it goes back with a change"`
 	job.Papers
 }
 

@@ -193,8 +193,9 @@ func (h hand) wait() job.Body {
 
 func (h hand) test() job.Body {
 	pressure, _, _ := strings.Cut(cmp.Or(h.Panel.Pressure, "4 bar"), ", ")
-	return job.Body{Test: &job.TestForm{Medium: judge.Water, Vented: true, Pressure: pressure, Minutes: quantity.Count(fmt.Sprint(h.Panel.Minutes)),
-		Drops: quantity.Count(fmt.Sprint(pick(h.good, 0, h.Panel.Drops+9)))}}
+	return job.Body{Test: &job.TestForm{Medium: judge.Water, Vented: true, Pressure: pressure,
+		Minutes: quantity.Count(fmt.Sprint(h.Panel.Minutes)),
+		Drops:   quantity.Count(fmt.Sprint(pick(h.good, 0, h.Panel.Drops+9)))}}
 }
 
 func pick[T any](good bool, a, b T) T {

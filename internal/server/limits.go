@@ -23,11 +23,14 @@ type LimitsView struct {
 	Set   string                   `json:"set" doc:"title of the general set in force"`
 	Rows  []job.LimitRow           `json:"rows" nullable:"false"`
 	Forms map[string]job.LimitForm `json:"forms" nullable:"false" doc:"limit key → as written"`
+
+	Version string `json:"version" doc:"of what was read: it goes back with a change"`
 }
 
 // LimitForms are limits as they were typed.
 type LimitForms struct {
-	Limits map[string]job.LimitForm `json:"limits" doc:"limit key → as written; one left out or blank says nothing"`
+	Limits  map[string]job.LimitForm `json:"limits" doc:"limit key → as written; one left out or blank says nothing"`
+	Version string                   `json:"version,omitempty" doc:"of what was read"`
 }
 
 // rulesAndPlans are what limits are resolved by.
@@ -55,16 +58,17 @@ func (s *server) getShopLimits(ctx context.Context, _ *struct{}) (*body[LimitsVi
 }
 
 func (s *server) saveShopLimits(ctx context.Context, in *struct{ Body LimitForms }) (*body[LimitsView], error) {
-	shop, plans, err := s.rulesAndPlans(ctx)
+	_, plans, err := s.rulesAndPlans(ctx)
 	if err != nil {
 		return nil, err
 	}
 	keys, _ := job.LimitKeys(plans)
-	shop.Rules.Limits = job.Written(in.Body.Limits)
-	if err := job.CheckLimits(shop.Rules.Limits, keys, job.RateKeys(plans)); err != nil {
+	limits := job.Written(in.Body.Limits)
+	if err := job.CheckLimits(limits, keys, job.RateKeys(plans)); err != nil {
 		return nil, err
 	}
-	if err := s.store.SetShop(ctx, shop); err != nil {
+	err = s.store.ChangeShop(ctx, in.Body.Version, func(shop *store.Shop) { shop.Rules.Limits = limits })
+	if err != nil {
 		return nil, err
 	}
 	return s.shopLimits(ctx)
@@ -83,8 +87,8 @@ func (s *server) savePumpLimits(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	p.Limits = job.Written(in.Body.Limits)
-	if err := s.store.SavePump(ctx, p, false); err != nil {
+	p.Limits, p.Version = job.Written(in.Body.Limits), in.Body.Version
+	if err := s.store.ChangePump(ctx, p); err != nil {
 		return nil, err
 	}
 	return s.pumpLimits(ctx, in.Tag)
@@ -96,15 +100,19 @@ func (s *server) shopLimits(ctx context.Context) (*body[LimitsView], error) {
 	if err != nil {
 		return nil, err
 	}
+	_, version, err := s.store.ShopAt(ctx)
+	if err != nil {
+		return nil, err
+	}
 	keys, titles := job.LimitKeys(plans)
 	rows, err := job.ShopLimits(keys, titles, shop.Rules)
 	set, _ := judge.SetByKey(shop.Rules.Set)
-	return &body[LimitsView]{LimitsView{set.Title, rows, job.Written(shop.Rules.Limits)}}, err
+	return &body[LimitsView]{LimitsView{set.Title, rows, job.Written(shop.Rules.Limits), version}}, err
 }
 
 // pumpLimits are what each origin says of the limits of a pump.
 func (s *server) pumpLimits(ctx context.Context, tag string) (*body[LimitsView], error) {
-	p, err := s.store.Pump(ctx, tag)
+	p, err := s.store.PumpAt(ctx, tag)
 	if err != nil {
 		return nil, err
 	}
@@ -113,7 +121,7 @@ func (s *server) pumpLimits(ctx context.Context, tag string) (*body[LimitsView],
 		return nil, err
 	}
 	set, _ := judge.SetByKey(shop.Rules.Set)
-	v := LimitsView{Set: set.Title, Rows: []job.LimitRow{}, Forms: job.Written(p.Limits)}
+	v := LimitsView{Set: set.Title, Rows: []job.LimitRow{}, Forms: job.Written(p.Limits), Version: p.Version}
 	if pl, ok := plans[p.Plan]; ok {
 		v.Rows, err = job.Limits(pl, p.Papers, shop.Rules)
 	}

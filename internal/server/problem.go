@@ -14,6 +14,7 @@ import (
 
 	"settle/core/field"
 	"settle/core/job"
+	"settle/core/record"
 	"settle/core/words"
 	"settle/internal/door"
 	"settle/internal/store"
@@ -30,6 +31,9 @@ type Problem struct {
 	First *field.Error `json:"error,omitempty" doc:"of a calculation: the first, as the command gives it"`
 	// Latest is the entry which the sender has not seen, with status 409.
 	Latest *job.Entry `json:"latest,omitempty"`
+	// Pump or Shop is what stands where the sender did not see it, with status 409.
+	Pump *record.Pump `json:"pump,omitempty"`
+	Shop *store.Shop  `json:"shop,omitempty"`
 }
 
 func (p *Problem) Error() string  { return p.Detail }
@@ -89,6 +93,7 @@ func place(location string) string {
 // nobody's fault but ours is logged and answered without its inside.
 func problem(err error) error {
 	var stale *job.Stale
+	var overtaken *store.Overtaken
 	var refused *job.Refused
 	var missing *store.NotFound
 	var unwritable *store.Unwritable
@@ -104,6 +109,9 @@ func problem(err error) error {
 	case errors.As(err, &stale):
 		return &Problem{Title: "Entered in the meantime", Status: http.StatusConflict, Detail: stale.Error(),
 			Latest: &stale.Latest}
+	case errors.As(err, &overtaken):
+		return &Problem{Title: "Changed in the meantime", Status: http.StatusConflict,
+			Detail: words.Capital(overtaken.Error()) + ".", Pump: overtaken.Pump, Shop: overtaken.Shop}
 	case errors.As(err, &refused):
 		return &Problem{Title: "Not now", Status: http.StatusConflict, Detail: refused.Why}
 	case errors.As(err, &damaged):

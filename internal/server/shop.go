@@ -8,6 +8,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"settle/core/gauge"
 	"settle/core/job"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -26,6 +27,7 @@ type ShopView struct {
 
 	Keys       []store.ShopKey   `json:"keys" nullable:"false" doc:"the shop's public keys, the latest first"`
 	Elastomers []judge.Elastomer `json:"elastomers" nullable:"false"`
+	Version    string            `json:"version" doc:"of what was read: it goes back with a change"`
 	Services   []record.Service  `json:"services" nullable:"false" doc:"duties, with how often grease is renewed"`
 }
 
@@ -110,7 +112,7 @@ func (s *server) pumps(api huma.API) {
 
 func (s *server) getShop(ctx context.Context,
 	_ *struct{}) (*body[ShopView], error) {
-	shop, err := s.store.Shop(ctx)
+	shop, version, err := s.store.ShopAt(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -121,7 +123,8 @@ func (s *server) getShop(ctx context.Context,
 	people, err := s.store.People(ctx)
 	set, _ := judge.SetByKey(shop.Rules.Set)
 	v := ShopView{Name: shop.Name, Set: set.Title, People: people, Rules: shop.Rules, Schools: plan.Schools,
-		Keys: keys, Elastomers: judge.Elastomers, Services: record.Services}
+		Keys: keys, Elastomers: judge.Elastomers, Services: record.Services,
+		Version: version}
 	v.Rules.Schools = plan.Defaults(plan.Schools, shop.Rules.Schools)
 	for _, s := range judge.Sets {
 		v.Sets = append(v.Sets, plan.Option{Key: s.Key, Title: s.Title})
@@ -134,14 +137,14 @@ func (s *server) saveShop(ctx context.Context, in *struct {
 		Name    string            `json:"name"`
 		Set     string            `json:"set" doc:"key of the general limit set"`
 		Schools map[string]string `json:"schools"`
+		Units   gauge.Units       `json:"units,omitzero" doc:"beside boxes of what is no length; none: each has its own"`
+		Version string            `json:"version,omitempty" doc:"of what was read"`
 	}
 }) (*struct{}, error) {
-	shop, err := s.store.Shop(ctx)
-	if err != nil {
-		return nil, err
-	}
-	shop.Name, shop.Rules.Set, shop.Rules.Schools = in.Body.Name, in.Body.Set, in.Body.Schools
-	return nil, s.store.SetShop(ctx, shop)
+	return nil, s.store.ChangeShop(ctx, in.Body.Version, func(shop *store.Shop) {
+		shop.Name, shop.Rules.Set, shop.Rules.Schools = in.Body.Name, in.Body.Set, in.Body.Schools
+		shop.Rules.Units = in.Body.Units
+	})
 }
 
 func (s *server) listPumps(ctx context.Context, in *struct {
@@ -166,11 +169,11 @@ func (s *server) savePump(ctx context.Context,
 		Body record.Pump
 	}) (*body[record.Pump], error) {
 	in.Body.Tag = in.Tag
-	return &body[record.Pump]{in.Body}, s.store.SavePump(ctx, in.Body, false)
+	return &body[record.Pump]{in.Body}, s.store.ChangePump(ctx, in.Body)
 }
 
 func (s *server) getPump(ctx context.Context, in *PumpPath) (*body[PumpView], error) {
-	p, err := s.store.Pump(ctx, in.Tag)
+	p, err := s.store.PumpAt(ctx, in.Tag)
 	if err != nil {
 		return nil, err
 	}

@@ -174,6 +174,57 @@ func TestRegisterByFile(t *testing.T) {
 	}
 }
 
+// Two who read the same and both write it: the second is told what stands there, and nobody's change is
+// lost. Who does not say what was read is asked.
+func TestTwoWritersOfAPumpOrOfTheShop(t *testing.T) {
+	srv := demoShop(t)
+	come(t, srv, "p3")
+	pump := get[PumpView](t, srv, "/api/v1/pumps/LS-204").Pump
+	put := func(path string, x any) (int, Problem, string) {
+		text, err := json.Marshal(x)
+		if err != nil {
+			t.Fatal(err)
+		}
+		status, _, b := call(t, srv, "PUT", path, string(text))
+		var p Problem
+		_ = json.Unmarshal(b, &p)
+		return status, p, string(b)
+	}
+	mine, theirs := pump, pump
+	mine.Place, theirs.Duty = "Pump room 2", "500 gpm at 92 ft"
+	if status, _, b := put("/api/v1/pumps/LS-204", theirs); status != 200 {
+		t.Fatalf("the first: %d %.300s", status, b)
+	}
+	status, p, b := put("/api/v1/pumps/LS-204", mine)
+	if status != 409 || p.Pump == nil || p.Pump.Duty != theirs.Duty || p.Pump.Version == pump.Version {
+		t.Fatalf("the second: %d %.300s", status, b)
+	}
+	mine.Version = ""
+	if status, p, b := put("/api/v1/pumps/LS-204", mine); status != 422 || p.Errors[0].Field != "version" {
+		t.Errorf("unread: %d %.300s", status, b)
+	}
+	now := *p.Pump
+	now.Place = mine.Place
+	if status, _, b := put("/api/v1/pumps/LS-204", now); status != 200 {
+		t.Errorf("on what stands there: %d %.300s", status, b)
+	}
+	if got := get[PumpView](t, srv, "/api/v1/pumps/LS-204").Pump; got.Place != mine.Place || got.Duty != theirs.Duty {
+		t.Errorf("it stands at %q, %q", got.Place, got.Duty)
+	}
+
+	version := get[ShopView](t, srv, "/api/v1/shop").Version
+	shop := func(name string) map[string]any {
+		return map[string]any{"name": name, "set": "general", "schools": map[string]string{}, "version": version}
+	}
+	if status, _, b := put("/api/v1/shop", shop("Tern Rock, west")); status >= 300 {
+		t.Fatalf("the first shop: %d %.300s", status, b)
+	}
+	if status, p, b := put("/api/v1/shop", shop("Tern Rock, east")); status != 409 || p.Shop == nil ||
+		p.Shop.Name != "Tern Rock, west" {
+		t.Errorf("the second shop: %d %.300s", status, b)
+	}
+}
+
 func TestHowTheShopWorks(t *testing.T) {
 	srv := demoShop(t)
 	come(t, srv, "p3")
@@ -203,16 +254,19 @@ func TestHowTheShopWorks(t *testing.T) {
 		}
 	}
 	if status, _, b := call(t, srv, "PUT", "/api/v1/shop",
-		`{"name":"Tern Rock, west","set":"process","schools":{"bearing-reuse":"may-reuse"}}`); status >= 300 {
+		`{"name":"Tern Rock, west","set":"process","schools":{"bearing-reuse":"may-reuse"},"units":{"pressure":"bar"},"version":"`+
+			get[ShopView](t, srv, "/api/v1/shop").Version+`"}`); status >= 300 {
 		t.Fatalf("%d %.300s", status, b)
 	}
 	if v := get[ShopView](t, srv, "/api/v1/shop"); v.Name != "Tern Rock, west" ||
-		v.Rules.Schools["bearing-reuse"] != "may-reuse" || v.Rules.Limits["chamber-bore"].Source != "Shop rule 7" {
+		v.Rules.Schools["bearing-reuse"] != "may-reuse" || v.Rules.Units.Pressure != "bar" ||
+		v.Rules.Limits["chamber-bore"].Source != "Shop rule 7" {
 		t.Errorf("%+v", v)
 	}
 	// A limit that is written counts for the next job; what is signed keeps its own.
 	status, _, b := call(t, srv, "PUT", "/api/v1/pumps/LS-204/limits",
-		`{"limits":{"shaft-runout-seal":{"max":"0.03 mm","source":"Seal maker's letter"},"end-play":{"source":""}}}`)
+		`{"limits":{"shaft-runout-seal":{"max":"0.03 mm","source":"Seal maker's letter"},"end-play":{"source":""}},"version":"`+
+			get[LimitsView](t, srv, "/api/v1/pumps/LS-204/limits").Version+`"}`)
 	v := decoded[LimitsView](t, status, b)
 	for _, row := range v.Rows {
 		if row.Key == "shaft-runout-seal" && (row.InForce.Source != "Seal maker's letter" || row.Said[0].Who != "pump") {

@@ -85,7 +85,7 @@ func (s *Store) pump(ctx context.Context, tag string) (p record.Pump, id int64, 
 // a tag nobody has, else over the one of that tag. Jobs keep the limits they
 // were opened with.
 func (s *Store) SavePump(ctx context.Context, p record.Pump, fresh bool) error {
-	p.Tag = strings.TrimSpace(p.Tag)
+	p.Tag, p.Version = strings.TrimSpace(p.Tag), ""
 	p.Whole()
 	plans, err := s.Plans(ctx)
 	if err != nil {
@@ -152,6 +152,7 @@ func (s *Store) PutPumps(ctx context.Context, pumps []record.Pump, rules *job.Ru
 		}
 		defer put.Close()
 		for _, p := range pumps {
+			p.Version = ""
 			record, err := json.Marshal(p)
 			if err != nil {
 				return err

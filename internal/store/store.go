@@ -187,12 +187,7 @@ func (s *Store) Shop(ctx context.Context) (Shop, error) {
 // SetShop names the shop and sets its rules. Jobs keep those they were opened
 // with.
 func (s *Store) SetShop(ctx context.Context, shop Shop) error {
-	var errs field.Errors
-	if shop.Name = strings.TrimSpace(shop.Name); shop.Name == "" || utf8.RuneCountInString(shop.Name) > 80 {
-		errs.Add("name", errors.New("must be 1 to 80 letters: the name that stands on the build sheet"))
-	}
-	errs.Add("", job.CheckRules(shop.Rules))
-	if err := errs.Err(); err != nil {
+	if err := checkShop(&shop); err != nil {
 		return err
 	}
 	rules, err := json.Marshal(shop.Rules)
@@ -202,6 +197,16 @@ func (s *Store) SetShop(ctx context.Context, shop Shop) error {
 	_, err = s.db.ExecContext(ctx, "INSERT INTO shop (one, name, rules) VALUES (1, ?, ?) ON CONFLICT (one) DO "+
 		"UPDATE SET name = excluded.name, rules = excluded.rules", shop.Name, string(rules))
 	return err
+}
+
+// checkShop says what is wrong with a shop, and takes the blanks off its name.
+func checkShop(shop *Shop) error {
+	var errs field.Errors
+	if shop.Name = strings.TrimSpace(shop.Name); shop.Name == "" || utf8.RuneCountInString(shop.Name) > 80 {
+		errs.Add("name", errors.New("must be 1 to 80 letters: the name that stands on the build sheet"))
+	}
+	errs.Add("", job.CheckRules(shop.Rules))
+	return errs.Err()
 }
 
 // query gathers rows; no rows give an empty list, not nil.

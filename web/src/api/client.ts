@@ -277,8 +277,13 @@ export function useImportPlan() {
 export function useSaveShop() {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (body: { name: string; set: string; schools: Record<string, string> }) =>
-      done(api.PUT('/api/v1/shop', { body })),
+    mutationFn: (body: {
+      name: string
+      set: string
+      schools: Record<string, string>
+      units: Body['units']
+      version: string
+    }) => done(api.PUT('/api/v1/shop', { body })),
     onSuccess: () => again(client, keys.shop, keys.allLimits, keys.pumpPages),
   })
 }

@@ -102,11 +102,11 @@ export const useLimits = (tag?: string) =>
 export function useSaveLimits(tag?: string) {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (limits: Record<string, LimitForm>) =>
+    mutationFn: (body: { limits: Record<string, LimitForm>; version: string }) =>
       answer(
         tag === undefined
-          ? api.PUT('/api/v1/shop/limits', { body: { limits } })
-          : api.PUT('/api/v1/pumps/{tag}/limits', { params: { path: { tag } }, body: { limits } }),
+          ? api.PUT('/api/v1/shop/limits', { body })
+          : api.PUT('/api/v1/pumps/{tag}/limits', { params: { path: { tag } }, body }),
       ),
     onSuccess: () =>
       tag === undefined

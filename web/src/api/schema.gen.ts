@@ -1180,11 +1180,8 @@ export interface components {
             /** @description used while nothing is written on the pump */
             default?: string;
             key: string;
-            /**
-             * @description amount: any figure
-             * @enum {string}
-             */
-            kind: "length" | "torque" | "number" | "amount" | "temperature" | "words";
+            /** @enum {string} */
+            kind: "length" | "torque" | "number" | "amount" | "temperature" | "pressure" | "words";
             title: string;
         };
         AtForm: {
@@ -1252,6 +1249,8 @@ export interface components {
              * @enum {string}
              */
             unit?: "thou" | "in" | "mm" | "um";
+            /** @description what a bare number means that is no length */
+            units?: components["schemas"]["Units"];
             wait?: components["schemas"]["WaitForm"];
         };
         "BodyStruct { Address string \"json:\\\"address\\\" doc:\\\"told once\\\"\" }Body": {
@@ -1294,9 +1293,13 @@ export interface components {
             figure?: components["schemas"]["Figure"];
             /** @description the other end, where it is a range */
             high?: components["schemas"]["Figure"];
+            /** @description what was read, where another figure is judged */
+            raw?: components["schemas"]["Sentence"];
             text: components["schemas"]["Sentence"];
             /** @enum {string} */
             verdict?: "within" | "close" | "out" | "undecided" | "no-limit";
+            /** @description which figure of the reading it is */
+            what?: string;
             /** @description the verdict in words */
             word?: string;
         };
@@ -1665,6 +1668,8 @@ export interface components {
             step?: string;
         };
         Error: {
+            /** @description what may be meant, as it would be typed; one of them is asked for */
+            either?: string[];
             /** @description path of the field, e.g. readings[2].value */
             field: string;
             /** @description what is wrong and what would be right */
@@ -1704,6 +1709,8 @@ export interface components {
             title: string;
         };
         FloatForm: {
+            /** @description of a preloaded pair: the needle followed a stated push and came back */
+            followed?: boolean;
             /** @description value of one division of the dial */
             graduation?: string;
             trials?: components["schemas"]["TrialForm"][];
@@ -1936,6 +1943,22 @@ export interface components {
             /** @description or the minutes from the heater to home */
             took?: string | number;
         };
+        Held: {
+            /** @enum {string} */
+            basis: "value" | "mean" | "widest" | "smallest" | "spread" | "off-target" | "each";
+            figure: components["schemas"]["Figure"];
+            /** @description each place: the largest */
+            high?: components["schemas"]["Figure"];
+            /** @description in the same terms */
+            limit: components["schemas"]["LimitShown"];
+            /** @description what the figure is called */
+            name: string;
+            /** @description what was read, where another figure is judged */
+            raw?: components["schemas"]["Figure"];
+            /** @description the largest that was read */
+            raw_high?: components["schemas"]["Figure"];
+            raw_name?: string;
+        };
         HeldForm: {
             /** @description blank: none of the register */
             key: string;
@@ -2161,6 +2184,8 @@ export interface components {
             limits: {
                 [key: string]: components["schemas"]["LimitForm"];
             };
+            /** @description of what was read */
+            version?: string;
         };
         LimitName: {
             key: string;
@@ -2203,6 +2228,8 @@ export interface components {
             rows: components["schemas"]["LimitRow"][];
             /** @description title of the general set in force */
             set: string;
+            /** @description of what was read: it goes back with a change */
+            version: string;
         };
         Line: {
             /** Format: date-time */
@@ -2400,6 +2427,8 @@ export interface components {
             };
             /** @description in what state the pump came: in-line, bench, new-parts */
             arrives?: string;
+            /** @enum {string} */
+            carries?: "water" | "flammable" | "toxic" | "viscous" | "other";
             /** @description why the pump is here */
             complaint: string;
             /**
@@ -2455,6 +2484,11 @@ export interface components {
         Panel: {
             /** @description other places of the bare shaft may be read with it */
             also?: boolean;
+            /**
+             * Format: double
+             * @description °C that the papers ask of a part that receives another
+             */
+            asked_c?: number;
             /** @description it may not be on this pump, or not in this job, with a reason */
             away?: boolean;
             /**
@@ -2491,7 +2525,9 @@ export interface components {
             findings?: components["schemas"]["FindingShown"][];
             /** @description the parts that it fits */
             fits?: components["schemas"]["FitShown"][];
-            /** @description the as-found figure, beside an as-built one */
+            /** @description a preloaded pair: it is asked whether the needle followed */
+            follows?: boolean;
+            /** @description the as-found figure that was judged, beside an as-built one */
             found?: components["schemas"]["Figure"];
             found_body?: components["schemas"]["Body"];
             /** @description kinds of gauge it is measured with, the usual one first */
@@ -2529,6 +2565,10 @@ export interface components {
             minutes?: number;
             nominal?: components["schemas"]["Figure"];
             nominal_source?: string;
+            /** @description field of the body → why nothing stands there */
+            not_carried?: {
+                [key: string]: string;
+            };
             of?: string;
             /** @description what must be on the shaft before the heater is switched on */
             onto?: string[];
@@ -2565,6 +2605,10 @@ export interface components {
             sign?: string;
             /** @enum {string} */
             surface?: "rim" | "bore" | "face";
+            /** @description field of the body → what it should come to */
+            targets?: {
+                [key: string]: components["schemas"]["Carry"];
+            };
             thread?: string;
             /** @description the step's calculator */
             tool?: string;
@@ -2796,6 +2840,8 @@ export interface components {
             error?: components["schemas"]["Error"];
             errors?: components["schemas"]["Error"][];
             latest?: components["schemas"]["Entry"];
+            pump?: components["schemas"]["Pump"];
+            shop?: components["schemas"]["Shop"];
             /** Format: int64 */
             status: number;
             title: string;
@@ -2805,6 +2851,11 @@ export interface components {
             nm: string;
         };
         Pump: {
+            /**
+             * @description kind of its liquid
+             * @enum {string}
+             */
+            carries?: "water" | "flammable" | "toxic" | "viscous";
             /** @description letter of the construction */
             construction: string;
             duty?: string;
@@ -2851,8 +2902,15 @@ export interface components {
             values: {
                 [key: string]: components["schemas"]["Value"];
             };
+            /** @description of what was read: it goes back with a change */
+            version?: string;
         };
         PumpRow: {
+            /**
+             * @description kind of its liquid
+             * @enum {string}
+             */
+            carries?: "water" | "flammable" | "toxic" | "viscous";
             /** @description letter of the construction */
             construction: string;
             duty?: string;
@@ -2903,6 +2961,8 @@ export interface components {
             values: {
                 [key: string]: components["schemas"]["Value"];
             };
+            /** @description of what was read: it goes back with a change */
+            version?: string;
         };
         PumpView: {
             /** @description why its elastomer hardly suits its liquid */
@@ -2949,6 +3009,8 @@ export interface components {
             figure?: components["schemas"]["Figure"];
             /** @description an inspection: what was found, and where */
             found?: components["schemas"]["FoundAt"][];
+            /** @description the figure that is judged; missing where nothing is measured */
+            held?: components["schemas"]["Held"];
             high?: components["schemas"]["Figure"];
             /**
              * Format: int64
@@ -3025,6 +3087,7 @@ export interface components {
         };
         Round: {
             figure?: components["schemas"]["Figure"];
+            held?: components["schemas"]["Held"];
             high?: components["schemas"]["Figure"];
             /** @enum {string} */
             verdict?: "within" | "close" | "out" | "undecided" | "no-limit";
@@ -3051,6 +3114,8 @@ export interface components {
             };
             /** @description key of the general limit set */
             set: string;
+            /** @description beside boxes of what is no length */
+            units?: components["schemas"]["Units"];
         };
         RunBearing: {
             /**
@@ -3152,7 +3217,7 @@ export interface components {
             /** @description as the panel names it */
             at: string;
             axial?: string;
-            /** @description velocity: 2.1 is mm/s rms; 0.12 in/s is peak */
+            /** @description velocity with its unit: 2.1 mm/s is rms; 0.12 in/s is peak */
             horizontal?: string;
             vertical?: string;
             /** @description temperature on its housing: 61 °C, 142 °F */
@@ -3165,6 +3230,10 @@ export interface components {
             };
             /** @description key of the general limit set */
             set: string;
+            /** @description beside boxes of what is no length; none: each has its own */
+            units?: components["schemas"]["Units"];
+            /** @description of what was read */
+            version?: string;
         };
         SchoolChosen: {
             choice: string;
@@ -3340,6 +3409,10 @@ export interface components {
             /** @description of the step */
             title?: string;
         };
+        Shop: {
+            name: string;
+            rules: components["schemas"]["Rules"];
+        };
         ShopKey: {
             fingerprint: string;
             /** @description what is signed now is signed with it */
@@ -3361,6 +3434,8 @@ export interface components {
             set: string;
             /** @description general limit sets to choose from */
             sets: components["schemas"]["Option"][];
+            /** @description of what was read: it goes back with a change */
+            version: string;
         };
         "Sign-inRequest": {
             /** @description typed, elsewhere */
@@ -3440,6 +3515,11 @@ export interface components {
             check?: string;
             /** @description what goes on */
             compound?: string;
+            /**
+             * @description who may decide, where a decision is due
+             * @enum {string}
+             */
+            decide_by?: "technician" | "lead";
             /** @description a person's, on a reading that needs one */
             decision?: components["schemas"]["Decision"];
             /** @description name of the small drawing of how it goes in */
@@ -3506,7 +3586,10 @@ export interface components {
             decision?: components["schemas"]["Decision"];
             /** @description what the rounds before came to, where a stage was done again */
             earlier?: components["schemas"]["Round"][];
+            /** @description what was measured */
             figure?: components["schemas"]["Figure"];
+            /** @description what of it is judged; missing in sheets kept before 2026-12 */
+            held?: components["schemas"]["Held"];
             high?: components["schemas"]["Figure"];
             /**
              * Format: date-time
@@ -3566,10 +3649,21 @@ export interface components {
         };
         TestForm: {
             drops?: string | number;
+            /**
+             * @description own: the pump's liquid
+             * @enum {string}
+             */
+            medium?: "water" | "own" | "air" | "nitrogen";
             /** @description how long it was held */
             minutes?: string | number;
             /** @description with its unit, as on the gauge */
             pressure?: string;
+            /** @description a gas: what the weakest part may hold */
+            rated?: string;
+            /** @description a gas or a hazardous liquid: by the rule of the site */
+            site_rule?: boolean;
+            /** @description water: the air was let out before */
+            vented?: boolean;
         };
         ToolChoices: {
             /** @description classes of bolts */
@@ -3643,6 +3737,16 @@ export interface components {
         TurnForm: {
             clock?: string;
             turn: string;
+        };
+        Units: {
+            /** @enum {string} */
+            pressure?: "bar" | "psi" | "kPa" | "MPa";
+            /** @enum {string} */
+            temperature?: "C" | "F";
+            /** @enum {string} */
+            torque?: "Nm" | "lbf-ft" | "lbf-in" | "kgf-m";
+            /** @enum {string} */
+            velocity?: "mm/s" | "in/s";
         };
         Usual: {
             mm: string;

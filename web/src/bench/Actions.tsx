@@ -6,6 +6,9 @@ import { Key } from '../app/Key'
 
 interface Props {
   main: React.RefObject<HTMLButtonElement | null>
+  again: React.RefObject<HTMLButtonElement | null>
+  /** what stands here passes nothing: Enter does not go on */
+  red: boolean
   job: JobView
   step: Step
   next: Step | undefined
@@ -27,7 +30,7 @@ interface Props {
 
 /** What can be done with a step, the main thing first. */
 export function Actions(props: Props) {
-  const { main, job, step, next, isKept, typed, locked, stale, amends, busy } = props
+  const { main, again, job, step, next, isKept, typed, locked, stale, amends, busy } = props
   const ack = step.panel.instrument === 'ack'
   const signed = job.sheet.state === 'signed'
   return (
@@ -40,7 +43,7 @@ export function Actions(props: Props) {
           ref={main}
           data-main
           data-next
-          variant="contained"
+          variant={props.red ? 'outlined' : 'contained'}
           size="large"
           onClick={props.onNext}
           disabled={!next}
@@ -50,7 +53,7 @@ export function Actions(props: Props) {
               <Box component="span" sx={next.short.length > 24 ? long : undefined}>
                 Next: {next.short}
               </Box>{' '}
-              <Key on>Enter</Key>
+              <Key on>{props.red ? 'n' : 'Enter'}</Key>
             </>
           ) : (
             'The last step'
@@ -67,7 +70,7 @@ export function Actions(props: Props) {
             onClick={props.onKeep}
             aria-disabled={busy}
           >
-            {mainWords(props)} {!props.ticking && <Key on>Enter</Key>}
+            {mainWords(props)} {!props.ticking && step.kind !== 'sign' && <Key on>Enter</Key>}
           </Button>
         )
       )}
@@ -77,7 +80,12 @@ export function Actions(props: Props) {
         </Button>
       )}
       {!locked && isKept && !ack && step.kind !== 'sign' && (
-        <Button variant="outlined" onClick={props.onAgain}>
+        <Button
+          ref={again}
+          data-again
+          variant={props.red ? 'contained' : 'outlined'}
+          onClick={props.onAgain}
+        >
           {step.kind === 'measure' ? 'Measure again' : 'Enter again'}
         </Button>
       )}

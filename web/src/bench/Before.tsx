@@ -5,6 +5,7 @@ import { usePump } from '../api/pumps'
 import type { JobView, Step } from '../api/types'
 import { Key } from '../app/Key'
 import { useKeys } from '../app/keys'
+import { judgedFigure } from '../app/judged'
 import { useUnit } from '../app/settings'
 import { ink, mono } from '../theme'
 
@@ -19,7 +20,8 @@ export function Before({ job, step }: { job: JobView; step: Step }) {
     .flatMap((p) => {
       const check = p.checks.find((c) => c.check === step.check)
       const taken = step.phase === 'found' ? check?.found : check?.built
-      return taken?.figure ? [{ number: p.number, figure: taken.figure }] : []
+      const figure = judgedFigure(taken)
+      return figure ? [{ number: p.number, figure }] : []
     })
     .slice(0, 2)
   const open = () => void navigate(`/pumps/${job.pump.tag}#past`)

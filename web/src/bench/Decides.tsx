@@ -2,6 +2,7 @@ import Box from '@mui/material/Box'
 import ButtonBase from '@mui/material/ButtonBase'
 import Typography from '@mui/material/Typography'
 import type { Sheet, Step } from '../api/types'
+import { judgedFigure } from '../app/judged'
 import { useUnit } from '../app/settings'
 import { OutcomeShape, VerdictShape, outcomeWord } from '../shapes/Verdict'
 import { ink } from '../theme'
@@ -39,7 +40,7 @@ export function Decides({ sheet, step, onGo }: Props) {
             <Box sx={{ flex: 1 }}>{by.title}</Box>
             {line && (
               <strong>
-                {show(taken?.figure, '––')} {taken?.figure && unit}
+                {show(judgedFigure(taken), '––')} {judgedFigure(taken) && unit}
               </strong>
             )}
           </Row>

@@ -50,11 +50,12 @@ export function usePaper(job: string): Paper {
 /** What an entry says of the paper it was typed from. */
 export function sourceOf({ written }: Paper) {
   if (!written) return {}
-  const done = new Date(`${written.day}T${written.time || '00:00'}`)
+  // A day without its time is noon of that day: the day is what was written.
+  const done = new Date(`${written.day}T${written.time || '12:00'}`)
   return {
     on_paper: true,
     done_by: written.by || undefined,
-    done_at: written.time && !Number.isNaN(done.getTime()) ? done.toISOString() : undefined,
+    done_at: written.day && !Number.isNaN(done.getTime()) ? done.toISOString() : undefined,
   }
 }
 

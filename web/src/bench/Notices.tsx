@@ -6,6 +6,7 @@ import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import type { Problem, Reading, Sentence } from '../api/types'
+import { judgedFigure } from '../app/judged'
 import { useUnit } from '../app/settings'
 import { ink } from '../theme'
 import type { Aside } from './useDraft'
@@ -39,7 +40,8 @@ export function Conflict({
       <Typography sx={{ fontWeight: 600 }}>{by} has entered this step in the meantime</Typography>
       <Typography variant="body2">Theirs: {show(theirs)}</Typography>
       <Typography variant="body2">
-        Yours comes to {show(mine?.figure, mine?.text ?? 'nothing yet')} {mine?.figure ? unit : ''}
+        Yours comes to {show(judgedFigure(mine), mine?.text ?? 'nothing yet')}{' '}
+        {judgedFigure(mine) ? unit : ''}
       </Typography>
       <Button variant="contained" onClick={onKeep}>
         Keep mine beside it, with a reason

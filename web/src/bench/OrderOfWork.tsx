@@ -2,6 +2,7 @@ import { useEffect, useRef } from 'react'
 import Box from '@mui/material/Box'
 import ButtonBase from '@mui/material/ButtonBase'
 import type { JobView, Stage, Step, Verdict } from '../api/types'
+import { judgedFigure } from '../app/judged'
 import { useUnit } from '../app/settings'
 import { OutcomeShape, Padlock, VerdictShape } from '../shapes/Verdict'
 import { condensed, ink, mono } from '../theme'
@@ -142,7 +143,10 @@ function OpenStage({
     const [row, box] = [here.current, list.current]
     if (!row || !box) return
     // In the drawer the drawer scrolls; on the page the list alone, and the page stays.
-    if (box.closest('[role=presentation]')) return row.scrollIntoView({ block: 'nearest' })
+    if (box.closest('[role=presentation]')) {
+      row.scrollIntoView({ block: 'nearest' })
+      return
+    }
     const [r, b] = [row.getBoundingClientRect(), box.getBoundingClientRect()]
     box.scrollTop += Math.max(r.bottom - b.bottom, 0) || Math.min(r.top - b.top, 0)
   }, [current])
@@ -310,7 +314,8 @@ function Row({
   ref?: React.Ref<HTMLButtonElement>
 }) {
   const { show } = useUnit()
-  const value = step.reading?.figure ? show(step.reading.figure) : ''
+  const figure = judgedFigure(step.reading)
+  const value = figure ? show(figure) : ''
   return (
     <ButtonBase
       ref={ref}

@@ -1,21 +1,33 @@
 import Box from '@mui/material/Box'
 import type { Figure, Limit, Reading, Step } from '../api/types'
+import { judgedFigure, judgedHigh, judgedLimit } from '../app/judged'
 import { useUnit } from '../app/settings'
-import { OutcomeShape, VerdictShape, outcomeWord, verdictInk, verdictWord } from '../shapes/Verdict'
+import {
+  OutcomeShape,
+  VerdictShape,
+  outcomeWord,
+  readWord,
+  verdictInk,
+  verdictWord,
+} from '../shapes/Verdict'
 import { condensed, ink, mono } from '../theme'
 
 /** The number that is judged, large, with its verdict and what stands behind it. */
 export function Result({ step, reading }: { step: Step; reading: Reading | undefined }) {
   const { show, second, unit, other } = useUnit()
   const p = step.panel
-  if (p.instrument === 'ack' || p.instrument === 'sign' || p.instrument === 'mark') return null
+  if (['ack', 'sign', 'mark'].includes(p.instrument)) return null
   if (reading?.tool?.words) return <Answer reading={reading} />
   if (p.figure_title) {
-    const text = show(reading?.figure, '––')
+    const figure = judgedFigure(reading)
+    const high = judgedHigh(reading)
+    const held = reading?.held
+    const text = high ? `${show(figure)} – ${show(high)}` : show(figure, '––')
+    const raw = held?.raw && `${show(held.raw)}${held.raw_high ? ` – ${show(held.raw_high)}` : ''}`
     return (
       <Box aria-live="polite" data-result>
         <Box sx={{ fontFamily: condensed, fontWeight: 500, fontSize: '1.0625rem' }}>
-          {p.figure_title}
+          {held?.name ?? p.figure_title}
         </Box>
         <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, whiteSpace: 'nowrap' }}>
           <Box
@@ -25,9 +37,16 @@ export function Result({ step, reading }: { step: Step; reading: Reading | undef
               fontFamily: mono,
               fontWeight: 600,
               lineHeight: 1,
-              fontSize: text.length > 5 ? '3rem' : text.length > 3 ? '3.875rem' : '5.5rem',
+              fontSize:
+                text.length > 9
+                  ? '2rem'
+                  : text.length > 5
+                    ? '3rem'
+                    : text.length > 3
+                      ? '3.875rem'
+                      : '5.5rem',
               letterSpacing: '-0.04em',
-              color: reading?.figure ? ink('ink') : ink('none'),
+              color: figure ? ink('ink') : ink('none'),
             }}
           >
             {text}
@@ -37,7 +56,7 @@ export function Result({ step, reading }: { step: Step; reading: Reading | undef
           </Box>
         </Box>
         <Box sx={{ fontFamily: mono, color: ink('ink2'), minHeight: 22 }}>
-          {reading?.figure && `${second(reading.figure)} ${other}`}
+          {figure && `${second(figure)} ${other}`}
         </Box>
         <Box
           sx={{
@@ -53,9 +72,15 @@ export function Result({ step, reading }: { step: Step; reading: Reading | undef
           }}
         >
           <VerdictShape verdict={reading?.verdict} size={22} />{' '}
-          <span data-verdict>{verdictWord(reading?.verdict)}</span>
+          <span data-verdict>{figure ? readWord(reading?.verdict) : verdictWord('')}</span>
         </Box>
-        <Rows rows={[...heldTo(step, show), ['Limit', limitText(p.limit, show)]]} />
+        <Rows
+          rows={[
+            ...heldTo(step, show),
+            ['Limit', limitText(judgedLimit(reading, p.limit), show)],
+            ...(raw ? ([[held.raw_name ?? 'Read', raw]] as [string, string][]) : []),
+          ]}
+        />
       </Box>
     )
   }
@@ -222,7 +247,7 @@ function behind(step: Step, r: Reading | undefined, show: Show): [string, string
     add('Form', r.dial.form)
     add('Twice a turn: oval', r.dial.oval)
   }
-  if (r?.places) add('Largest', r.high)
+  if (r?.places && !r.held?.high && !r.held?.raw_high) add('Largest', r.high)
   add('Spread', r?.spread)
   add('Set to', step.panel.nominal)
   if (step.panel.nominal) add('Measured', r?.against)

@@ -4,7 +4,7 @@ import Drawer from '@mui/material/Drawer'
 import Typography from '@mui/material/Typography'
 import { usePreview, useShop } from '../api/client'
 import { useHand, useHandsOn } from '../api/hands'
-import type { Body, FieldError, JobView, Step } from '../api/types'
+import type { Body, FieldError, JobView, Step, Verdict } from '../api/types'
 import { useSettings } from '../app/settings'
 import { EntryContext } from '../entry/EntryBox'
 import { Small } from '../shaft/Metal'
@@ -16,6 +16,7 @@ import { Causes } from './Causes'
 import { Cautions } from './Cautions'
 import { Decides } from './Decides'
 import { Before } from './Before'
+import { hasUnits } from './shape'
 import { blank, tidy, under } from './draft'
 import { Conflict, Correction, Refused, SetAside, Skip } from './Notices'
 import { PanelContext } from './panel'
@@ -53,7 +54,7 @@ export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells
   const account = useMe()
   const person = account.id
   const shop = useShop()
-  const { root, main, decide, focus } = useFocus()
+  const { root, main, again: againRef, decide, focus } = useFocus()
   const sending = useSending(job.number, step.id, step.kind === 'sign' ? {} : sourceOf(paper))
   const hand = useHand(job.number, step.id)
   const others = useHandsOn(job.number)(step.id).filter((h) => h.by.id !== person)
@@ -65,6 +66,8 @@ export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells
   const [ours, setOurs] = useState(0)
   const [asking, setAsking] = useState<'skip' | 'withdraw' | 'decision' | null>(null)
 
+  // What is no length has the unit that the shop has chosen; what was typed keeps the one it had.
+  const units = hasUnits(step.panel.group) ? shop.data?.rules.units : undefined
   const me = shop.data?.people.find((p) => p.id === person)
   const kind = step.panel.instrument
   const ack = kind === 'ack'
@@ -121,11 +124,14 @@ export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells
       on: draft.seen || undefined,
       reason: kept || amends ? step.again || reason : undefined,
     }
+    const sent = draft.raw
     sending.send(
       entry,
       (answer) => {
-        mind()
         const steps = answer.sheet.stages.flatMap((s) => s.steps)
+        setReason('')
+        setAsking(null)
+        draft.settle(sent, steps.find((s) => s.id === step.id)?.entry ?? '')
         const after = steps[steps.findIndex((s) => s.id === step.id) + 1]
         const to = after?.state === 'open' && !after.follows ? after.id : answer.sheet.next
         // The new sheet reaches the screen a turn later; before that the next step
@@ -153,11 +159,15 @@ export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells
     digits: kind === 'turn' || kind === 'inspect',
     own: ticking && ticks,
   })
+  // What came out is measured again or decided, and never passed with the key that kept it.
+  const red = isKept && (step.state === 'decide' || passesNothing(step.reading?.verdict))
   // After what was kept here comes Enter for the next step. The sheet with the entry
   // and the draft's end may reach the screen in either order.
   useEffect(() => {
-    if (ours && isKept) focus.main()
-  }, [ours, isKept, focus])
+    if (!ours || !isKept) return
+    if (red) focus.again()
+    else focus.main()
+  }, [ours, isKept, red, focus])
   const mayLeaveOut =
     !locked && !step.entry && !typed && (step.panel.optional || step.panel.away) === true
   const mayWithdraw = live && isKept && step.kind !== 'sign'
@@ -185,7 +195,7 @@ export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells
     change: (b: Body) => {
       sending.typedOn()
       if (!typed && live) hand.begin()
-      draft.change(b)
+      draft.change(units && !b.units ? { ...b, units } : b)
     },
     clock: hand.begin,
     keep: () => keep(),
@@ -198,6 +208,9 @@ export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells
     disabled: locked,
     setField,
     carried: under('body.', step.panel.carried ?? {}),
+    targets: under('body.', step.panel.targets ?? {}),
+    notCarried: under('body.', step.panel.not_carried ?? {}),
+    units: body.units ?? (isKept ? undefined : units),
   }
   const Instrument = instruments[kind]
   const again = () => {
@@ -253,8 +266,9 @@ export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells
                 boxes: focus.boxes,
                 step: root.current,
                 keep,
-                next: next && (() => onNext(next.id)),
+                next: next && !red ? () => onNext(next.id) : undefined,
                 kept: isKept,
+                signs: step.kind === 'sign',
                 toStep: focus.step,
               })
             }
@@ -335,6 +349,8 @@ export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells
                 )}
                 <Actions
                   main={main}
+                  again={againRef}
+                  red={red}
                   job={job}
                   step={step}
                   next={next}
@@ -437,6 +453,9 @@ const aside = {
   background: ink('stone'),
   minWidth: 0,
 } as const
+
+/** Out, or nothing to be sure of: Enter does not go on from there. */
+const passesNothing = (v: Verdict | undefined) => v === 'out' || v === 'undecided'
 
 /** The server is newer than the page that runs here. */
 const Unknown = () => (

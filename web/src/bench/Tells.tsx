@@ -4,6 +4,7 @@ import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import type { Limit, Reading, Step, Tell } from '../api/types'
+import { judgedFigure, judgedHigh, judgedLimit } from '../app/judged'
 import { useUnit } from '../app/settings'
 import { VerdictShape, verdictInk } from '../shapes/Verdict'
 import { condensed, ink } from '../theme'
@@ -26,6 +27,7 @@ export function Tells(props: Props) {
   const { show } = useUnit()
   const p = step.panel
   const headline = show(tell?.headline)
+  const limit = judgedLimit(reading, p.limit)
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', gap: 3 }}>
       <Typography variant="h2">What this tells you</Typography>
@@ -50,15 +52,15 @@ export function Tells(props: Props) {
       ) : (
         <Typography sx={{ color: ink('ink2') }}>{step.why}</Typography>
       )}
-      {p.limit && (p.limit.min || p.limit.max) && (
-        <LimitBar limit={p.limit} reading={reading} found={p.found} />
+      {limit && (limit.min || limit.max) && (
+        <LimitBar limit={limit} reading={reading} found={p.found} />
       )}
-      {p.limit && (
+      {limit && (
         <Typography
           variant="body2"
           sx={{ display: 'block', '&::first-letter': { textTransform: 'uppercase' } }}
         >
-          {p.limit.origin === 'none' ? `${p.limit.source}.` : `Limit from: ${p.limit.source}`}
+          {limit.origin === 'none' ? `${limit.source}.` : `Limit from: ${limit.source}`}
         </Typography>
       )}
       {tell && tell.lines.length > 0 && (
@@ -119,8 +121,8 @@ function LimitBar({
   found: Reading['figure']
 }) {
   const { show } = useUnit()
-  const value = reading?.figure?.um
-  const high = reading?.high?.um
+  const value = judgedFigure(reading)?.um
+  const high = judgedHigh(reading)?.um
   const u = reading?.uncertainty?.um ?? 0
   const marks = [limit.min?.um, limit.max?.um, value, high, found?.um].filter(
     (x) => x !== undefined,
@@ -139,7 +141,7 @@ function LimitBar({
       width="100%"
       viewBox={`0 0 ${w} 70`}
       role="img"
-      aria-label={`Limit ${show(limit.min)} ${show(limit.max)}, reading ${show(reading?.figure, 'not taken')}`}
+      aria-label={`Limit ${show(limit.min)} ${show(limit.max)}, reading ${show(judgedFigure(reading), 'not taken')}`}
       style={{ fontFamily: condensed, fontSize: 14, fontWeight: 600 }}
     >
       <defs>

@@ -58,7 +58,7 @@ const blanks: Partial<Record<Panel['group'], Blank>> = {
   tool: () => ({ tool: {} }),
   heat: () => ({ heat: { input: {} } }),
   wait: () => ({ wait: {} }),
-  test: (p) => ({ test: { pressure: p.pressure ?? '' } }),
+  test: () => ({ test: {} }),
   handback: (p) => ({ handback: { at: (p.places ?? []).map((at) => ({ at })) } }),
   photo: () => ({ photo: {} }),
   sign: () => ({ sign: { remark: '' } }),

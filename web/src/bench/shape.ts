@@ -17,13 +17,13 @@ const shapes: Record<Panel['group'], Shape> = {
     sweep: { low: 'length', high: 'length' },
     sag: 'length',
   },
-  float: { graduation: 'text', trials: [{ in: 'length', out: 'length' }] },
+  float: { graduation: 'text', trials: [{ in: 'length', out: 'length' }], followed: 'flag' },
   feeler: {
     graduation: 'text',
     positions: [{ at: 'text', go: 'length', no_go: 'length', value: 'length' }],
   },
   setting: { graduation: 'text', measured: 'length' },
-  direct: { graduation: 'text', value: 'length', leaf: 'flag' },
+  direct: { graduation: 'text', value: 'length', less: 'length', leaf: 'flag' },
   travel: { graduation: 'text', down: 'length', up: 'length' },
   places: { graduation: 'text', readings: [{ at: 'text', value: 'length' }] },
   along: {
@@ -49,7 +49,15 @@ const shapes: Record<Panel['group'], Shape> = {
     cold: 'flag',
   },
   wait: { began: 'text', ended: 'text', minutes: 'text', cool: 'text' },
-  test: { pressure: 'text', minutes: 'text', drops: 'text' },
+  test: {
+    medium: 'text',
+    pressure: 'text',
+    vented: 'flag',
+    site_rule: 'flag',
+    rated: 'text',
+    minutes: 'text',
+    drops: 'text',
+  },
   handback: {
     at: [{ at: 'text', horizontal: 'text', vertical: 'text', axial: 'text', warm: 'text' }],
     air: 'text',
@@ -79,9 +87,14 @@ export function fits(body: unknown, group: Panel['group']): boolean {
     _texts: 'any',
     also,
     gauge: 'any',
+    units: 'any',
     [group]: shapes[group],
   })
 }
+
+/** Whether a group has temperatures, pressures, torques or vibrations in it. */
+export const hasUnits = (group: Panel['group']) =>
+  ['heat', 'test', 'handback', 'torque'].includes(group)
 
 /** Whether a bare number of a group is in the body's unit. */
 export const hasLengths = (group: Panel['group']) => ask(shapes[group])

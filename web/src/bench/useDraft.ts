@@ -114,6 +114,22 @@ export function useDraft(
     write(nobodys, null)
     set(undefined)
   }, [mine, nobodys])
+  /** Ends what was sent. What has been typed since stays, and corrects the entry that was kept of it. */
+  const settle = useCallback(
+    (sent: Body | undefined, entry: string) => {
+      set((now) => {
+        if (now && now.body !== sent) {
+          const d = { ...now, seen: entry }
+          write(mine, JSON.stringify(d))
+          return d
+        }
+        write(mine, null)
+        write(nobodys, null)
+        return undefined
+      })
+    },
+    [mine, nobodys],
+  )
   /** Takes what stands there now for seen, so that mine may take its place. */
   const look = useCallback((entry: string) => set((d) => d && { ...d, seen: entry }), [])
   const discard = useCallback((at: string) => {
@@ -123,10 +139,13 @@ export function useDraft(
 
   return {
     body,
+    /** what was typed, to the letter */
+    raw: draft?.body,
     typed: draft !== undefined,
     seen: draft ? draft.seen : (step.entry ?? ''),
     change,
     drop,
+    settle,
     look,
     aside,
     discard,

@@ -5,6 +5,7 @@ import type { Focus } from './panel'
 export function useFocus() {
   const root = useRef<HTMLDivElement>(null)
   const main = useRef<HTMLButtonElement>(null)
+  const again = useRef<HTMLButtonElement>(null)
   const decide = useRef<HTMLInputElement>(null)
   const focus = useMemo(() => {
     const boxes = () => [
@@ -16,6 +17,7 @@ export function useFocus() {
     return {
       boxes,
       main: () => to(main.current ?? root.current),
+      again: () => to(again.current ?? decide.current ?? root.current),
       step: () => to(root.current),
       box: (field: string) => {
         // The boxes of a calculator have the names of its own contract.
@@ -29,9 +31,9 @@ export function useFocus() {
         to(box)
         return box !== undefined
       },
-    } satisfies Focus & { boxes: () => HTMLInputElement[] }
+    } satisfies Focus & { boxes: () => HTMLInputElement[]; again: () => void }
   }, [])
-  return { root, main, decide, focus }
+  return { root, main, again, decide, focus }
 }
 
 interface First {

@@ -21,8 +21,9 @@ export function useGaugeInHand(step: Step, body: Body): GaugeInHand {
   const all = (gauges.data?.gauges ?? []).filter((g) => kinds.includes(g.kind))
   const list = all.filter((g) => g.state !== 'found bad' && g.state !== 'retired')
   const held = kinds.map((k) => gauges.data?.held[k]).filter((k) => k !== undefined)
-  // What was kept with a gauge stays with it; else the usual one of those in the hand.
-  const key = body.gauge?.key ?? held.find((k) => k !== '') ?? held[0]
+  // What was kept with a gauge stays with it; else the one in the hand, where the step names its kind and
+  // no other: a wrong gauge on the sheet is worse than none.
+  const key = body.gauge?.key ?? (kinds.length === 1 ? held[0] : undefined)
   const now = all.find((g) => g.key.toLowerCase() === key?.toLowerCase())
   return {
     list,

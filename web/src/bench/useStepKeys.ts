@@ -7,6 +7,8 @@ interface Does {
   keep: () => void
   next: (() => void) | undefined
   kept: boolean
+  /** a signature is given with its own button, never by Enter in a box */
+  signs: boolean
   toStep: () => void
 }
 
@@ -24,7 +26,7 @@ export function stepKeys(e: React.KeyboardEvent, does: Does) {
   }
   if (e.key === 'Enter' && entry) {
     e.preventDefault()
-    if (!go(e.shiftKey ? -1 : 1) && !e.shiftKey) does.keep()
+    if (!go(e.shiftKey ? -1 : 1) && !e.shiftKey && !does.signs) does.keep()
   } else if (e.key === 'Backspace' && entry && target.value === '') {
     e.preventDefault()
     go(-1)
@@ -34,7 +36,7 @@ export function stepKeys(e: React.KeyboardEvent, does: Does) {
   } else if (e.key === 'Enter' && (target === does.step || chooses(target))) {
     e.preventDefault()
     if (does.kept) does.next?.()
-    else does.keep()
+    else if (!does.signs) does.keep()
   }
 }
 

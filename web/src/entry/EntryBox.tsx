@@ -1,8 +1,9 @@
 import { createContext, use } from 'react'
 import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
 import ButtonBase from '@mui/material/ButtonBase'
 import InputBase from '@mui/material/InputBase'
-import type { Carry, FieldError, Figure } from '../api/types'
+import type { Body, Carry, FieldError, Figure } from '../api/types'
 import { typographic } from '../app/settings'
 import { condensed, ink, mono } from '../theme'
 
@@ -17,7 +18,26 @@ interface Entering {
   setField: (path: string) => void
   /** the figures that stand elsewhere already, by the path of their box */
   carried: Record<string, Carry>
+  /** what a box should come to: it is never filled in for anybody */
+  targets: Record<string, Carry>
+  /** why nothing stands in a box that is given its figure elsewhere */
+  notCarried: Record<string, string>
+  /** the units of the shop, beside the boxes of what is no length */
+  units: Body['units']
 }
+
+/** What is no length and has a unit all the same. */
+export type Kind = keyof NonNullable<Body['units']>
+
+const unitWords: Record<string, string> = {
+  C: '°C',
+  F: '°F',
+  Nm: 'N·m',
+  'lbf-ft': 'lbf·ft',
+  'lbf-in': 'lbf·in',
+  'kgf-m': 'kgf·m',
+}
+export const unitWord = (unit: string) => unitWords[unit] ?? unit
 
 /** What the boxes of one form share. */
 export const EntryContext = createContext<Entering>({
@@ -27,6 +47,9 @@ export const EntryContext = createContext<Entering>({
   disabled: false,
   setField: () => {},
   carried: {},
+  targets: {},
+  notCarried: {},
+  units: undefined,
 })
 
 const hidden = {
@@ -50,6 +73,8 @@ interface BoxProps {
   /** words, or a number without a unit of length */
   plain?: boolean
   above?: boolean
+  /** a temperature, a pressure, a torque or a vibration: its unit stands beside it */
+  of?: Kind
   /** what was understood of a plain number, where the server does not say */
   understood?: string
 }
@@ -64,12 +89,18 @@ export function EntryBox({
   width = 112,
   plain,
   above,
+  of,
   understood = '',
 }: BoxProps) {
   // Kept as typed: a number only where an older entry has one.
   const value = String(given)
-  const { unit, errors, echo: heard, disabled, setField, carried } = use(EntryContext)
-  const error = errors.find((e) => e.field === field)?.message
+  const entering = use(EntryContext)
+  const { unit, errors, echo: heard, disabled, setField, carried } = entering
+  const wrong = errors.find((e) => e.field === field)
+  const error = wrong?.message
+  const beside = of && (entering.units?.[of] ? unitWord(entering.units[of]) : 'unit?')
+  const target = entering.targets[field]
+  const why = entering.notCarried[field]
   const echo = heard.find((e) => e.field === field)
   const says = error ?? echo?.odd
   const carry = carried[field]
@@ -175,7 +206,25 @@ export function EntryBox({
               color: ink('ink'),
             }}
           />
-          {echoed && (
+          {beside && (
+            <Box
+              data-unit
+              sx={{
+                fontSize: '0.8125rem',
+                lineHeight: '17px',
+                textAlign: 'center',
+                color: ink('ink2'),
+                whiteSpace: 'nowrap',
+              }}
+            >
+              {/[a-z°]/i.test(value)
+                ? echoed || ' '
+                : beside === 'unit?'
+                  ? 'with its unit'
+                  : beside}
+            </Box>
+          )}
+          {!beside && echoed && (
             <Box
               aria-hidden
               sx={{
@@ -212,7 +261,27 @@ export function EntryBox({
         }
       >
         {says ?? echoed}
+        {wrong?.either && !disabled && (
+          <Box sx={{ display: 'flex', gap: 1, py: 1, flexWrap: 'wrap' }} data-either>
+            {wrong.either.map((text) => (
+              <Button
+                key={text}
+                variant="outlined"
+                onClick={() => onChange(text)}
+                sx={{ background: ink('paper') }}
+              >
+                {typographic(text)}
+              </Button>
+            ))}
+          </Box>
+        )}
       </Box>
+      {target && !says && (
+        <Box sx={hint}>
+          should come to {typographic(target.text)}: {target.from}
+        </Box>
+      )}
+      {why && !says && <Box sx={{ ...hint, color: ink('close') }}>{why}</Box>}
       {carry && !says && (
         <Origin
           carry={carry}
@@ -224,6 +293,8 @@ export function EntryBox({
     </Box>
   )
 }
+
+const hint = { fontSize: '0.8125rem', lineHeight: 1.2, mt: 0.5 } as const
 
 /** Where a figure comes from that was not typed; one that was typed over says so. */
 function Origin({

@@ -45,24 +45,34 @@ function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsVie
   const save = useSaveLimits(tag)
   const { show } = useUnit()
   // What is typed stays, however often the page is fetched anew meanwhile.
-  const [typed, setTyped] = useState<Record<string, LimitForm>>()
-  const forms = typed ?? view.forms
+  const [typed, setTyped] = useState<{ forms: Record<string, LimitForm>; version: string }>()
+  const forms = typed?.forms ?? view.forms
+  const limits = useLimits(tag)
+  // Written by somebody else meanwhile: what stands there is fetched, and what was typed stays.
+  const overtaken = async (e: unknown) => {
+    if (!(e instanceof ApiError) || e.problem.status !== 409) return
+    const now = await limits.refetch()
+    if (now.data) setTyped({ forms, version: now.data.version })
+  }
   const error = save.error instanceof ApiError ? save.error : null
   const changed = JSON.stringify(forms) !== JSON.stringify(view.forms)
   const own = tag ? 'pump' : 'shop'
   const put = (key: string, patch: Partial<LimitForm>) =>
-    setTyped(() => {
+    setTyped((before) => {
       const next = { ...blank, ...forms[key], ...patch }
       const all = { ...forms, [key]: next }
       if (!next.min && !next.max && !next.source) delete all[key]
-      return all
+      return { forms: all, version: before?.version ?? view.version }
     })
   return (
     <Box
       component="form"
       onSubmit={(e) => {
         e.preventDefault()
-        save.mutate(forms, { onSuccess: () => setTyped(undefined) })
+        save.mutate(
+          { limits: forms, version: typed?.version ?? view.version },
+          { onSuccess: () => setTyped(undefined), onError: (e) => void overtaken(e) },
+        )
       }}
       sx={{ p: 5, maxWidth: 1240, width: '100%', mx: 'auto' }}
     >

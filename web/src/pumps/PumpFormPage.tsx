@@ -123,6 +123,10 @@ function Form({ first, plans, fresh }: { first: Pump; plans: PlanView[]; fresh: 
         e.preventDefault()
         save.mutate(pump, {
           onSuccess: (p) => void navigate(`/pumps/${encodeURIComponent(p.tag)}`),
+          // Written by somebody else meanwhile: what was typed stays, and goes over it when it is kept again.
+          onError: (e) => {
+            if (e instanceof ApiError && e.problem.pump) set({ version: e.problem.pump.version })
+          },
         })
       }}
       sx={{ p: 5, display: 'grid', gap: 5, maxWidth: 1100, width: '100%', mx: 'auto' }}

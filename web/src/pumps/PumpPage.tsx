@@ -12,6 +12,7 @@ import { usePump } from '../api/pumps'
 import type { PumpView } from '../api/types'
 import { Failure, Loading } from '../app/Message'
 import { Screen } from '../app/Screen'
+import { judgedFigure } from '../app/judged'
 import { useUnit } from '../app/settings'
 import { limitText } from '../bench/Result'
 import { ShaftRuns } from '../shaft/Runs'
@@ -327,7 +328,7 @@ function Past({ past }: { past: PumpView['past'] }) {
                           component="span"
                           sx={{ display: 'inline-flex', alignItems: 'center', gap: 1 }}
                         >
-                          {show(t.figure, '–')}
+                          {show(judgedFigure(t), '–')}
                           <VerdictShape verdict={t.verdict} size={11} />
                         </Box>
                       )}

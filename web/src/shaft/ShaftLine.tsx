@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react'
 import Box from '@mui/material/Box'
 import ButtonBase from '@mui/material/ButtonBase'
 import type { Sheet, Station, Step, Verdict } from '../api/types'
+import { judgedFigure } from '../app/judged'
 import { useUnit } from '../app/settings'
 import { VerdictMark, VerdictShape, verdictWord } from '../shapes/Verdict'
 import { condensed, ink, mono } from '../theme'
@@ -161,7 +162,7 @@ function Flag({
   const { show, unit } = useUnit()
   const { found, built } = station
   const both = (on && width > 95) || !tight
-  const values = `found ${show(found?.figure, 'not measured')}, built ${show(built?.figure, 'not measured')} ${unit}, ${verdictWord(built?.verdict)}`
+  const values = `found ${show(judgedFigure(found), 'not measured')}, built ${show(judgedFigure(built), 'not measured')} ${unit}, ${verdictWord(built?.verdict)}`
   return (
     <ButtonBase
       onClick={() => station.step && onPick(station.step)}
@@ -221,7 +222,7 @@ function Flag({
         {found && <VerdictShape verdict={found.verdict} size={11} />}
         {found && both && (
           <Box component="span" sx={{ color: ink('ink2') }}>
-            {show(found.figure, '––')}
+            {show(judgedFigure(found), '––')}
           </Box>
         )}
         {found && (
@@ -230,7 +231,7 @@ function Flag({
           </svg>
         )}
         <Box component="span" sx={{ fontWeight: 600, color: built ? ink('ink') : ink('ink2') }}>
-          {show(built?.figure, '––')}
+          {show(judgedFigure(built), '––')}
         </Box>
         <Box sx={{ ml: 'auto', display: 'flex' }}>
           <VerdictShape verdict={built?.verdict} size={15} />

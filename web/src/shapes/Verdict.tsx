@@ -99,6 +99,8 @@ const outcomes: Record<Outcome, { word: string; color: Ink; draw: React.ReactNod
 }
 
 export const verdictWord = (v: Verdict | undefined) => verdicts[v ?? ''].word
+/** The word for a reading that was taken: one without a verdict is not judged. */
+export const readWord = (v: Verdict | undefined) => (v ? verdictWord(v) : 'Not judged')
 export const verdictInk = (v: Verdict | undefined) => ink(verdicts[v ?? ''].color)
 export const outcomeWord = (o: Outcome) => outcomes[o].word
 

@@ -244,7 +244,21 @@ function Reading({ cell, none = '' }: { cell: Cell | null | undefined; none?: st
   return (
     <>
       {cell.verdict && <VerdictShape verdict={cell.verdict} size={12} />} {show(cell.text)}
+      <Judged cell={cell} />
     </>
+  )
+}
+
+/** Which figure of a reading it is, and small what was read. */
+function Judged({ cell }: { cell: Cell }) {
+  const { show } = useUnit()
+  if (!cell.what && !cell.raw) return null
+  return (
+    <div style={{ ...grey, fontSize: '0.8125rem', fontWeight: 400, whiteSpace: 'normal' }}>
+      {cell.what}
+      {cell.what && cell.raw ? ', ' : ''}
+      {cell.raw && show(cell.raw)}
+    </div>
   )
 }
 
@@ -303,6 +317,7 @@ function Checks({ rows }: { rows: Rows }) {
                     </div>
                   ))}
                   {c.built ? show(c.built.text) : '––'}
+                  {c.built && <Judged cell={c.built} />}
                 </td>
                 <td className="n" style={grey}>
                   {c.change && show(c.change)}

@@ -6,6 +6,7 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { Link } from 'react-router'
 import { ApiError, useSaveShop, useShop } from '../api/client'
+import { unitWord } from '../entry/EntryBox'
 import type { ShopView } from '../api/types'
 import { Failure, Loading } from '../app/Message'
 import { Screen } from '../app/Screen'
@@ -46,22 +47,50 @@ export function ShopPage() {
   )
 }
 
+/** What has a unit beside its box, and the units to choose from. */
+const unitChoices = [
+  ['temperature', 'Temperatures', ['C', 'F']],
+  ['pressure', 'Pressures', ['bar', 'psi', 'kPa', 'MPa']],
+  ['torque', 'Torques', ['Nm', 'lbf-ft', 'lbf-in', 'kgf-m']],
+  ['velocity', 'Vibration', ['mm/s', 'in/s']],
+] as const
+
 function Settings({ shop }: { shop: ShopView }) {
   const me = useMe()
   const save = useSaveShop()
   // What is chosen stays, however often the page is fetched anew meanwhile.
-  const kept = { name: shop.name, set: shop.rules.set, schools: shop.rules.schools }
+  const kept = {
+    name: shop.name,
+    set: shop.rules.set,
+    schools: shop.rules.schools,
+    units: shop.rules.units ?? {},
+    version: shop.version,
+  }
   const [chosen, setChosen] = useState<typeof kept>()
-  const { name, set, schools } = chosen ?? kept
+  const { name, set, schools, units, version } = chosen ?? kept
   const choose = (patch: Partial<typeof kept>) => setChosen({ ...kept, ...chosen, ...patch })
   const error = save.error instanceof ApiError ? save.error : null
-  const changed = JSON.stringify({ name, set, schools }) !== JSON.stringify(kept)
+  const again = useShop()
+  const changed =
+    JSON.stringify({ name, set, schools, units }) !==
+    JSON.stringify({ name: kept.name, set: kept.set, schools: kept.schools, units: kept.units })
   return (
     <Box
       component="form"
       onSubmit={(e) => {
         e.preventDefault()
-        save.mutate({ name, set, schools }, { onSuccess: () => setChosen(undefined) })
+        save.mutate(
+          { name, set, schools, units, version },
+          {
+            onSuccess: () => setChosen(undefined),
+            // Written by somebody else meanwhile: what was chosen stays, and goes over it when it is kept again.
+            onError: async (e) => {
+              if (!(e instanceof ApiError) || e.problem.status !== 409) return
+              const now = await again.refetch()
+              if (now.data) choose({ version: now.data.version })
+            },
+          },
+        )
       }}
       sx={{ display: 'grid', gap: 4 }}
     >
@@ -85,6 +114,38 @@ function Settings({ shop }: { shop: ShopView }) {
           </MenuItem>
         ))}
       </TextField>
+      <Typography>
+        The unit beside the boxes of what is no length. Where none is chosen each figure is typed
+        with its own.
+      </Typography>
+      <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap' }} data-units>
+        {unitChoices.map(([key, title, choices]) => (
+          <TextField
+            key={key}
+            select
+            label={title}
+            value={units[key] ?? ''}
+            onChange={(e) =>
+              choose({ units: { ...units, [key]: e.target.value || undefined } as typeof units })
+            }
+            error={!!error?.field(`units.${key}`)}
+            helperText={error?.field(`units.${key}`)}
+            sx={{ minWidth: 150 }}
+          >
+            <MenuItem value="">each with its own</MenuItem>
+            {choices.map((u) => (
+              <MenuItem key={u} value={u}>
+                {unitWord(u)}
+              </MenuItem>
+            ))}
+          </TextField>
+        ))}
+      </Box>
+      {error && error.problem.status === 409 && (
+        <Typography role="alert" sx={{ color: ink('out'), fontWeight: 500 }}>
+          {error.message}
+        </Typography>
+      )}
       <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap' }}>
         <Button variant="outlined" component={Link} to="/shop/limits">
           Limits of this shop

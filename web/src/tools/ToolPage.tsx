@@ -144,6 +144,9 @@ function Page({ tool }: { tool: Tool }) {
           disabled: false,
           setField,
           carried: {},
+          targets: {},
+          notCarried: {},
+          units: undefined,
         }}
       >
         <Box

@@ -1,4 +1,7 @@
 import Box from '@mui/material/Box'
+import Checkbox from '@mui/material/Checkbox'
+import FormControlLabel from '@mui/material/FormControlLabel'
+import { judgedFigure } from '../../app/judged'
 import { condensed, ink } from '../../theme'
 import { EntryBox } from '../../entry/EntryBox'
 import { usePanel } from '../panel'
@@ -6,7 +9,7 @@ import { Graduation } from './Graduation'
 
 /** Push and pull with repeats: the reading at either end of the play. */
 export function FloatPanel() {
-  const { step, body, reading, change } = usePanel()
+  const { step, body, reading, change, disabled } = usePanel()
   const form = body.float ?? {}
   const trials = form.trials ?? []
   const radial = step.panel.sign === 'radial-play'
@@ -70,7 +73,22 @@ export function FloatPanel() {
           </Box>
         ))}
       </Box>
-      <ShaftEnd radial={radial} play={reading?.figure?.um} most={step.panel.limit?.max?.um} />
+      {step.panel.follows && (
+        <FormControlLabel
+          label="A preloaded pair: the needle followed a push and came back"
+          control={
+            <Checkbox
+              checked={form.followed ?? false}
+              disabled={disabled}
+              onChange={(e) =>
+                change({ ...body, float: { ...form, followed: e.target.checked || undefined } })
+              }
+              slotProps={{ input: { 'data-tick': 'followed' } as object }}
+            />
+          }
+        />
+      )}
+      <ShaftEnd radial={radial} play={judgedFigure(reading)?.um} most={step.panel.limit?.max?.um} />
       <Graduation
         value={form.graduation}
         onChange={(graduation) => change({ ...body, float: { ...form, graduation } })}

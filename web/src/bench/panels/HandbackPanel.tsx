@@ -14,13 +14,19 @@ export function HandbackPanel() {
   const set = (patch: Partial<typeof form>) => change({ ...body, handback: { ...form, ...patch } })
   const setAt = (i: number, patch: Partial<(typeof at)[number]>) =>
     set({ at: at.map((x, j) => (j === i ? { ...x, ...patch } : x)) })
-  const note = (field: 'air' | 'flow' | 'pressure' | 'power', label: string, width = 150) => (
+  const note = (
+    field: 'air' | 'flow' | 'pressure' | 'power',
+    label: string,
+    of?: 'temperature',
+    width = 150,
+  ) => (
     <EntryBox
       key={field}
       above
       plain
       label={label}
       field={`body.handback.${field}`}
+      of={of}
       value={form[field]}
       width={width}
       onChange={(text) => set({ [field]: text })}
@@ -31,7 +37,7 @@ export function HandbackPanel() {
       <Box
         sx={{
           display: 'grid',
-          gridTemplateColumns: 'minmax(90px, 1fr) repeat(4, 78px)',
+          gridTemplateColumns: 'minmax(90px, 1fr) repeat(4, minmax(78px, 104px))',
           gap: '6px',
           alignItems: 'end',
         }}
@@ -56,31 +62,32 @@ export function HandbackPanel() {
                 plain
                 label={i === 0 ? way : ''}
                 name={`${place}: vibration ${way}`}
+                of="velocity"
                 field={`body.handback.at[${i}].${way}`}
                 value={at[i]?.[way]}
-                width={78}
+                width={104}
                 onChange={(text) => setAt(i, { [way]: text })}
               />
             ))}
             <EntryBox
               above
               plain
-              label={i === 0 ? '°C or °F' : ''}
+              label={i === 0 ? 'warm' : ''}
+              of="temperature"
               name={`${place}: temperature`}
               field={`body.handback.at[${i}].warm`}
               value={at[i]?.warm}
-              width={78}
+              width={104}
               onChange={(text) => setAt(i, { warm: text })}
             />
           </Box>
         ))}
       </Box>
       <Box sx={{ fontSize: '0.9375rem' }}>
-        Vibration in mm/s rms, such as 2.1, or a peak in inches, such as 0.12 in/s. Temperatures
-        with their unit, such as 61 °C. What is not known stays blank.
+        Vibration: mm/s is rms, in/s is a peak. What is not known stays blank.
       </Box>
       <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap' }}>
-        {note('air', 'Air beside it')}
+        {note('air', 'Air beside it', 'temperature')}
         {note('flow', 'Flow, with its unit')}
         {note('pressure', 'Pressure, with its unit')}
         {step.panel.limit && note('power', 'Driver, kW or hp')}

@@ -120,8 +120,9 @@ export function HeatPanel() {
           <Box sx={{ display: 'flex', gap: 3, alignItems: 'flex-end', flexWrap: 'wrap' }}>
             <EntryBox
               above
-              label="Left the heater at, °C or °F"
+              label="Left the heater at"
               field="body.heat.reached"
+              of="temperature"
               value={form.reached}
               onChange={(t) => set({ reached: t || undefined })}
               plain

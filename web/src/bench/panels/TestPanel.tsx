@@ -1,5 +1,9 @@
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
+import Checkbox from '@mui/material/Checkbox'
+import FormControlLabel from '@mui/material/FormControlLabel'
+import ToggleButton from '@mui/material/ToggleButton'
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import { useHandsOn } from '../../api/hands'
 import { Key } from '../../app/Key'
@@ -11,7 +15,7 @@ import { Elapsed } from './Elapsed'
 /** A leak test: pressure, minutes, drops. */
 export function TestPanel() {
   const { job, step, body, change, disabled, kept, clock } = usePanel()
-  const { pressure, minutes, drops } = step.panel
+  const { pressure, minutes, drops, choices } = step.panel
   const form = body.test ?? {}
   const set = (patch: Partial<typeof form>) => change({ ...body, test: { ...form, ...patch } })
   const began = useHandsOn(job.number)(step.id).find((h) => h.clock)?.clock?.began
@@ -30,6 +34,46 @@ export function TestPanel() {
         Asked: {pressure || 'no pressure known, look it up'}, held {minutes} minutes, at most{' '}
         {drops ?? 0} drops.
       </Typography>
+      {choices && (
+        <Box sx={{ display: 'grid', gap: 1, justifyItems: 'start' }}>
+          <ToggleButtonGroup
+            exclusive
+            aria-label="Tested with"
+            disabled={disabled || kept}
+            value={form.medium ?? null}
+            onChange={(_, medium: typeof form.medium | null) => medium && set({ medium })}
+            sx={{ flexWrap: 'wrap' }}
+          >
+            {choices.map((c) => (
+              <ToggleButton key={c.key} value={c.key} data-choice={c.key}>
+                {c.words}
+              </ToggleButton>
+            ))}
+          </ToggleButtonGroup>
+          {(form.medium === 'water' || form.medium === 'own') && (
+            <Tick
+              label="The air was let out before"
+              field="vented"
+              on={form.vented}
+              disabled={disabled}
+              onChange={(vented) => set({ vented })}
+            />
+          )}
+          {form.medium && form.medium !== 'water' && (
+            <Tick
+              label={
+                form.medium === 'own'
+                  ? 'A liquid that harms: by the rule of the site'
+                  : 'By the rule of the site'
+              }
+              field="site_rule"
+              on={form.site_rule}
+              disabled={disabled}
+              onChange={(site_rule) => set({ site_rule })}
+            />
+          )}
+        </Box>
+      )}
       {!kept && (
         <Box sx={{ display: 'flex', gap: 4, alignItems: 'center', flexWrap: 'wrap' }}>
           <Elapsed from={began} minutes={minutes} />
@@ -41,13 +85,26 @@ export function TestPanel() {
       <Box sx={{ display: 'flex', gap: 4, flexWrap: 'wrap' }}>
         <EntryBox
           above
-          label="Pressure, with its unit"
+          label="Pressure"
           field="body.test.pressure"
+          of="pressure"
           value={form.pressure}
           onChange={(t) => set({ pressure: t })}
           plain
           width={180}
         />
+        {(form.medium === 'air' || form.medium === 'nitrogen') && (
+          <EntryBox
+            above
+            label="The weakest part may hold"
+            field="body.test.rated"
+            of="pressure"
+            value={form.rated}
+            onChange={(t) => set({ rated: t || undefined })}
+            plain
+            width={180}
+          />
+        )}
         <EntryBox
           above
           label="Minutes held"
@@ -66,5 +123,33 @@ export function TestPanel() {
         />
       </Box>
     </Box>
+  )
+}
+
+function Tick({
+  label,
+  field,
+  on = false,
+  disabled,
+  onChange,
+}: {
+  label: string
+  field: string
+  on: boolean | undefined
+  disabled: boolean
+  onChange: (on: boolean | undefined) => void
+}) {
+  return (
+    <FormControlLabel
+      label={label}
+      control={
+        <Checkbox
+          checked={on}
+          disabled={disabled}
+          onChange={(e) => onChange(e.target.checked || undefined)}
+          slotProps={{ input: { 'data-tick': field } as object }}
+        />
+      }
+    />
   )
 }

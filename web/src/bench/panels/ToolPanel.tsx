@@ -82,6 +82,9 @@ export function Asking({
         carried: Object.fromEntries(
           Object.entries(entering.carried).map(([field, carry]) => [box(field), carry]),
         ),
+        notCarried: Object.fromEntries(
+          Object.entries(entering.notCarried).map(([field, why]) => [box(field), why]),
+        ),
         setField: (f) => entering.setField(f && sent(f)),
       }}
     >

@@ -97,6 +97,7 @@ export function TorquePanel() {
               above
               label={torque ? 'Used another value' : 'Torque used, with its unit'}
               field="body.torque.set"
+              of="torque"
               value={form.set}
               onChange={(t) => set({ set: t })}
               plain

@@ -18,6 +18,8 @@ import { TorquePanel } from './TorquePanel'
 import { TravelPanel } from './TravelPanel'
 import { TurnPanel } from './TurnPanel'
 import { WaitPanel } from './WaitPanel'
+import { WarmPanel } from './WarmPanel'
+import { WorkedPanel } from './WorkedPanel'
 
 // The calculators with their pictures are fetched when a step first asks for one.
 const ToolPanel = lazy(() => import('./ToolPanel').then((m) => ({ default: m.ToolPanel })))
@@ -42,6 +44,8 @@ export const instruments: Record<string, React.ComponentType | undefined> = {
   along: AlongPanel,
   tool: ToolPanel,
   heat: HeatPanel,
+  warm: WarmPanel,
+  worked: WorkedPanel,
   wait: WaitPanel,
   test: TestPanel,
   photo: PhotoPanel,
