@@ -197,7 +197,7 @@ func (p *page) at(step string) {
 // kept waits until the entry of the step on the bench is kept and Enter goes on.
 func (p *page) kept() {
 	p.t.Helper()
-	p.until(`document.activeElement?.hasAttribute('data-next')`)
+	p.until(`document.activeElement?.matches('[data-next], [data-again]')`)
 }
 
 // text is what a script comes to, a promise awaited.
@@ -590,6 +590,16 @@ func TestOutOfLimitNeedsADecision(t *testing.T) {
 	p.until(
 		`document.querySelector('[data-verdict]').textContent === 'Out' && ` +
 			`document.querySelector('[data-step=radial-play-built]').dataset.state === 'decide'`)
+	// Enter does not go on from what is out: it measures again, and n is for the next.
+	p.until(`document.activeElement.hasAttribute('data-again')`)
+	p.keys("\n")
+	p.until(`document.activeElement.hasAttribute('data-entry') && document.activeElement.value === ''`)
+	if at := p.text(`new URLSearchParams(location.search).get('step')`); at != "radial-play-built" {
+		t.Errorf("Enter ran past what is out, to %s", at)
+	}
+	p.text(`String([...document.querySelectorAll('button')].find(b => b.textContent === 'Leave it as it was')?.click())`)
+	p.do(chromedp.Navigate(p.shop.URL + "/jobs/J-0005?step=radial-play-built"))
+	p.until(`document.querySelector('[data-next]')`)
 	p.keys("d")
 	p.until(`document.activeElement.hasAttribute('data-decide')`)
 	p.keys("Old housing, new one on order\n")
@@ -834,9 +844,10 @@ func TestVerticalPump(t *testing.T) {
 	p.kept()
 	if got := p.text(
 		`['figure', 'verdict'].map((x) => document.querySelector('[data-' + x + ']').textContent).join(' ')`,
-	); got != "156.3 Within" {
+	); got != "0.0 Within" { // how far it is off its target
 		t.Errorf("on its lateral it shows %q", got)
 	}
+	p.says("156.3") // what was read stands small beside it
 }
 
 // A plan of the shop's own is read, compared and taken in; a broken one says where.

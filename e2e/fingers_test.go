@@ -158,6 +158,16 @@ func (f *fingers) enter(s *job.StepSheet) {
 			f.chooses("a laser")
 		}
 		f.boxes(texts(s, body))
+	case "sign":
+		f.press("\n") // in the remark it signs nothing
+		f.until(`document.activeElement.dataset.field === 'body.sign.remark'`)
+		for range 6 {
+			if f.text(`String(document.activeElement.hasAttribute('data-main'))`) == "true" {
+				break
+			}
+			f.press("\t")
+		}
+		f.press("\n")
 	default:
 		f.boxes(texts(s, body))
 	}
@@ -231,7 +241,7 @@ func (f *fingers) keeps(s *job.StepSheet) {
 		if job.Derive(r.Job).Step(s.ID).Entry != "" {
 			if s.Panel.Instrument != "ack" && s.Kind != plan.Sign {
 				f.kept()
-				f.press("\n")
+				f.press("n")
 			}
 			return
 		}

@@ -27,7 +27,7 @@ func TestHandbackFigures(t *testing.T) {
 	p.do(chromedp.Navigate(p.shop.URL + "/jobs/" + number + "?step=figures"))
 	p.until(`document.activeElement?.dataset.field === 'body.handback.at[0].horizontal'`)
 	p.keys("much\n")
-	p.says("write mm/s rms, such as 2.1")
+	p.says("is not understood as a vibration")
 	p.text(`String(document.querySelector('[data-field="body.handback.at[0].horizontal"]').select())`)
 	p.text(`String(document.querySelector('[data-field="body.handback.at[0].horizontal"]').focus())`)
 	p.keys("2.1\n1.4\n0.9\n61 °C\n22 °C\n480 gpm\n3.1 bar\n")

@@ -1,6 +1,7 @@
 package demo
 
 import (
+	"settle/core/gauge"
 	"settle/core/job"
 	"settle/core/quantity"
 	"settle/core/record"
@@ -14,6 +15,8 @@ var shop = store.Shop{Name: "Tern Rock Aquarium", Rules: job.Rules{
 	Limits: map[string]job.LimitForm{
 		"chamber-bore": {Max: quantity.Type("5 thou"), Source: "Shop rule 7"},
 	},
+	Units: gauge.Units{Temperature: quantity.Celsius, Pressure: quantity.Bar, Torque: quantity.NM,
+		Velocity: quantity.MmPerSecond},
 }}
 
 var people = []store.Account{

@@ -310,13 +310,13 @@ function Checks({ rows }: { rows: Rows }) {
                   {show(c.limit)}
                   {note(c.from)}
                 </td>
-                <td className="n" style={{ fontWeight: 600, fontSize: '1.08em' }} data-built>
+                <td className="n" style={{ fontWeight: 600, fontSize: '1.08em' }}>
                   {c.earlier?.map((r, i) => (
                     <div key={i} style={{ fontWeight: 400, ...grey }}>
                       round {i + 1}: <Reading cell={r} />
                     </div>
                   ))}
-                  {c.built ? show(c.built.text) : '––'}
+                  <span data-built>{c.built ? show(c.built.text) : '––'}</span>
                   {c.built && <Judged cell={c.built} />}
                 </td>
                 <td className="n" style={grey}>
