@@ -36,7 +36,7 @@ type answer interface{ say(*Words) }
 type question func(*gauge.Reader) (answer, error)
 
 // kinds holds the calculators by name; each reads the raw object.
-var kinds = map[string]func([]byte) (question, error){
+var kinds = map[string]func([]byte, bool) (question, error){
 	"length": solve(lengthIn.solve),
 	// what was measured
 	"runout":      solve(runoutIn.solve),
@@ -101,7 +101,7 @@ func Takes(kind, name string) bool {
 	if !ok {
 		return false
 	}
-	_, err := read([]byte(`{"` + name + `":"0 mm"}`))
+	_, err := read([]byte(`{"` + name + `":"0 mm"}`), false)
 	return err == nil
 }
 
@@ -111,7 +111,7 @@ func run(kind string, input []byte, r *gauge.Reader) (answer, error) {
 	if !ok {
 		return nil, field.Errorf("kind", "%q is not a calculator: write one of %s", kind, strings.Join(Kinds(), ", "))
 	}
-	ask, err := read(input)
+	ask, err := read(input, r.Boxes)
 	if err != nil {
 		return nil, err
 	}
@@ -124,10 +124,10 @@ func run(kind string, input []byte, r *gauge.Reader) (answer, error) {
 }
 
 // solve makes a calculator of a method on what it is asked.
-func solve[In any](solve func(In, *gauge.Reader) (answer, error)) func([]byte) (question, error) {
-	return func(raw []byte) (question, error) {
+func solve[In any](solve func(In, *gauge.Reader) (answer, error)) func([]byte, bool) (question, error) {
+	return func(raw []byte, typed bool) (question, error) {
 		var in In
-		if err := decode(raw, &in); err != nil {
+		if err := decode(raw, &in, typed); err != nil {
 			return nil, err
 		}
 		return func(r *gauge.Reader) (answer, error) { return solve(in, r) }, nil

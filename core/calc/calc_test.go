@@ -334,7 +334,7 @@ func BenchmarkPreview(b *testing.B) {
 func BenchmarkKind(b *testing.B) {
 	asked := map[string][]question{}
 	for _, c := range answered(b) {
-		ask, err := kinds[c.Kind](c.In)
+		ask, err := kinds[c.Kind](c.In, false)
 		if err != nil {
 			b.Fatal(err)
 		}

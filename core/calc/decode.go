@@ -16,15 +16,15 @@ import (
 // decode reads one JSON object into a struct. encoding/json names neither the
 // place in a list nor the path of an unknown field, and a person has to find
 // the field: so the walk is done here and only the leaves are left to it.
-func decode(raw []byte, into any) error {
+func decode(raw []byte, into any, typed bool) error {
 	if !json.Valid(raw) {
 		return field.Errorf("", "is not JSON: write one object, such as {\"text\":\"2 thou\"}")
 	}
-	return assign("", raw, reflect.ValueOf(into).Elem())
+	return reading{typed}.assign("", raw, reflect.ValueOf(into).Elem())
 }
 
 // assign reads one value, at the path by which an error names it.
-func assign(path string, raw json.RawMessage, v reflect.Value) error {
+func (d reading) assign(path string, raw json.RawMessage, v reflect.Value) error {
 	raw = bytes.TrimSpace(raw)
 	if string(raw) == "null" {
 		return nil // as good as left out
@@ -35,9 +35,9 @@ func assign(path string, raw json.RawMessage, v reflect.Value) error {
 	switch v.Kind() {
 	case reflect.Pointer:
 		v.Set(reflect.New(v.Type().Elem()))
-		return assign(path, raw, v.Elem())
+		return d.assign(path, raw, v.Elem())
 	case reflect.Struct:
-		return object(path, raw, v)
+		return d.object(path, raw, v)
 	case reflect.Slice:
 		var parts []json.RawMessage
 		if json.Unmarshal(raw, &parts) != nil {
@@ -49,11 +49,14 @@ func assign(path string, raw json.RawMessage, v reflect.Value) error {
 			if string(bytes.TrimSpace(part)) == "null" {
 				return field.Errorf(at, "is null: leave it out or write a value")
 			}
-			if err := assign(at, part, v.Index(i)); err != nil {
+			if err := d.assign(at, part, v.Index(i)); err != nil {
 				return err
 			}
 		}
 		return nil
+	}
+	if text, is := d.text(raw, v.Kind()); is {
+		return named(path, typedNumber(text, v))
 	}
 	if json.Unmarshal(raw, v.Addr().Interface()) != nil {
 		switch v.Kind() {
@@ -69,8 +72,36 @@ func assign(path string, raw json.RawMessage, v reflect.Value) error {
 	return nil
 }
 
+// reading is how a question is read: typed, where it comes from boxes and a number stands as a text.
+type reading struct{ typed bool }
+
+// text is a number that stands as it was typed.
+func (d reading) text(raw []byte, kind reflect.Kind) (text string, is bool) {
+	if !d.typed || kind != reflect.Float64 && kind != reflect.Int || json.Unmarshal(raw, &text) != nil {
+		return "", false
+	}
+	return text, true
+}
+
+// typedNumber reads a number with a point or a comma into a field.
+func typedNumber(text string, v reflect.Value) error {
+	n, err := quantity.Count(text).Value()
+	switch {
+	case err != nil:
+		return err
+	case v.Kind() == reflect.Int && !n.IsInt():
+		return errors.New("must be a whole number")
+	case v.Kind() == reflect.Int:
+		v.SetInt(n.Num().Int64())
+	default:
+		f, _ := n.Float64()
+		v.SetFloat(f)
+	}
+	return nil
+}
+
 // object reads the fields of a struct; one that it does not have is an error.
-func object(path string, raw json.RawMessage, v reflect.Value) error {
+func (d reading) object(path string, raw json.RawMessage, v reflect.Value) error {
 	var members map[string]json.RawMessage
 	if json.Unmarshal(raw, &members) != nil {
 		return field.Errorf(path, "must be an object: { … }")
@@ -88,7 +119,7 @@ func object(path string, raw json.RawMessage, v reflect.Value) error {
 		if !ok {
 			return field.Errorf(at, "is not a field of this kind")
 		}
-		if err := assign(at, members[name], target); err != nil {
+		if err := d.assign(at, members[name], target); err != nil {
 			return err
 		}
 	}

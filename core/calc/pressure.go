@@ -149,7 +149,11 @@ var testWords = map[judge.Result]string{
 // say tells whether it was tight, and by what pressure.
 func (out *pressureOut) say(w *Words) {
 	bar := func(p quantity.Pressure) quantity.Sentence {
-		return quantity.Plainly(number(p.In(out.unit), 2) + " " + string(out.unit) + ", " + number(float64(p), 3) + " bar")
+		both := number(p.In(out.unit), 2) + " " + string(out.unit)
+		if out.unit != quantity.Bar {
+			both += ", " + number(float64(p), 3) + " bar"
+		}
+		return quantity.Plainly(both)
 	}
 	w.main("Test pressure", bar(out.test.Test))
 	w.Verdict, w.Headline = string(out.Result), quantity.Plainly(testWords[out.Result])

@@ -204,7 +204,7 @@ func (s *spanIn) UnmarshalJSON(raw []byte) error {
 		return s.Max.UnmarshalJSON(raw)
 	}
 	type plain spanIn
-	return decode(raw, (*plain)(s))
+	return decode(raw, (*plain)(s), false)
 }
 
 // read understands what was typed; errors stand under the name of the field.

@@ -186,7 +186,7 @@ type Look struct {
 func Preview(kind string, input []byte, how *gauge.Reader) Look {
 	look := Look{Title: titles[kind], Echo: []Heard{}, Figures: []Label{}, Errors: []*field.Error{}}
 	r := how.Below()
-	r.Partial = false
+	r.Partial, r.Boxes = false, true
 	r.Heard = func(path string, l quantity.Length) {
 		look.Echo = append(look.Echo, Heard{path, quantity.Figure{Length: l}})
 	}

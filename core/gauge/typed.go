@@ -70,6 +70,7 @@ type PositionForm struct {
 type Reader struct {
 	Unit    quantity.Unit // of a bare number; "" refuses bare numbers
 	Others  Units         // of what is no length
+	Boxes   bool          // what is read comes from boxes: a number may stand as it was typed
 	Partial bool          // pass over what is blank
 	Kept    bool          // it was kept before 2026-12, and is read as it was then
 	Asks    bool          // a slip of the unit is asked back: what is typed now, on a screen

@@ -8,6 +8,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"settle/core/quantity"
 	"settle/core/words"
 	"settle/internal/copies"
 	"settle/internal/door"
@@ -21,7 +22,7 @@ type CopiesView struct {
 
 // KeepForm is how many copies are kept.
 type KeepForm struct {
-	Keep int `json:"keep" minimum:"0" maximum:"365"`
+	Keep quantity.Number `json:"keep"`
 }
 
 // Health is whether the shop can be worked in. Strangers from elsewhere are told no more than that.
@@ -56,9 +57,13 @@ func (s *server) getCopies(ctx context.Context, _ *struct{}) (*body[CopiesView],
 }
 
 func (s *server) keepCopies(ctx context.Context, in *struct{ Body KeepForm }) (*body[CopiesView], error) {
-	err := s.store.KeepCopies(ctx, in.Body.Keep)
+	keep, err := whole("keep", in.Body.Keep, 0, 365)
+	if err != nil {
+		return nil, err
+	}
+	err = s.store.KeepCopies(ctx, keep)
 	if err == nil {
-		err = s.door.Note(ctx, door.Of(ctx), door.SetCopies, fmt.Sprint(in.Body.Keep))
+		err = s.door.Note(ctx, door.Of(ctx), door.SetCopies, fmt.Sprint(keep))
 	}
 	if err != nil {
 		return nil, err

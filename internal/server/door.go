@@ -7,6 +7,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"settle/core/quantity"
 	"settle/internal/door"
 	"settle/internal/report"
 	"settle/internal/store"
@@ -278,10 +279,14 @@ func (s *server) revokeTablet(ctx context.Context, in *struct {
 
 func (s *server) setLock(ctx context.Context, in *struct {
 	Body struct {
-		Minutes int `json:"minutes" minimum:"1" maximum:"240"`
+		Minutes quantity.Number `json:"minutes"`
 	}
 }) (*body[TabletsView], error) {
-	if err := s.door.SetLock(ctx, door.Of(ctx), in.Body.Minutes); err != nil {
+	minutes, err := whole("minutes", in.Body.Minutes, 1, 240)
+	if err != nil {
+		return nil, err
+	}
+	if err := s.door.SetLock(ctx, door.Of(ctx), minutes); err != nil {
 		return nil, err
 	}
 	return s.listTablets(ctx, nil)
@@ -302,9 +307,9 @@ func (s *server) listLinks(ctx context.Context, in *JobPath) (*body[[]store.Link
 func (s *server) addLink(ctx context.Context, in *struct {
 	JobPath
 	Body struct {
-		What string `json:"what" doc:"for whom it is"`
-		Days int    `json:"days" doc:"after so many it ends, 1 to 90"`
-		At   string `json:"at" doc:"address under which they open Settle"`
+		What string          `json:"what" doc:"for whom it is"`
+		Days quantity.Number `json:"days" doc:"after so many it ends, 1 to 90"`
+		At   string          `json:"at" doc:"address under which they open Settle"`
 	}
 }) (*body[struct {
 	Address string `json:"address" doc:"told once"`
@@ -316,7 +321,11 @@ func (s *server) addLink(ctx context.Context, in *struct {
 	if _, err := s.store.Job(ctx, in.Number); err != nil {
 		return nil, err
 	}
-	token, err := s.door.AddLink(ctx, door.Of(ctx), in.Number, in.Body.What, in.Body.Days)
+	days, err := whole("days", in.Body.Days, 1, 90)
+	if err != nil {
+		return nil, err
+	}
+	token, err := s.door.AddLink(ctx, door.Of(ctx), in.Number, in.Body.What, days)
 	if err != nil {
 		return nil, err
 	}

@@ -193,17 +193,21 @@ func (s *server) listJobs(ctx context.Context, in *struct {
 
 func (s *server) openJob(ctx context.Context, in *struct {
 	Body struct {
-		ID        string   `json:"id" minLength:"1" maxLength:"64" doc:"made by the sender; sending it twice is harmless"`
-		Pump      string   `json:"pump" doc:"tag"`
-		Complaint string   `json:"complaint,omitempty" doc:"why the pump is here, in words"`
-		Why       string   `json:"why,omitempty" doc:"key of the plan's complaint"`
-		Scope     string   `json:"scope,omitempty" doc:"key of the scope; left out, what the complaint proposes"`
-		Arrives   string   `json:"arrives,omitempty" enum:"in-line,bench,new-parts" doc:"in what state the pump comes"`
-		Hours     *float64 `json:"hours,omitempty" doc:"its running hours, where they are known"`
+		ID        string          `json:"id" minLength:"1" maxLength:"64" doc:"made by the sender; sending it twice is harmless"`
+		Pump      string          `json:"pump" doc:"tag"`
+		Complaint string          `json:"complaint,omitempty" doc:"why the pump is here, in words"`
+		Why       string          `json:"why,omitempty" doc:"key of the plan's complaint"`
+		Scope     string          `json:"scope,omitempty" doc:"key of the scope; left out, what the complaint proposes"`
+		Arrives   string          `json:"arrives,omitempty" enum:"in-line,bench,new-parts" doc:"in what state the pump comes"`
+		Hours     quantity.Number `json:"hours,omitzero" doc:"its running hours, where they are known"`
 	}
 }) (*body[JobView], error) {
 	b := in.Body
-	number, err := s.store.OpenJob(ctx, store.ToOpen{ID: b.ID, Tag: b.Pump, Hours: b.Hours,
+	hours, err := plain("hours", b.Hours)
+	if err != nil {
+		return nil, err
+	}
+	number, err := s.store.OpenJob(ctx, store.ToOpen{ID: b.ID, Tag: b.Pump, Hours: hours,
 		By:    door.Of(ctx).Account.Person(),
 		Asked: job.Asked{Complaint: b.Complaint, Why: b.Why, Scope: b.Scope, Arrives: b.Arrives}})
 	if err != nil {

@@ -12,6 +12,7 @@ import (
 
 	"settle/core/field"
 	"settle/core/job"
+	"settle/core/quantity"
 	"settle/core/record"
 	"settle/internal/door"
 	"settle/internal/picture"
@@ -50,12 +51,12 @@ type PaperKept struct {
 
 // LineForm is an entry of a pump's log as it is sent.
 type LineForm struct {
-	ID    string      `json:"id" doc:"made by the sender; sending it twice is harmless"`
-	Kind  record.Kind `json:"kind" enum:"remark,done,hours,grease,paper"`
-	On    string      `json:"on,omitempty" doc:"done: the remark that is settled"`
-	Text  string      `json:"text,omitempty"`
-	Hours *float64    `json:"hours,omitempty"`
-	File  string      `json:"file,omitempty" doc:"paper: id of the kept file"`
+	ID    string          `json:"id" doc:"made by the sender; sending it twice is harmless"`
+	Kind  record.Kind     `json:"kind" enum:"remark,done,hours,grease,paper"`
+	On    string          `json:"on,omitempty" doc:"done: the remark that is settled"`
+	Text  string          `json:"text,omitempty"`
+	Hours quantity.Number `json:"hours,omitzero"`
+	File  string          `json:"file,omitempty" doc:"paper: id of the kept file"`
 }
 
 func (s *server) record(api huma.API) {
@@ -104,7 +105,11 @@ func (s *server) notePump(ctx context.Context, in *struct {
 		return nil, err
 	}
 	b := in.Body
-	if err := s.store.Note(ctx, in.Tag, record.Line{ID: b.ID, Kind: b.Kind, On: b.On, Text: b.Text, Hours: b.Hours,
+	hours, err := plain("hours", b.Hours)
+	if err != nil {
+		return nil, err
+	}
+	if err := s.store.Note(ctx, in.Tag, record.Line{ID: b.ID, Kind: b.Kind, On: b.On, Text: b.Text, Hours: hours,
 		File: b.File}, door.Of(ctx).Account.ID, sheet.Remarks); err != nil {
 		return nil, err
 	}

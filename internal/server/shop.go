@@ -12,6 +12,7 @@ import (
 	"settle/core/job"
 	"settle/core/judge"
 	"settle/core/plan"
+	"settle/core/quantity"
 	"settle/core/record"
 	"settle/internal/store"
 )
@@ -158,18 +159,44 @@ func (s *server) listPumps(ctx context.Context, in *struct {
 	return &body[[]store.PumpRow]{rows}, err
 }
 
+// PumpForm is a pump as it was typed.
+type PumpForm struct {
+	record.Pump
+	PlannedHours quantity.Number `json:"planned_hours,omitzero" doc:"running hours to the next planned stop"`
+	GreaseEvery  quantity.Number `json:"grease_every,omitzero" doc:"days between two greasings by its maker"`
+}
+
+// pump reads its numbers.
+func (f PumpForm) pump() (p record.Pump, err error) {
+	p = f.Pump
+	if p.PlannedHours, err = plain("planned_hours", f.PlannedHours); err != nil || f.GreaseEvery.Blank() {
+		return p, err
+	}
+	days, err := whole("grease_every", f.GreaseEvery, 1, 3650)
+	p.GreaseEvery = &days
+	return p, err
+}
+
 func (s *server) addPump(ctx context.Context,
-	in *struct{ Body record.Pump }) (*body[record.Pump], error) {
-	return &body[record.Pump]{in.Body}, s.store.SavePump(ctx, in.Body, true)
+	in *struct{ Body PumpForm }) (*body[record.Pump], error) {
+	p, err := in.Body.pump()
+	if err != nil {
+		return nil, err
+	}
+	return &body[record.Pump]{p}, s.store.SavePump(ctx, p, true)
 }
 
 func (s *server) savePump(ctx context.Context,
 	in *struct {
 		PumpPath
-		Body record.Pump
+		Body PumpForm
 	}) (*body[record.Pump], error) {
-	in.Body.Tag = in.Tag
-	return &body[record.Pump]{in.Body}, s.store.ChangePump(ctx, in.Body)
+	p, err := in.Body.pump()
+	if err != nil {
+		return nil, err
+	}
+	p.Tag = in.Tag
+	return &body[record.Pump]{p}, s.store.ChangePump(ctx, p)
 }
 
 func (s *server) getPump(ctx context.Context, in *PumpPath) (*body[PumpView], error) {

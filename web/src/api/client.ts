@@ -327,7 +327,7 @@ export function useOpenJob() {
       why?: string
       scope?: string
       arrives?: 'in-line' | 'bench' | 'new-parts'
-      hours?: number
+      hours?: string
     }) => answer(api.POST('/api/v1/jobs', { body })),
     onSuccess: (job) => {
       client.setQueryData(keys.job(job.number), job)

@@ -18,4 +18,4 @@ function useCopying<T>(work: (with_: T) => Promise<unknown>) {
 export const useMakeCopy = () => useCopying<void>(() => answer(api.POST('/api/v1/copies')))
 export const useTryCopy = () => useCopying<void>(() => answer(api.POST('/api/v1/copies/trial')))
 export const useKeepCopies = () =>
-  useCopying<number>((keep) => answer(api.PUT('/api/v1/copies', { body: { keep } })))
+  useCopying<string>((keep) => answer(api.PUT('/api/v1/copies', { body: { keep } })))

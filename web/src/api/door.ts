@@ -109,7 +109,7 @@ export const useRevoke = () =>
     done(api.DELETE('/api/v1/tablets/{id}', { params: { path: { id } } })),
   )
 export const useSetLock = () =>
-  useChanging(keys.tablets, (minutes: number) =>
+  useChanging(keys.tablets, (minutes: string) =>
     answer(api.PUT('/api/v1/tablets/lock', { body: { minutes } })),
   )
 
@@ -122,7 +122,7 @@ export const useLinks = (number: string) =>
     queryFn: () => answer(api.GET('/api/v1/jobs/{number}/links', { params: { path: { number } } })),
   })
 export const useAddLink = (number: string) =>
-  useChanging(keys.links(number), (body: { what: string; days: number; at: string }) =>
+  useChanging(keys.links(number), (body: { what: string; days: string; at: string }) =>
     answer(api.POST('/api/v1/jobs/{number}/links', { params: { path: { number } }, body })),
   )
 export const useEndLink = (number: string) =>

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { again, answer, api, fits } from './client'
 import { keys } from './keys'
-import type { LimitForm, LineForm, NoteForm, Pump } from './types'
+import type { LimitForm, LineForm, NoteForm, PumpForm } from './types'
 
 export interface PumpList {
   q?: string
@@ -47,7 +47,7 @@ export function useAddNote() {
 export function useSavePump(fresh: boolean) {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (pump: Pump) =>
+    mutationFn: (pump: PumpForm) =>
       answer(
         fresh
           ? api.POST('/api/v1/pumps', { body: pump })

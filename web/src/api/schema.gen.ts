@@ -1125,11 +1125,8 @@ export interface components {
         "Add-linkRequest": {
             /** @description address under which they open Settle */
             at: string;
-            /**
-             * Format: int64
-             * @description after so many it ends, 1 to 90
-             */
-            days: number;
+            /** @description after so many it ends, 1 to 90 */
+            days: string | number;
             /** @description for whom it is */
             what: string;
         };
@@ -2085,8 +2082,7 @@ export interface components {
             title: string;
         };
         KeepForm: {
-            /** Format: int64 */
-            keep: number;
+            keep: string | number;
         };
         KindInfo: {
             kind: string;
@@ -2254,8 +2250,7 @@ export interface components {
         LineForm: {
             /** @description paper: id of the kept file */
             file?: string;
-            /** Format: double */
-            hours?: number;
+            hours?: string | number;
             /** @description made by the sender; sending it twice is harmless */
             id: string;
             /** @enum {string} */
@@ -2394,11 +2389,8 @@ export interface components {
             arrives?: "in-line" | "bench" | "new-parts";
             /** @description why the pump is here, in words */
             complaint?: string;
-            /**
-             * Format: double
-             * @description its running hours, where they are known
-             */
-            hours?: number;
+            /** @description its running hours, where they are known */
+            hours?: string | number;
             /** @description made by the sender; sending it twice is harmless */
             id: string;
             /** @description tag */
@@ -2905,6 +2897,55 @@ export interface components {
             /** @description of what was read: it goes back with a change */
             version?: string;
         };
+        PumpForm: {
+            /**
+             * @description kind of its liquid
+             * @enum {string}
+             */
+            carries?: "water" | "flammable" | "toxic" | "viscous";
+            /** @description letter of the construction */
+            construction: string;
+            duty?: string;
+            /** @description ISO 1629 name of the rubber of its seals and O-rings */
+            elastomer?: string;
+            /** @description days between two greasings by its maker */
+            grease_every?: string | number;
+            impeller?: string;
+            /** @description the construction in words */
+            kind?: string;
+            /** @description limit key → as written, with its source */
+            limits: {
+                [key: string]: components["schemas"]["LimitForm"];
+            };
+            liquid?: string;
+            maker?: string;
+            model?: string;
+            motor?: string;
+            name: string;
+            /** @description option of the plan → choice */
+            options: {
+                [key: string]: string;
+            };
+            place?: string;
+            /** @description key of its plan; blank while there is none */
+            plan?: string;
+            /** @description running hours to the next planned stop */
+            planned_hours?: string | number;
+            /** @description day of the next planned stop, 2027-03-01 */
+            planned_stop?: string;
+            serial?: string;
+            /** @description continuous or intermittent: how often its grease is renewed */
+            service?: string;
+            shaft?: string;
+            speed?: string;
+            tag: string;
+            /** @description value of the plan → as written, with its source */
+            values: {
+                [key: string]: components["schemas"]["Value"];
+            };
+            /** @description of what was read: it goes back with a change */
+            version?: string;
+        };
         PumpRow: {
             /**
              * @description kind of its liquid
@@ -3318,8 +3359,7 @@ export interface components {
             tablet?: string;
         };
         "Set-lockRequest": {
-            /** Format: int64 */
-            minutes: number;
+            minutes: string | number;
         };
         SettingForm: {
             graduation?: string;
@@ -6619,7 +6659,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Pump"];
+                "application/json": components["schemas"]["PumpForm"];
             };
         };
         responses: {
@@ -6739,7 +6779,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Pump"];
+                "application/json": components["schemas"]["PumpForm"];
             };
         };
         responses: {

@@ -7,7 +7,6 @@ import { ApiError } from '../api/client'
 import { useOffer, useRevoke, useSetLock, useTablets } from '../api/door'
 import { Failure, Loading } from '../app/Message'
 import { useKept } from '../app/settings'
-import { numberOf } from '../entry/number'
 import { ink } from '../theme'
 import { once, Refusal } from './Door'
 
@@ -129,14 +128,13 @@ function Lock({ minutes }: { minutes: number }) {
   const set = useSetLock()
   const [typed, setTyped] = useState<string>()
   const value = typed ?? String(minutes)
-  const asked = numberOf(value)
-  const bad = asked === undefined || asked < 1 || asked > 240 || !Number.isInteger(asked)
+  const says = set.error instanceof ApiError ? set.error.field('minutes') : ''
   return (
     <Box
       component="form"
       onSubmit={(e) => {
         e.preventDefault()
-        if (!bad) set.mutate(asked, { onSuccess: () => setTyped(undefined) })
+        set.mutate(value, { onSuccess: () => setTyped(undefined) })
       }}
       sx={{ display: 'flex', gap: 3, alignItems: 'start', flexWrap: 'wrap' }}
     >
@@ -145,12 +143,12 @@ function Lock({ minutes }: { minutes: number }) {
         label="An untouched tablet locks after, min"
         value={value}
         onChange={(e) => setTyped(e.target.value)}
-        error={bad}
-        helperText={bad ? 'Write 1 to 240 minutes.' : 'What is typed is kept for who typed it.'}
+        error={says !== ''}
+        helperText={says || 'What is typed is kept for who typed it.'}
         slotProps={{ htmlInput: { inputMode: 'numeric', autoComplete: 'off' } }}
         sx={{ flex: '1 1 260px' }}
       />
-      <Button type="submit" variant="outlined" disabled={typed === undefined || bad}>
+      <Button type="submit" variant="outlined" disabled={typed === undefined || set.isPending}>
         Keep
       </Button>
       {set.error && <Refusal>{set.error.message}</Refusal>}

@@ -11,7 +11,6 @@ import { Key } from '../app/Key'
 import { Failure, Loading, Message } from '../app/Message'
 import { Screen } from '../app/Screen'
 import { useSettings } from '../app/settings'
-import { heard, numberOf } from '../entry/number'
 import { NextTime } from '../pumps/NextTime'
 import { condensed, ink } from '../theme'
 import { AskedBoxes, type Asked } from './AskedBoxes'
@@ -41,7 +40,6 @@ export function NewJobPage() {
   const [asked, setAsked] = useState<Asked>({})
   const id = useRef(crypto.randomUUID())
   const reason = useRef<HTMLInputElement>(null)
-  const bad = hours.trim() !== '' && numberOf(hours) === undefined
   const problem = open.error instanceof ApiError ? open.error : null
   const all = words.trim().toLowerCase().split(/\s+/).filter(Boolean)
   const found = (pumps.data ?? []).filter((p) =>
@@ -57,7 +55,7 @@ export function NewJobPage() {
   }
   const submit = () =>
     open.mutate(
-      { id: id.current, pump: picked, complaint: why, ...asked, hours: numberOf(hours) },
+      { id: id.current, pump: picked, complaint: why, ...asked, hours: hours.trim() || undefined },
       { onSuccess: (job) => void navigate(`/jobs/${job.number}`) },
     )
   if (pumps.isPending)
@@ -211,20 +209,11 @@ export function NewJobPage() {
             value={hours}
             onChange={(e) => setHours(e.target.value)}
             disabled={!pump}
-            error={bad || !!problem?.field('hours')}
-            helperText={
-              bad
-                ? 'Write a number of hours, such as 12400, or leave it blank.'
-                : problem?.field('hours') || heard(hours, 'h') || 'They tell the wear.'
-            }
+            error={!!problem?.field('hours')}
+            helperText={problem?.field('hours') || 'They tell the wear.'}
             slotProps={{ htmlInput: { autoComplete: 'off', inputMode: 'decimal' } }}
           />
-          <Button
-            size="large"
-            type="submit"
-            variant="contained"
-            disabled={!pump || bad || open.isPending}
-          >
+          <Button size="large" type="submit" variant="contained" disabled={!pump || open.isPending}>
             Open the job <Key on>Enter</Key>
           </Button>
           {pump?.plan && (

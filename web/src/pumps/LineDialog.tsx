@@ -10,7 +10,6 @@ import Typography from '@mui/material/Typography'
 import { ApiError } from '../api/client'
 import { useNotePump } from '../api/pumps'
 import type { LineForm } from '../api/types'
-import { heard, numberOf } from '../entry/number'
 import { ink } from '../theme'
 
 export interface What {
@@ -61,11 +60,9 @@ export function LineDialog({
   const w = words[what.kind]
   const error = note.error instanceof ApiError ? note.error : null
   const named = error?.field('text') || error?.field('hours')
-  const hours = numberOf(text)
-  const bad = what.kind === 'hours' && text.trim() !== '' && hours === undefined
   const keep = () => {
     const line: LineForm = { id, kind: what.kind, on: what.on }
-    if (what.kind === 'hours') line.hours = hours
+    if (what.kind === 'hours') line.hours = text
     else line.text = text || undefined
     note.mutate({ line, file }, { onSuccess: onClose })
   }
@@ -74,7 +71,7 @@ export function LineDialog({
       <form
         onSubmit={(e) => {
           e.preventDefault()
-          if (!bad) keep()
+          keep()
         }}
       >
         <DialogTitle id="line-title" variant="h2">
@@ -113,12 +110,8 @@ export function LineDialog({
             value={text}
             onChange={(e) => setText(e.target.value)}
             autoFocus={what.kind !== 'paper'}
-            error={bad || !!named}
-            helperText={
-              bad
-                ? 'Write a number of hours, such as 12400.'
-                : named || (what.kind === 'hours' && heard(text, 'h')) || w.hint
-            }
+            error={!!named}
+            helperText={named || w.hint}
             slotProps={{
               htmlInput: {
                 autoComplete: 'off',
@@ -138,7 +131,7 @@ export function LineDialog({
           <Button
             type="submit"
             variant="contained"
-            disabled={bad || note.isPending}
+            disabled={note.isPending}
             sx={{ minHeight: 48, px: 5 }}
           >
             Keep

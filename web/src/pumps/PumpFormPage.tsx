@@ -7,11 +7,10 @@ import Typography from '@mui/material/Typography'
 import { useNavigate, useParams } from 'react-router'
 import { ApiError, usePlans, useShop } from '../api/client'
 import { usePump, useSavePump } from '../api/pumps'
-import type { PlanView, Pump } from '../api/types'
+import type { PlanView, Pump, PumpForm } from '../api/types'
 import { Failure, Loading } from '../app/Message'
 import { KeepBar } from '../app/KeepBar'
 import { Screen } from '../app/Screen'
-import { heard, numberOf } from '../entry/number'
 import { ink } from '../theme'
 
 /** A pump's page, to be written or changed. */
@@ -77,14 +76,14 @@ function Form({ first, plans, fresh }: { first: Pump; plans: PlanView[]; fresh: 
   const navigate = useNavigate()
   const save = useSavePump(fresh)
   const shop = useShop()
-  const [pump, setPump] = useState<Pump>(() =>
+  const [pump, setPump] = useState<PumpForm>(() =>
     fresh && plans[0]
       ? { ...first, plan: plans[0].key, construction: plans[0].construction, kind: plans[0].title }
       : first,
   )
   const plan = plans.find((p) => p.key === pump.plan)
   const error = save.error instanceof ApiError ? save.error : null
-  const set = (patch: Partial<Pump>) => setPump((p) => ({ ...p, ...patch }))
+  const set = (patch: Partial<PumpForm>) => setPump((p) => ({ ...p, ...patch }))
   const field = (path: string) => {
     const message = error?.field(path) ?? ''
     return { error: message !== '', helperText: message }
@@ -331,29 +330,17 @@ function NumberField({
   ...rest
 }: {
   label: string
-  value: number | undefined
-  onChange: (n: number | undefined) => void
+  value: string | number | undefined
+  onChange: (text: string | undefined) => void
   error: boolean
   helperText: string
 }) {
-  const [text, setText] = useState(value === undefined ? '' : String(value))
-  const put = (t: string) => {
-    setText(t)
-    onChange(numberOf(t))
-  }
   return (
     <TextField
       {...rest}
-      helperText={rest.helperText || heard(text)}
-      value={text}
-      onChange={(e) => put(e.target.value)}
-      slotProps={{
-        htmlInput: {
-          pattern: '\\s*\\d*[.,]?\\d*\\s*',
-          title: 'A number, such as 8000, or nothing',
-          inputMode: 'decimal',
-        },
-      }}
+      value={value ?? ''}
+      onChange={(e) => onChange(e.target.value || undefined)}
+      slotProps={{ htmlInput: { inputMode: 'decimal' } }}
     />
   )
 }

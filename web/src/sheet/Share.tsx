@@ -11,7 +11,6 @@ import { ApiError } from '../api/client'
 import { useAddLink, useEndLink, useLinks } from '../api/door'
 import { useKept } from '../app/settings'
 import { Refusal } from '../door/Door'
-import { numberOf } from '../entry/number'
 import { ink, mono } from '../theme'
 
 /** Shows the job to somebody who has no account, by a link that ends. */
@@ -39,7 +38,7 @@ function ShareDialog({ number, onClose }: { number: string; onClose: () => void 
       <form
         onSubmit={(e) => {
           e.preventDefault()
-          add.mutate({ what, days: numberOf(days) ?? 0, at: at.trim() })
+          add.mutate({ what, days, at: at.trim() })
         }}
       >
         <DialogTitle id="share-title" variant="h1">

@@ -4,8 +4,8 @@ import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useCopies, useKeepCopies, useMakeCopy, useTryCopy } from '../api/copies'
+import { ApiError } from '../api/client'
 import { Failure, Loading } from '../app/Message'
-import { numberOf } from '../entry/number'
 import { ink, mono } from '../theme'
 
 /** Copies of the shop's file: when the last was made, whether it can be restored. */
@@ -19,7 +19,7 @@ export function Copies() {
   if (copies.error) return <Failure error={copies.error} again={() => void copies.refetch()} />
   const { copies: all, trial: tried, wrong, folder, replica } = copies.data
   const wanted = many ?? String(copies.data.keep)
-  const asked = numberOf(wanted)
+  const named = keep.error instanceof ApiError ? keep.error.field('keep') : ''
   const busy = make.isPending || trial.isPending
   const problem = make.error ?? trial.error ?? keep.error
   return (
@@ -86,7 +86,7 @@ export function Copies() {
         component="form"
         onSubmit={(e) => {
           e.preventDefault()
-          if (asked !== undefined) keep.mutate(asked, { onSuccess: () => setMany(undefined) })
+          keep.mutate(wanted, { onSuccess: () => setMany(undefined) })
         }}
         sx={{ display: 'flex', gap: 3, alignItems: 'start' }}
       >
@@ -95,17 +95,11 @@ export function Copies() {
           label="How many are kept"
           value={wanted}
           onChange={(e) => setMany(e.target.value)}
-          error={asked === undefined}
-          helperText={
-            asked === undefined ? 'Write a number, 0 for none by itself.' : '0: none by itself'
-          }
+          error={named !== ''}
+          helperText={named || '0: none by itself'}
           slotProps={{ htmlInput: { inputMode: 'numeric', autoComplete: 'off' } }}
         />
-        <Button
-          type="submit"
-          variant="outlined"
-          disabled={many === undefined || asked === undefined}
-        >
+        <Button type="submit" variant="outlined" disabled={many === undefined || keep.isPending}>
           Keep
         </Button>
       </Box>

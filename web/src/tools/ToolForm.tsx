@@ -9,7 +9,6 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import type { Unit } from '../app/settings'
 import { EntryBox, EntryContext } from '../entry/EntryBox'
-import { heard } from '../entry/number'
 import { condensed, ink } from '../theme'
 import type { Field, Group, Rows } from './form'
 import { at, rowsShown, rowsUsed, text, type Texts } from './values'
@@ -25,6 +24,7 @@ interface Props {
 
 /** The boxes of a tool, in the order they are filled. */
 export function ToolForm({ groups, texts, unit, onChange, dense }: Props) {
+  const { errors } = use(EntryContext)
   const box = (f: Field, path: string, label: string) => {
     const value = text(texts, f, path, unit)
     if (f.kind === 'choice' || f.kind === 'yes')
@@ -38,6 +38,22 @@ export function ToolForm({ groups, texts, unit, onChange, dense }: Props) {
           onChange={(t) => onChange(path, t)}
         />
       )
+    if (f.kind === 'lengths')
+      return (
+        <TextField
+          key={path}
+          label={label}
+          value={value}
+          multiline
+          minRows={3}
+          maxRows={10}
+          onChange={(e) => onChange(path, e.target.value)}
+          error={errors.some((e) => e.field.startsWith(f.name))}
+          helperText={errors.find((e) => e.field.startsWith(f.name))?.message}
+          slotProps={{ htmlInput: { 'data-field': path, spellCheck: false } }}
+          sx={{ width: '100%', maxWidth: 560 }}
+        />
+      )
     return (
       <EntryBox
         key={path}
@@ -48,15 +64,13 @@ export function ToolForm({ groups, texts, unit, onChange, dense }: Props) {
         value={value}
         onChange={(t) => onChange(path, t)}
         plain={f.kind !== undefined && f.kind !== 'length'}
-        understood={f.kind === 'number' ? heard(value) : ''}
         width={f.width}
       />
     )
   }
-  const { errors } = use(EntryContext)
   const faulty = (f: Field) => errors.some((e) => e.field === f.name)
   const inUse = (g: Group) =>
-    (g.fields ?? []).some((f) => text(texts, f, f.name, unit) !== '' || faulty(f)) ||
+    (g.fields ?? []).some((f) => (!f.beside && text(texts, f, f.name, unit) !== '') || faulty(f)) ||
     (g.rows !== undefined && rowsUsed(texts, g.rows) > 0)
   // What a row begins with, such as its clock position, is the label of its first box.
   const row = (rows: Rows, r: number) => {
@@ -83,7 +97,6 @@ export function ToolForm({ groups, texts, unit, onChange, dense }: Props) {
           value={text(texts, f, path, unit)}
           onChange={(t) => onChange(path, t)}
           plain={f.kind !== undefined && f.kind !== 'length'}
-          understood={f.kind === 'number' ? heard(text(texts, f, path, unit)) : ''}
           width={(f.width ?? 112) + (label ? 20 + label.length * 6 : 0)}
         />
       )

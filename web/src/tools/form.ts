@@ -9,13 +9,15 @@ export interface Field {
   label: string
   /** the label inside its box, in a row */
   short?: string
-  kind?: 'length' | 'number' | 'numbers' | 'words' | 'choice' | 'yes'
+  kind?: 'length' | 'lengths' | 'number' | 'numbers' | 'words' | 'choice' | 'yes'
   choices?: readonly (readonly [string, string])[]
   /** or: the name of the list that the server has of them */
   from?: keyof ToolChoices
   /** what stands there until something is typed */
   start?: string | Record<Unit, string>
   width?: number
+  /** it is sent only where the field of this name is filled in */
+  beside?: string
 }
 
 /** A list: a row for each reading. It grows by one when its last row is used. */

@@ -1,5 +1,4 @@
 import type { Unit } from '../app/settings'
-import { numberOf } from '../entry/number'
 import type { Field, Group, Rows, Tool } from './form'
 
 // What is typed into a tool is a flat set of texts by their path, as they stand
@@ -61,6 +60,7 @@ export function request(
     const t = text(texts, f, box, unit, first).trim()
     if (f.name.startsWith('_')) return
     boxes.set(path, box)
+    if (f.beside && !texts[f.beside]?.trim()) return
     if (t) nest(input, path, valueOf(f, t))
   }
   for (const g of groups) {
@@ -80,12 +80,9 @@ export function request(
 
 function valueOf(f: Field, t: string): unknown {
   if (f.kind === 'yes') return t === 'true'
-  if (f.kind === 'numbers') return t.split(/[\s;]+/).map(number)
-  return f.kind === 'number' ? number(t) : t
+  // Numbers go as they were typed: they are read in one place, by the server.
+  return f.kind === 'numbers' || f.kind === 'lengths' ? t.split(/[\s;]+/) : t
 }
-
-/** A text that is no number goes as it is: the server says what would be right. */
-const number = (t: string) => numberOf(t) ?? t
 
 /** Puts a value at a path such as trials[0].in. */
 /** Puts a value at a path of an object. */

@@ -46,7 +46,9 @@ export function Asking({
   const unit = (body.unit === 'mm' ? 'mm' : 'thou') as Unit
   const texts = (body as Drafted)._texts ?? flat(input ?? {})
   const known = { ...flat(given), ...ofGauge(gauge?.now) }
-  const groups = without(groupsOf(tool, { ...texts, ...known }, unit), known)
+  // How warm it left the heater has a box of its own beside the clock.
+  const there = { ...known, left_c: '' }
+  const groups = without(groupsOf(tool, { ...texts, ...known }, unit), there)
   const { boxes } = request(groups, texts, unit)
   const box = (field: string) =>
     field.startsWith(path + '.') ? (boxes.get(field.slice(path.length + 1)) ?? field) : field
@@ -54,7 +56,7 @@ export function Asking({
   const set = (at: string, t: string) => {
     const next = { ...texts, [at]: t }
     onInput(
-      request(without(groupsOf(tool, { ...next, ...known }, unit), known), next, unit)
+      request(without(groupsOf(tool, { ...next, ...known }, unit), there), next, unit)
         .input as Record<string, unknown>,
       next,
     )

@@ -1,5 +1,5 @@
 import type { Tool } from '../form'
-import { bounds, division, mpe, number, one, times, yes } from './parts'
+import { bounds, division, from, mpe, number, one, times, yes } from './parts'
 
 export const bearing: Tool[] = [
   {
@@ -22,7 +22,8 @@ export const bearing: Tool[] = [
           most: 9,
         },
       },
-      bounds(),
+      { ...bounds(), fields: [...(bounds().fields ?? []), from('limit.max')] },
+      { fields: [yes('followed', 'A preloaded pair: the needle followed a push and came back')] },
       mpe,
     ],
   },
@@ -201,8 +202,19 @@ export const bearing: Tool[] = [
         folded: value('window_c.min') !== '',
         note: 'The cap is what the weakest part may take: 120 for an open bearing, 80 for one greased and sealed, unless its maker says.',
         fields: [
+          one('fits', 'Heated', [
+            ['bearing', 'open bearing'],
+            ['sealed-bearing', 'greased and sealed'],
+            ['other', 'another part'],
+          ]),
           { name: 'ambient_c', label: 'Shaft', kind: 'number', start: '20' },
-          { name: 'cap_c', label: 'Cap', kind: 'number', start: '120' },
+          {
+            name: 'cap_c',
+            label: 'Cap',
+            kind: 'number',
+            start: value('fits') === 'sealed-bearing' ? '80' : '120',
+          },
+          number('left_c', 'Left the heater at'),
         ],
       },
       {
@@ -212,6 +224,7 @@ export const bearing: Tool[] = [
           number('window_c.min', 'From'),
           number('window_c.max', 'To'),
           number('minutes', 'Minutes'),
+          number('ceiling_c', 'Ceiling by the maker'),
           { name: 'clearance', label: 'Room wanted' },
         ],
       },

@@ -21,6 +21,10 @@ export const clearance: Tool[] = [
               ['value', 'directly'],
             ],
           },
+          one('phase', 'Read', [
+            ['as-found', 'as found'],
+            ['as-built', 'as built'],
+          ]),
           ...(value('_with') === 'value' ? [division('1 thou', '0.02 mm')] : []),
         ],
       },

@@ -38,6 +38,15 @@ export const one = (
   start: choices[0][0],
   choices,
 })
+/** Whose limit it is; a general one does not count everywhere. */
+export const from = (beside: string): Field => ({
+  ...one('limit.from', 'Limit from', [
+    ['general', 'general practice'],
+    ['maker', 'the maker'],
+    ['shop', 'the shop'],
+  ]),
+  beside,
+})
 export const yes = (name: string, label: string): Field => ({ name, label, kind: 'yes' })
 export const number = (name: string, label: string, start?: string): Field => ({
   name,

@@ -1,7 +1,74 @@
-import type { Tool } from '../form'
-import { bounds, division, head, number, one, times } from './parts'
+import type { Field, Tool } from '../form'
+import { bounds, division, head, from, number, one, times, yes } from './parts'
+
+const pressures = [
+  ['bar', 'bar'],
+  ['psi', 'psi'],
+  ['kPa', 'kPa'],
+  ['MPa', 'MPa'],
+] as const
+const pressure = (name: string, label: string): Field[] => [
+  number(`${name}.value`, label),
+  { ...one(`${name}.unit`, 'Unit', [...pressures]), beside: `${name}.value` },
+]
 
 export const seal: Tool[] = [
+  {
+    kind: 'pressure-test',
+    title: 'Leak test under pressure',
+    asks: 'Was it tested right, and is it tight?',
+    words: 'leak test pressure hold water air nitrogen bubbles drops',
+    form: (value) => {
+      const gas = value('medium') === 'air' || value('medium') === 'nitrogen'
+      return [
+        {
+          note: gas
+            ? 'A gas stores what hurts when it lets go: only by the rule of the site, and behind a shield.'
+            : 'Let the air out first: what is left in it stores what hurts.',
+          fields: [
+            one('medium', 'Tested with', [
+              ['water', 'water'],
+              ['own', 'the pump’s own liquid'],
+              ['air', 'air'],
+              ['nitrogen', 'nitrogen'],
+            ]),
+            ...(gas ? [] : [yes('vented', 'The air was let out')]),
+            yes('site_rule', 'By the rule of the site'),
+            ...(gas ? [] : [yes('hazardous', 'It flashes, burns or poisons')]),
+          ],
+        },
+        { fields: pressure('test', 'Pressure of the test') },
+        { fields: pressure('asked', 'Asked') },
+        { fields: pressure('rated', 'Weakest part may hold') },
+        {
+          title: 'The hold',
+          fields: [
+            number('minutes', 'Minutes held'),
+            number('asked_minutes', 'Minutes asked'),
+            number('drops', gas ? 'Bubbles' : 'Drops'),
+            number('allowed.drops', 'Allowed'),
+          ],
+        },
+        {
+          title: 'Pressure at the start of the hold',
+          folded: true,
+          note: gas ? 'A gas wants its temperature, too.' : undefined,
+          fields: [...pressure('start', 'Start'), ...(gas ? [number('start.temp_c', '°C')] : [])],
+        },
+        {
+          title: 'Pressure at its end; how much it may lose',
+          folded: true,
+          fields: [
+            ...pressure('end', 'End'),
+            ...(gas ? [number('end.temp_c', '°C')] : []),
+            number('volume_l', 'Volume, l'),
+            number('allowed.drop_mbar', 'May fall, mbar'),
+            number('allowed.leak_mbar_l_s', 'May leak, mbar·l/s'),
+          ],
+        },
+      ]
+    },
+  },
   {
     kind: 'setting',
     key: 'e',
@@ -133,11 +200,23 @@ export const seal: Tool[] = [
         fields: [
           { name: 'limit.min', label: 'Least a minute', kind: 'number' },
           { name: 'limit.max', label: 'Most a minute', kind: 'number' },
+          from('limit.max'),
+          one('liquid', 'Liquid', [
+            ['water', 'water'],
+            ['flammable', 'it burns'],
+            ['toxic', 'it poisons'],
+            ['viscous', 'it is thick'],
+          ]),
         ],
       },
       {
         note: 'Filled by tapping, or type the seconds.',
         fields: [{ name: 'taps_s', label: 'Taps, seconds', kind: 'numbers', width: 300 }],
+      },
+      {
+        title: 'Or counted',
+        folded: true,
+        fields: [number('drops', 'Drops'), number('minutes', 'In so many minutes')],
       },
     ],
   },

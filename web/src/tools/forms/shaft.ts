@@ -63,6 +63,44 @@ export const shaft: Tool[] = [
     ],
   },
   {
+    kind: 'turn-record',
+    title: 'A whole turn, recorded',
+    asks: 'How far, how round, and is it rough or spotted?',
+    words: 'digital indicator samples run-out oval lobes harmonics spot turn',
+    form: () => [
+      {
+        fields: [
+          one('surface', 'Plunger on', [
+            ['rim', 'rim'],
+            ['bore', 'bore'],
+            ['face', 'face'],
+          ]),
+          one('indicator', 'What turns', [
+            ['fixed', 'the part'],
+            ['turns', 'the indicator'],
+          ]),
+          division('0.1 thou', '0.001 mm'),
+          one('phase', 'Read', [
+            ['as-found', 'as found'],
+            ['as-built', 'as built'],
+          ]),
+          { name: 'limit.max', label: 'Limit, most' },
+        ],
+      },
+      {
+        title: 'Samples, from the mark round to the mark again',
+        note: '25 or more, with blanks between them; the last is at the mark again.',
+        fields: [{ name: 'samples', label: 'Samples', kind: 'lengths' }],
+      },
+      {
+        title: 'Degrees, where they are not evenly spaced',
+        folded: true,
+        fields: [{ name: 'at', label: 'Degrees', kind: 'numbers', width: 300 }],
+      },
+      mpe,
+    ],
+  },
+  {
     kind: 'bend',
     title: 'Bend along the shaft',
     asks: 'A bend, a seat off centre, or the sleeve?',
