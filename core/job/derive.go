@@ -53,7 +53,8 @@ func derive(j Job) *derived {
 		Kit:    parts,
 		Waits:  waits(s, work, parts, state),
 		Causes: likely, Runs: runSheets(s, runs), Gauges: gaugesUsed(s, work),
-		Tally: tally(work.stages, checks, taken), Notes: []SheetNote{},
+		Cautions: cautions(s, work.stages),
+		Tally:    tally(work.stages, checks, taken), Notes: []SheetNote{},
 	}, signs}
 	j.Memo.keep(d)
 	return d

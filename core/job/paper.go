@@ -15,16 +15,17 @@ import (
 // by the CSV. It is made from a sheet as it stands or as it was kept, and nothing is
 // worked out after it.
 type Paper struct {
-	Checks  []CheckRow  `json:"checks" nullable:"false" doc:"all of them, those of a repeat too"`
-	Repeats []RepeatRow `json:"repeats" nullable:"false" doc:"what the pump has several of, a table each"`
-	Parts   []PartRow   `json:"parts" nullable:"false" doc:"all of them"`
-	Sound   []string    `json:"sound" nullable:"false" doc:"parts with nothing against them, to stand on one line"`
-	Waiting []string    `json:"waiting" nullable:"false" doc:"parts that nobody has looked at yet"`
-	Done    []DoneRow   `json:"done" nullable:"false" doc:"turned, counted, marked, tightened, set, tested"`
-	Notes   []NoteRow   `json:"notes" nullable:"false" doc:"corrections, decisions and what was taken back"`
-	Photos  []PhotoRow  `json:"photos" nullable:"false"`
-	Gauges  []GaugeRow  `json:"gauges,omitempty" doc:"what it was measured with"`
-	Runs    []RunSheet  `json:"runs,omitempty" doc:"run-out along the shaft, as found and as built"`
+	Checks   []CheckRow   `json:"checks" nullable:"false" doc:"all of them, those of a repeat too"`
+	Repeats  []RepeatRow  `json:"repeats" nullable:"false" doc:"what the pump has several of, a table each"`
+	Parts    []PartRow    `json:"parts" nullable:"false" doc:"all of them"`
+	Sound    []string     `json:"sound" nullable:"false" doc:"parts with nothing against them, to stand on one line"`
+	Waiting  []string     `json:"waiting" nullable:"false" doc:"parts that nobody has looked at yet"`
+	Done     []DoneRow    `json:"done" nullable:"false" doc:"turned, counted, marked, tightened, set, tested"`
+	Notes    []NoteRow    `json:"notes" nullable:"false" doc:"corrections, decisions and what was taken back"`
+	Photos   []PhotoRow   `json:"photos" nullable:"false"`
+	Gauges   []GaugeRow   `json:"gauges,omitempty" doc:"what it was measured with"`
+	Runs     []RunSheet   `json:"runs,omitempty" doc:"run-out along the shaft, as found and as built"`
+	Cautions []CautionRow `json:"cautions,omitempty" doc:"who said that it was safe, and when"`
 	// Sources are footnotes: where limits come from. A row names its own from 1.
 	Sources []string `json:"sources" nullable:"false"`
 }
@@ -169,7 +170,7 @@ func PaperOf(s *Sheet) *Paper {
 		}
 	}
 	p.along(s)
-	p.Runs, p.Gauges = s.Runs, s.Gauges
+	p.Runs, p.Gauges, p.Cautions = s.Runs, s.Gauges, s.Cautions
 	p.repeats(s)
 	p.notes(s)
 	return p

@@ -41,6 +41,7 @@ func PDF(r *store.Job, sheet *job.Sheet, how Printing) ([]byte, error) {
 	p.parts()
 	p.done()
 	p.notes()
+	p.cautions()
 	p.gauges()
 	if err := p.photos(); err != nil {
 		return nil, err

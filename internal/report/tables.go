@@ -350,6 +350,19 @@ func (p *page) notes() {
 		{"What stood there before", 0.25, "L"}, {"By", 0.19, "L"}}, rows)
 }
 
+// cautions are who said that it was safe to put hands in, and when.
+func (p *page) cautions() {
+	var rows [][]box
+	for _, c := range p.rows.Cautions {
+		says := c.Says
+		if c.Absent != "" {
+			says = "Not done: " + c.Absent
+		}
+		rows = append(rows, []box{text(c.Title), small(says), small(c.By + ", " + c.At.Local().Format("2 Jan 2006 15:04"))})
+	}
+	p.table([]column{{"Made safe", 0.3, "L"}, {"What stood there", 0.46, "L"}, {"Said by", 0.24, "L"}}, rows)
+}
+
 const thumb = 36.0 // mm
 
 // gauges are what it was measured with, and when those were calibrated.

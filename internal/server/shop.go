@@ -14,6 +14,7 @@ import (
 	"settle/core/plan"
 	"settle/core/quantity"
 	"settle/core/record"
+	"settle/internal/report"
 	"settle/internal/store"
 )
 
@@ -105,6 +106,8 @@ const (
 )
 
 func (s *server) pumps(api huma.API) {
+	operation(api, http.MethodGet, "/shop/recall", "recall", "Signed jobs that today's rules would not let pass", s.recall)
+	download(api, "/shop/recall.csv", "recall-file", "The same as a file", s.recallFile)
 	operation(api, http.MethodGet, "/pumps", "list-pumps", "List the pumps", s.listPumps)
 	operation(api, http.MethodPost, "/pumps", "add-pump", "Add a pump", s.addPump)
 	operation(api, http.MethodPut, "/pumps/{tag}", "save-pump", "Write a pump's page", s.savePump)
@@ -146,6 +149,21 @@ func (s *server) saveShop(ctx context.Context, in *struct {
 		shop.Name, shop.Rules.Set, shop.Rules.Schools = in.Body.Name, in.Body.Set, in.Body.Schools
 		shop.Rules.Units = in.Body.Units
 	})
+}
+
+// recall lists what today's rules would not let pass of what is signed.
+func (s *server) recall(ctx context.Context, _ *struct{}) (*body[[]store.RecallRow], error) {
+	rows, err := s.store.Recall(ctx)
+	return &body[[]store.RecallRow]{rows}, err
+}
+
+func (s *server) recallFile(ctx context.Context, _ *struct{}) (*file, error) {
+	rows, err := s.store.Recall(ctx)
+	if err != nil {
+		return nil, err
+	}
+	b, err := report.Recall(rows)
+	return &file{"text/csv; charset=utf-8", `attachment; filename="recall.csv"`, b}, err
 }
 
 func (s *server) listPumps(ctx context.Context, in *struct {

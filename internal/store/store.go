@@ -45,6 +45,7 @@ type Store struct {
 
 	writing sync.Mutex // one append at a time: SQLite has one writer anyway
 	key     signing.Key
+	recalls recalls
 	logs    *logs
 	book    codebook
 	pasts   pasts

@@ -26,6 +26,7 @@ export const keys = {
   pumpPages: ['pump'] as const,
   pump: (tag: string) => ['pump', tag] as const,
   copies: ['copies'] as const,
+  recall: ['recall'] as const,
   gauges: ['gauges'] as const,
   gaugeList: ['gauges', 'list'] as const,
   gauge: (key: string) => ['gauges', 'one', key] as const,

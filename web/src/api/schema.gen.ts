@@ -970,6 +970,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/shop/recall": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Signed jobs that today's rules would not let pass */
+        get: operations["recall"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shop/recall.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same as a file */
+        get: operations["recall-file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/tablets": {
         parameters: {
             query?: never;
@@ -1283,6 +1317,16 @@ export interface components {
             text: string;
             /** @description key of the pump's value it is */
             value?: string;
+        };
+        CautionRow: {
+            /** @description why it was not done */
+            absent?: string;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** @description the cautions that stood there */
+            says?: string;
+            title: string;
         };
         Cell: {
             /** @description why a person accepted it */
@@ -2620,6 +2664,8 @@ export interface components {
             title: string;
         };
         PaperView: {
+            /** @description who said that it was safe, and when */
+            cautions?: components["schemas"]["CautionRow"][];
             /** @description all of them, those of a repeat too */
             checks: components["schemas"]["CheckRow"][];
             /** @description turned, counted, marked, tightened, set, tested */
@@ -3104,6 +3150,20 @@ export interface components {
             deg?: number;
             value?: string;
         };
+        RecallRow: {
+            /** @description by what it is judged today */
+            limit?: string;
+            now: components["schemas"]["Judged"];
+            number: string;
+            /** @description its name */
+            pump: string;
+            /** Format: date-time */
+            signed: string;
+            step: string;
+            tag: string;
+            then: components["schemas"]["Judged"];
+            title: string;
+        };
         RepeatRow: {
             members: string[];
             rows: components["schemas"]["RepeatedWork"][];
@@ -3374,6 +3434,8 @@ export interface components {
             benches?: components["schemas"]["BenchSheet"][];
             /** @description what may be behind it all, the most likely first */
             causes: components["schemas"]["Likely"][];
+            /** @description who said that it was safe; missing in sheets kept before 2026-12 */
+            cautions?: components["schemas"]["CautionRow"][];
             /** @description the second person's signature */
             checked?: components["schemas"]["Signature"];
             /** @description stations first, then those without a place */
@@ -7887,6 +7949,102 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    recall: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecallRow"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "recall-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -107,6 +107,7 @@ export function Paper({ job, rows }: { job: JobView; rows: Rows }) {
         <Done rows={rows} />
       </Box>
       <Notes rows={rows} />
+      <Cautions rows={rows} />
       <Gauges rows={rows} />
       <Photos rows={rows} />
       <Sources rows={rows} />
@@ -567,6 +568,35 @@ function Photos({ rows }: { rows: Rows }) {
 
 /** Where the limits come from, by the number that stands behind each. */
 /** What it was measured with, and when that was calibrated. */
+/** Who said that it was safe to put hands in, and when. */
+function Cautions({ rows }: { rows: Rows }) {
+  if (!rows.cautions) return null
+  return (
+    <section data-sheet-cautions>
+      <table>
+        <thead>
+          <tr>
+            <th>Made safe</th>
+            <th>What stood there</th>
+            <th>Said by</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.cautions.map((c, i) => (
+            <tr key={i}>
+              <td>{c.title}</td>
+              <td style={grey}>{c.absent ? `Not done: ${c.absent}` : c.says}</td>
+              <td style={{ whiteSpace: 'nowrap' }}>
+                {c.by}, {moment(c.at)}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  )
+}
+
 function Gauges({ rows }: { rows: Rows }) {
   if (!rows.gauges) return null
   return (

@@ -15,6 +15,7 @@ import { ink, mono } from '../theme'
 import { Copies } from './Copies'
 import { Files } from './Files'
 import { Plans } from './Plans'
+import { Recall } from './Recall'
 
 /** The shop: its name, how it works where good shops differ, and its plans. */
 export function ShopPage() {
@@ -38,6 +39,7 @@ export function ShopPage() {
           <Settings shop={shop.data} />
         )}
         <Box sx={{ display: 'grid', gap: 6, minWidth: 0 }}>
+          <Recall />
           <Plans />
           <Copies />
           <Files />

@@ -1,0 +1,26 @@
+package report
+
+import (
+	"settle/core/job"
+	"settle/internal/register"
+	"settle/internal/store"
+)
+
+// Recall is what today's rules would not let pass of what is signed, as CSV: a line for each reading.
+// Figures are in micrometres.
+func Recall(found []store.RecallRow) ([]byte, error) {
+	rows := [][]string{{"job", "pump", "name", "signed", "step", "reading", "then", "now", "figure_um", "judged_by"}}
+	word := func(j job.Judged) string {
+		if j.Verdict == "" {
+			return "not judged"
+		}
+		return string(j.Verdict)
+	}
+	for i := range found {
+		r := &found[i]
+		rows = append(rows, []string{r.Number, register.Guard(r.Tag), register.Guard(r.Pump),
+			r.Signed.Format("2006-01-02"), r.Step, register.Guard(r.Title), word(r.Then), word(r.Now), um(r.Now.Figure),
+			register.Guard(r.Limit)})
+	}
+	return written(rows)
+}
