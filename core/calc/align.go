@@ -535,17 +535,7 @@ func (out *alignOut) say(w *Words) {
 		}
 		w.line(says)
 	}
-	for _, p := range []struct {
-		name     string
-		is, left axisOut
-	}{{"Up and down", out.State.Vertical, out.Left.Vertical}, {"Side to side", out.State.Horizontal,
-		out.Left.Horizontal}} {
-		w.row(p.name+", at the coupling", offAngle(p.is))
-		if p.is != p.left {
-			w.row(p.name+", from its target", offAngle(p.left))
-		}
-	}
-	w.row("Both planes together", offAngle(axisOut{out.Resultant, out.ResultantAngle}))
+	out.sayState(w)
 	out.sayJudged(w)
 	w.warn(out.Warnings)
 	w.warnAs(out.Warnings, map[string]string{planeAssumed: "The rim dial is taken to stand in the centre plane of the " +
@@ -560,6 +550,45 @@ func (out *alignOut) say(w *Words) {
 		w.line("Shims first, then the sides; draw the feet up in a crossing pattern and read everything again. A foot " +
 			"that lifts when its bolt is slackened is soft: cure it before the rest.")
 	}
+}
+
+// AsFound leaves of what is said about an alignment only how it stood: nothing is moved before the pump
+// is open.
+func AsFound(look *Look) {
+	out, ok := look.Out.(*alignOut)
+	if !ok {
+		return
+	}
+	w := &Words{Rows: []Row{}, Lines: []quantity.Sentence{}, Verdict: string(out.Result)}
+	w.main("Both planes together", offAngle(axisOut{out.Resultant, out.ResultantAngle}))
+	out.sayState(w)
+	out.sayJudged(w)
+	w.Headline = quantity.Plainly(foundAligned[out.Result])
+	look.Words, look.Text = w, w.text(titles["align"])
+}
+
+// foundAligned says how the driver stood.
+var foundAligned = map[judge.Result]string{
+	judge.NoLimit:   "As found; no tolerance is known",
+	judge.Out:       "Out of tolerance, as found",
+	judge.Close:     "Inside the tolerance, as found",
+	judge.Within:    "Inside the tolerance, as found",
+	judge.Undecided: "As found, nothing to be sure of: it was read with something loose",
+}
+
+// sayState tells how the driver stands to the pump.
+func (out *alignOut) sayState(w *Words) {
+	for _, p := range []struct {
+		name     string
+		is, left axisOut
+	}{{"Up and down", out.State.Vertical, out.Left.Vertical}, {"Side to side", out.State.Horizontal,
+		out.Left.Horizontal}} {
+		w.row(p.name+", at the coupling", offAngle(p.is))
+		if p.is != p.left {
+			w.row(p.name+", from its target", offAngle(p.left))
+		}
+	}
+	w.row("Both planes together", offAngle(axisOut{out.Resultant, out.ResultantAngle}))
 }
 
 // aligned says how the driver stands.

@@ -253,10 +253,11 @@ func heldCell(h *Held, low, high *Figure, verdict judge.Result) *Cell {
 	if verdict == "" {
 		c.Word = notJudged
 	}
-	if h.Basis != OfValue || h.Raw != nil {
+	other := h.Raw != nil && (h.Raw.Length != h.Figure.Length || h.RawHigh != nil)
+	if h.Basis != OfValue && h.Basis != OfMean || other {
 		c.What = h.Name
 	}
-	if h.Raw != nil {
+	if other {
 		raw := cell(h.Raw, h.RawHigh, "")
 		c.Raw, c.raw = new(quantity.Say("%s %s", words.Lower(h.RawName), raw.Text)), h.Raw
 	}

@@ -36,9 +36,6 @@ func (s *scale) tell(step *plan.Step, b *Body, r *Reading) *Tell {
 		return t
 	case r.Tool != nil:
 		t.tool(k, r)
-		if step.Phase == plan.Found && step.Kind == plan.Align && r.Tool.Words != nil {
-			t.Headline, t.Lines = plainly(foundAligned(r.Verdict)), []Sentence{}
-		}
 		for _, code := range r.Warnings {
 			if says := gauge.Advice(code); says != "" {
 				t.Lines = append([]Sentence{plainly(says)}, t.Lines...)

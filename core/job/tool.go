@@ -237,7 +237,11 @@ func aligned(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	if feet := s.feet(); feet != nil && in["soft_foot"] == nil {
 		in = over(in, Input{"soft_foot": feet})
 	}
-	return s.calculate(step, in, "tool", r)
+	reading := s.calculate(step, in, "tool", r)
+	if reading != nil && step.Phase == plan.Found {
+		calc.AsFound(reading.Tool)
+	}
+	return reading
 }
 
 // feet are the lifts of the driver's feet as they were last read, nil where they were not.

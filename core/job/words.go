@@ -150,19 +150,6 @@ func measuredOn(step, part string, outcome judge.Outcome) string {
 	return fmt.Sprintf("%s: read on the %s, which is %s: measure it again", step, words.Lower(part), word)
 }
 
-// foundAligned says how the driver stood; what to move is told when it is set.
-func foundAligned(v judge.Result) string {
-	switch v {
-	case judge.Out:
-		return "Out of tolerance, as found"
-	case judge.Undecided:
-		return "As found, nothing to be sure of: it was read with something loose"
-	case judge.NoLimit:
-		return "As found; no tolerance is known"
-	}
-	return "Inside the tolerance, as found"
-}
-
 // bareFirst stands at a sleeve that runs out while nobody knows of the shaft under it.
 const bareFirst = "read on the sleeve, over its limit: read the bare shaft, or turn the sleeve on it and read again"
 

@@ -12,7 +12,12 @@ import (
 func Capital(s string) string { return first(s, unicode.ToUpper) }
 
 // Lower puts a sentence behind others.
-func Lower(s string) string { return first(s, unicode.ToLower) }
+func Lower(s string) string {
+	if len(s) > 1 && unicode.IsUpper(rune(s[0])) && unicode.IsUpper(rune(s[1])) { // an abbreviation
+		return s
+	}
+	return first(s, unicode.ToLower)
+}
 
 func first(s string, change func(rune) rune) string {
 	r, n := utf8.DecodeRuneInString(s)
