@@ -101,7 +101,7 @@ func Takes(kind, name string) bool {
 	if !ok {
 		return false
 	}
-	_, err := read([]byte(`{"` + name + `":"0 mm"}`), false)
+	_, err := read([]byte(`{"`+name+`":"0 mm"}`), false)
 	return err == nil
 }
 

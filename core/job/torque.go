@@ -1,6 +1,7 @@
 package job
 
 import (
+	"errors"
 	"fmt"
 	"math"
 	"strings"
@@ -39,6 +40,10 @@ func tightened(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		return nil
 	}
 	order := s.crossing(step)
+	if len(order) == 0 {
+		r.Errors.Add("torque.ticks", errors.New(noEqualRows))
+		return nil
+	}
 	want := len(order) * (len(step.Passes) + 1)
 	if !inOrder(f.Ticks, order, len(step.Passes), r) {
 		return nil
@@ -167,10 +172,13 @@ func (t *terms) crossing(step *plan.Step) []int {
 	switch rows := t.number(step.Rows); {
 	case step.Pattern == plan.Round:
 		return setting.Round(n)
-	case step.Pattern == plan.MiddleOut && rows > 0 && n%rows == 0:
-		if order, err := setting.MiddleOut(rows, n/rows); err == nil {
-			return order
+	case step.Pattern == plan.MiddleOut && rows > 0:
+		// What stands in no equal rows has no order: a round star would be drawn up from the wrong side.
+		order, _ := setting.MiddleOut(rows, max(n/rows, 1))
+		if n%rows != 0 {
+			return nil
 		}
+		return order
 	}
 	order, err := setting.Crossing(n)
 	if err != nil {
@@ -228,6 +236,10 @@ func tightenedEach(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading
 	f, order := b.Torque, s.crossing(step)
 	if f == nil {
 		return missing(r, "torque", "is missing: the bolts as they were ticked")
+	}
+	if len(order) == 0 {
+		r.Errors.Add("torque.ticks", errors.New(noEqualRows))
+		return nil
 	}
 	for i, bolt := range f.Ticks {
 		if i >= len(order) || bolt != order[i] {

@@ -137,6 +137,9 @@ const sourceMissing = "what it follows from is not entered"
 
 func cannotFollow(why string) string { return "not worked out: " + why }
 
+// noEqualRows is said where the bolts of a flange cannot be drawn up from its middle.
+const noEqualRows = "has no order: the bolts do not stand in equal rows; count them again on the pump's page"
+
 // Why nothing is carried.
 func readTwice(a, b string) string {
 	return "read at " + a + " and at " + b + ", and the plan does not say which: type it"

@@ -6,6 +6,7 @@ import (
 	"database/sql"
 	"encoding/json"
 	"fmt"
+	"time"
 
 	"settle/core/field"
 	"settle/core/job"
@@ -121,7 +122,7 @@ func sentTwice(log []job.Entry, e job.Entry) (bool, error) {
 		if log[i].ID != e.ID {
 			continue
 		}
-		if log[i].Step != e.Step || log[i].Kind != e.Kind || log[i].On != e.On || !same(log[i].Body, e.Body) {
+		if !same(sent(log[i]), sent(e)) {
 			return false, field.Errorf("id", "was used for another entry: make a new one")
 		}
 		return true, nil
@@ -153,7 +154,20 @@ func (s *Store) pumpFree(ctx context.Context, tx *sql.Tx, r *Job) error {
 
 // same compares two bodies as they are written, so that one read back from the
 // disk equals the one that was sent.
-func same(a, b *job.Body) bool {
+// sent is what the sender says of an entry; all else is filled in here. What is seen of the sender's
+// clock and device may differ when an entry is sent again.
+func sent(e job.Entry) any {
+	return struct {
+		Kind, Step, On, Reason, By string
+		Body                       *job.Body
+		Scope                      *job.Scoping
+		Ending                     job.Ending
+		DoneAt                     *time.Time
+		DoneBy                     string
+	}{e.Kind, e.Step, e.On, e.Reason, e.By.ID, e.Body, e.Scope, e.Ending, e.DoneAt, e.DoneBy}
+}
+
+func same(a, b any) bool {
 	x, errA := json.Marshal(a)
 	y, errB := json.Marshal(b)
 	return errA == nil && errB == nil && bytes.Equal(x, y)

@@ -6,6 +6,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"slices"
 	"sync"
 	"time"
 
@@ -70,6 +71,8 @@ func (s *Store) Job(ctx context.Context, number string) (*Job, error) {
 	if r.Kept, err = s.sheets(ctx, id); err != nil {
 		return nil, err
 	}
+	// An entry that came in between belongs to the next look at the job.
+	r.Kept = slices.DeleteFunc(r.Kept, func(k job.KeptSheet) bool { return k.Seq > len(r.Log) })
 	r.Memo = new(job.Memo)
 	s.logs.put(id, worked{Job: r.Job})
 	return r, s.signatures(ctx, r)

@@ -4,6 +4,7 @@ import (
 	"context"
 	"database/sql"
 	"fmt"
+	"slices"
 
 	"settle/core/job"
 	"settle/internal/signing"
@@ -80,6 +81,7 @@ func (s *Store) signatures(ctx context.Context, r *Job) (err error) {
 	if len(r.Kept) > 0 {
 		r.Signatures, err = signaturesOf(ctx, s.db, r.id)
 	}
+	r.Signatures = slices.DeleteFunc(r.Signatures, func(g signing.Signature) bool { return g.Seq > len(r.Log) })
 	return err
 }
 
