@@ -52,7 +52,7 @@ func (s *server) getPhoto(ctx context.Context, in *struct {
 	ID string `path:"id"`
 }) (*photoBytes, error) {
 	if number := door.Of(ctx).Job; number != "" {
-		if of, err := s.store.PhotoOf(ctx, in.ID); err != nil || of != number {
+		if of, err := s.store.PhotoOf(ctx, in.ID, number); err != nil || !of {
 			return nil, problem(cmp.Or(err, error(&store.NotFound{What: "photo", Key: in.ID})))
 		}
 	}

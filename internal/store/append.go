@@ -32,7 +32,7 @@ func (s *Store) Append(ctx context.Context, number string, e job.Entry) (*Job, *
 		sheet, err := job.Show(r.Job)
 		return r, sheet, err
 	}
-	if err := s.photosKept(ctx, e); err != nil {
+	if err := s.photosKept(ctx, r.Number, e); err != nil {
 		return nil, nil, err
 	}
 	before, kept := job.Derive(r.Job), len(r.Kept)
@@ -131,13 +131,17 @@ func sentTwice(log []job.Entry, e job.Entry) (bool, error) {
 }
 
 // photosKept says which picture of an entry is not here.
-func (s *Store) photosKept(ctx context.Context, e job.Entry) error {
+func (s *Store) photosKept(ctx context.Context, number string, e job.Entry) error {
 	if e.Body == nil || e.Body.Photo == nil {
 		return nil
 	}
 	for i, id := range e.Body.Photo.Photos {
-		if _, err := s.Photo(ctx, id); err != nil {
-			return field.Errorf(fmt.Sprintf("body.photo.photos[%d]", i), "is not kept here: send the picture first")
+		of, err := s.PhotoOf(ctx, id, number)
+		if err != nil {
+			return err
+		}
+		if !of { // also one of another job: its people need not see it
+			return field.Errorf(fmt.Sprintf("body.photo.photos[%d]", i), "is not kept with this job: send the picture first")
 		}
 	}
 	return nil

@@ -173,8 +173,7 @@ func (s *Store) write(ctx context.Context, tx *sql.Tx, in *incoming, number stri
 		}
 	}
 	for photo, jpeg := range in.photos {
-		if err := run("INSERT INTO photos (id, job, taken, bytes) VALUES (?, ?, ?, ?) ON CONFLICT DO NOTHING", photo, id,
-			last.At.Format(layout), jpeg); err != nil {
+		if err := keepPhoto(ctx, tx, photo, id, last.At, jpeg); err != nil {
 			return err
 		}
 	}

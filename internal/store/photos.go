@@ -6,6 +6,7 @@ import (
 	"database/sql"
 	"encoding/hex"
 	"errors"
+	"time"
 )
 
 // AddPhoto keeps a picture with a job and returns its id, the SHA-256 of its
@@ -21,9 +22,17 @@ func (s *Store) AddPhoto(ctx context.Context, number string, jpeg []byte) (strin
 	}
 	sum := sha256.Sum256(jpeg)
 	id := hex.EncodeToString(sum[:])
-	_, err = s.db.ExecContext(ctx, "INSERT INTO photos (id, job, taken, bytes) VALUES (?, ?, ?, ?) ON CONFLICT DO "+
-		"NOTHING", id, job, s.now().Format(layout), jpeg)
-	return id, err
+	return id, s.transaction(ctx, func(tx *sql.Tx) error { return keepPhoto(ctx, tx, id, job, s.now(), jpeg) })
+}
+
+// keepPhoto keeps a picture, once, and says that it is of a job.
+func keepPhoto(ctx context.Context, tx *sql.Tx, id string, job int64, at time.Time, jpeg []byte) error {
+	if _, err := tx.ExecContext(ctx, "INSERT INTO photos (id, job, taken, bytes) VALUES (?, ?, ?, ?) ON CONFLICT DO "+
+		"NOTHING", id, job, at.Format(layout), jpeg); err != nil {
+		return err
+	}
+	_, err := tx.ExecContext(ctx, "INSERT INTO photo_jobs (photo, job) VALUES (?, ?) ON CONFLICT DO NOTHING", id, job)
+	return err
 }
 
 // Photo returns a picture.
@@ -36,12 +45,9 @@ func (s *Store) Photo(ctx context.Context, id string) ([]byte, error) {
 	return jpeg, err
 }
 
-// PhotoOf is the number of the job that a picture was kept with.
-func (s *Store) PhotoOf(ctx context.Context, id string) (number string, err error) {
-	err = s.db.QueryRowContext(ctx, "SELECT number FROM photos JOIN jobs ON jobs.id = photos.job WHERE photos.id = ?", id).
-		Scan(&number)
-	if errors.Is(err, sql.ErrNoRows) {
-		return "", &NotFound{"photo", id}
-	}
-	return number, err
+// PhotoOf reports whether a picture was kept with a job.
+func (s *Store) PhotoOf(ctx context.Context, id, number string) (of bool, err error) {
+	err = s.db.QueryRowContext(ctx, "SELECT EXISTS (SELECT 1 FROM photo_jobs JOIN jobs ON jobs.id = photo_jobs.job "+
+		"WHERE photo = ? AND number = ?)", id, number).Scan(&of)
+	return of, err
 }
