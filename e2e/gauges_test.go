@@ -25,7 +25,7 @@ func TestTheGaugeInTheHand(t *testing.T) {
 	p.at("runout-seal-built")
 	const list = `[data-gauge-in-hand] select`
 	p.until(`document.querySelector('` + list + `')?.value === 'IND-1'`)
-	p.says("One division 0.5 thou, as the register has it")
+	p.says("Read to 0.5 thou, as the register has it")
 	p.keys("0\n0.5\n1\n0.5\n0\n")
 	p.kept()
 	p.do(chromedp.Navigate(p.shop.URL + "/jobs/J-0005/sheet"))

@@ -20,6 +20,7 @@ type Gauge struct {
 	Name        string         `json:"name"`
 	Kind        gauge.Kind     `json:"kind"`
 	Graduation  string         `json:"graduation,omitempty" doc:"value of one division, with its unit"`
+	ReadTo      string         `json:"read_to,omitempty" enum:"1,1/2" doc:"to what part of a division it is read here; 1"`
 	Range       string         `json:"range,omitempty" doc:"in words, such as 0 to 10 mm"`
 	MPE         quantity.Typed `json:"mpe,omitzero" doc:"maximum permissible error, with its unit"`
 	Calibrated  string         `json:"calibrated,omitempty" doc:"day of the last calibration, 2026-03-01"`
@@ -75,6 +76,8 @@ type GaugePage struct {
 	Why   string      `json:"why,omitempty" doc:"what is wrong with it, or why it is retired"`
 	Since string      `json:"since,omitempty" doc:"found bad: day of the last calibration at which it was good"`
 	Log   []GaugeLine `json:"log" nullable:"false" doc:"the latest first"`
+	// Counts is the value of what is read on it: a division, or the half of one.
+	Counts string `json:"counts,omitempty" doc:"the graduation that counts, with its unit"`
 }
 
 const dayLayout = "2006-01-02"
@@ -102,6 +105,7 @@ func DeriveGauge(log []GaugeLine, now time.Time) GaugePage {
 	slices.Reverse(p.Log)
 	info, _ := gauge.KindOf(p.Kind)
 	p.Title = info.Title
+	p.Counts = p.counts()
 	if p.State == InUse {
 		p.State = p.standing(now)
 	}
@@ -141,6 +145,9 @@ func (g Gauge) Check() error {
 		(err != nil || l <= 0) {
 		errs.Add("graduation", fmt.Errorf("is %q: write the value of one division with its unit, such as 0.01 mm or 0.5 thou",
 			g.Graduation))
+	}
+	if g.ReadTo != "" && g.ReadTo != wholeDivision && g.ReadTo != halfDivision {
+		errs.Add("read_to", fmt.Errorf("is %q: write 1 for a whole division, 1/2 for the half of one", g.ReadTo))
 	}
 	if !g.MPE.Blank() {
 		if l, err := g.MPE.Length(quantity.UnitMillimetre); err != nil || l < 0 || known && !info.Length {
@@ -204,10 +211,34 @@ func AcceptGauge(e GaugeLine, known bool) error {
 	return errs.Err()
 }
 
+// What part of a division a gauge is read to.
+const (
+	wholeDivision = "1"
+	halfDivision  = "1/2"
+)
+
+// counts is the graduation that counts.
+func (g *Gauge) counts() string {
+	if g.ReadTo != halfDivision {
+		return g.Graduation
+	}
+	l, err := quantity.Type(g.Graduation).Length(quantity.UnitMillimetre)
+	if err != nil {
+		return g.Graduation
+	}
+	half := l / 2
+	for _, unit := range []quantity.Unit{quantity.UnitThou, quantity.UnitInch} {
+		if strings.HasSuffix(g.Graduation, string(unit)) {
+			return half.Exact(quantity.UnitThou) + " thou"
+		}
+	}
+	return half.String()
+}
+
 // Use is a gauge as an entry keeps it. One that is past its day goes on with a word; one that
 // was found bad or is retired does not.
 func (p *GaugePage) Use(word string) (*job.GaugeUsed, error) {
-	u := &job.GaugeUsed{Key: p.Key, Name: p.Name, Kind: p.Kind, Graduation: p.Graduation, MPE: p.MPE,
+	u := &job.GaugeUsed{Key: p.Key, Name: p.Name, Kind: p.Kind, Graduation: p.counts(), MPE: p.MPE,
 		Calibrated: p.Gauge.Calibrated, Due: p.Due, PastDue: p.State == PastDue, Word: strings.TrimSpace(word)}
 	switch {
 	case p.State == FoundBad:

@@ -35,22 +35,34 @@ var gaugeColumns = []gaugeColumn{
 		func(g *record.Gauge, s string) { g.Calibrated = s }},
 	{"due", func(g *record.Gauge) string { return g.Due }, func(g *record.Gauge, s string) { g.Due = s }},
 	{"where", func(g *record.Gauge) string { return g.Where }, func(g *record.Gauge, s string) { g.Where = s }},
+	{"read_to", func(g *record.Gauge) string { return g.ReadTo }, func(g *record.Gauge, s string) { g.ReadTo = s }},
 }
 
 // WriteGauges writes the register of gauges: one a row, with how it stands, which is read by
 // people alone.
 func WriteGauges(all []record.GaugePage) ([]byte, error) {
+	// What came later stands behind how it stands, so that older readers of the file find their columns.
+	const later = 1
+	first, last := gaugeColumns[:len(gaugeColumns)-later], gaugeColumns[len(gaugeColumns)-later:]
 	head := []string{"key"}
-	for _, c := range gaugeColumns {
+	for _, c := range first {
 		head = append(head, c.column)
 	}
-	rows := [][]string{append(head, "state")}
+	head = append(head, "state")
+	for _, c := range last {
+		head = append(head, c.column)
+	}
+	rows := [][]string{head}
 	for i := range all {
 		row := []string{all[i].Key}
-		for _, c := range gaugeColumns {
+		for _, c := range first {
 			row = append(row, c.get(&all[i].Gauge))
 		}
-		rows = append(rows, append(row, string(all[i].State)))
+		row = append(row, string(all[i].State))
+		for _, c := range last {
+			row = append(row, c.get(&all[i].Gauge))
+		}
+		rows = append(rows, row)
 	}
 	return write(rows)
 }

@@ -5,6 +5,7 @@ import {
   useMutation,
   useQuery,
   useQueryClient,
+  replaceEqualDeep,
 } from '@tanstack/react-query'
 import { device } from '../app/device'
 import { keys } from './keys'
@@ -97,7 +98,15 @@ export const useJob = (number: string) =>
   useQuery({
     queryKey: keys.job(number),
     queryFn: () => answer(api.GET('/api/v1/jobs/{number}', { params: { path: { number } } })),
+    structuralSharing: (was, is) => {
+      const next = later(is as JobView)(was as JobView | undefined)
+      return next === was ? was : replaceEqualDeep(was, next)
+    },
   })
+
+/** A log only grows: an answer that was long on its way does not take the place of a newer one. */
+const later = (answer: JobView) => (was: JobView | undefined) =>
+  was && was.sheet.length > answer.sheet.length ? was : answer
 
 export interface JobList {
   q: string
@@ -177,7 +186,7 @@ export function useLooked(number: string) {
   return useMutation({
     mutationFn: () =>
       answer(api.POST('/api/v1/jobs/{number}/looked', { params: { path: { number } } })),
-    onSuccess: (job) => client.setQueryData(keys.job(number), job),
+    onSuccess: (job) => client.setQueryData(keys.job(number), later(job)),
   })
 }
 
@@ -247,7 +256,7 @@ export function useAppend(number: string) {
         ),
       ),
     onSuccess: (job) => {
-      client.setQueryData(keys.job(number), job)
+      client.setQueryData(keys.job(number), later(job))
       void again(client, keys.jobs, keys.previews(number), keys.pump(job.pump.tag))
       if (job.sheet.state === 'ended') void again(client, keys.pumps)
     },
@@ -330,7 +339,7 @@ export function useOpenJob() {
       hours?: string
     }) => answer(api.POST('/api/v1/jobs', { body })),
     onSuccess: (job) => {
-      client.setQueryData(keys.job(job.number), job)
+      client.setQueryData(keys.job(job.number), later(job))
       return again(client, keys.jobs, keys.pumps, keys.pump(job.pump.tag))
     },
   })

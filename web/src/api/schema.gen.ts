@@ -1791,6 +1791,11 @@ export interface components {
             name: string;
             /** @description in words, such as 0 to 10 mm */
             range?: string;
+            /**
+             * @description to what part of a division it is read here; 1
+             * @enum {string}
+             */
+            read_to?: "1" | "1/2";
             /** @description where it is kept */
             where?: string;
         };
@@ -1820,6 +1825,8 @@ export interface components {
             calibrated?: string;
             /** @description id of the kept file */
             certificate?: string;
+            /** @description the graduation that counts, with its unit */
+            counts?: string;
             /** @description day of the next one */
             due?: string;
             /** @description value of one division, with its unit */
@@ -1835,6 +1842,11 @@ export interface components {
             name: string;
             /** @description in words, such as 0 to 10 mm */
             range?: string;
+            /**
+             * @description to what part of a division it is read here; 1
+             * @enum {string}
+             */
+            read_to?: "1" | "1/2";
             /** @description found bad: day of the last calibration at which it was good */
             since?: string;
             /** @enum {string} */

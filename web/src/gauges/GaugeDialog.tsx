@@ -132,6 +132,17 @@ export function GaugeDialog({
               ))}
             </TextField>,
             box('graduation', 'One division', 'With its unit: 0.01 mm, 0.5 thou'),
+            <TextField
+              key="read_to"
+              select
+              label="It is read here to"
+              value={form.read_to ?? '1'}
+              onChange={(e) => setForm({ ...form, read_to: e.target.value as Gauge['read_to'] })}
+              helperText="That is the graduation that counts."
+            >
+              <MenuItem value="1">a whole division</MenuItem>
+              <MenuItem value="1/2">half a division</MenuItem>
+            </TextField>,
             box(
               'mpe',
               'Maximum permissible error',
@@ -181,6 +192,7 @@ const own = (g: GaugePage): Gauge => ({
   name: g.name,
   kind: g.kind,
   graduation: g.graduation,
+  read_to: g.read_to,
   range: g.range,
   mpe: g.mpe,
   calibrated: g.calibrated,

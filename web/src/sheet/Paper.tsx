@@ -255,11 +255,15 @@ function Judged({ cell }: { cell: Cell }) {
   const { show } = useUnit()
   if (!cell.what && !cell.raw) return null
   return (
-    <div style={{ ...grey, fontFamily: condensed,
+    <div
+      style={{
+        ...grey,
+        fontFamily: condensed,
         fontSize: '0.8125rem',
         fontWeight: 400,
         whiteSpace: 'normal',
-      }}>
+      }}
+    >
       {cell.what}
       {cell.what && cell.raw ? ', ' : ''}
       {cell.raw && show(cell.raw)}

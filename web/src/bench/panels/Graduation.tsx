@@ -14,10 +14,10 @@ export function Graduation({
   onChange: (text: string) => void
 }) {
   const { step, disabled, gauge } = usePanel()
-  if (gauge?.now?.graduation)
+  if (gauge?.now?.counts)
     return (
       <Box sx={{ fontFamily: condensed, fontWeight: 500, color: ink('ink2') }}>
-        One division {gauge.now.graduation}, as the register has it
+        Read to {gauge.now.counts}, as the register has it
       </Box>
     )
   return (

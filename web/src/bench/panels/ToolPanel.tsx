@@ -133,6 +133,6 @@ const words = (name: string) => names[name] ?? name.replace(/_/g, ' ').replace(/
 
 /** What the register knows of the gauge in the hand need not be typed. */
 const ofGauge = (g: GaugePage | undefined): Texts => ({
-  ...(g?.graduation && { graduation: g.graduation }),
+  ...(g?.counts && { graduation: g.counts }),
   ...(g?.mpe && { mpe: g.mpe }),
 })
