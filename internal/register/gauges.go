@@ -41,9 +41,13 @@ var gaugeColumns = []gaugeColumn{
 // WriteGauges writes the register of gauges: one a row, with how it stands, which is read by
 // people alone.
 func WriteGauges(all []record.GaugePage) ([]byte, error) {
-	// What came later stands behind how it stands, so that older readers of the file find their columns.
+	// What came later stands behind how it stands, and only where a gauge has it, so that older readers of
+	// the file find their columns.
 	const later = 1
 	first, last := gaugeColumns[:len(gaugeColumns)-later], gaugeColumns[len(gaugeColumns)-later:]
+	if !slices.ContainsFunc(all, func(g record.GaugePage) bool { return g.ReadTo != "" }) {
+		last = nil
+	}
 	head := []string{"key"}
 	for _, c := range first {
 		head = append(head, c.column)
