@@ -1,0 +1,379 @@
+package job
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+
+	"settle/core/gauge"
+	"settle/core/judge"
+	"settle/core/plan"
+	"settle/core/quantity"
+)
+
+// What could have hurt, each by its fault.
+
+const twicePlan = `values:
+  - {key: stacks, title: Stacks, kind: number, default: "1"}
+limits: {gap: {min: 0.4 mm, max: 0.6 mm, source: drawing}}
+checks:
+  touch: {title: Touch, short: Touch, instrument: direct, limit: [gap], judge: start, condemns: none}
+stages:
+  - id: work
+    title: Work
+    steps:
+      - {id: even, kind: measure, phase: built, check: touch, title: Leaf under the carrier}
+      - {id: touched, kind: measure, phase: built, check: touch, title: Leaf at touch}
+      - {id: set, kind: set, method: shims, window: gap, adding: opens, title: Stack, from: {"in_place[0]": %s}}
+      - {id: sign, kind: sign, title: Sign}
+`
+
+const planHead = "key: test\ntitle: Test\nconstruction: Z\nversion: 1\n"
+
+// D1: a stack is worked out from the reading that is named; a plan that names none of two is refused, and
+// one kept from before carries nothing and says why.
+func TestAFigureIsCarriedFromTheStepThatIsNamed(t *testing.T) {
+	both := func(b *bench) *Panel {
+		b.keep("even", directBody("0.127 mm"))
+		b.keep("touched", directBody("0.5 mm"))
+		return b.sheet().Step("set").Panel
+	}
+	p := both(openPlan(t, fmt.Sprintf(twicePlan, "step touched")))
+	if c := p.Carried["tool.in_place[0]"]; c.Text != "0.5 mm" || c.From != "Leaf at touch" {
+		t.Errorf("it carries %+v", c)
+	}
+	text := []byte(planHead + fmt.Sprintf(twicePlan, "touch as built"))
+	if _, err := plan.Read("test.yaml", text); err == nil || !strings.Contains(err.Error(), "name one") {
+		t.Errorf("a plan that names neither: %v", err)
+	}
+	kept, err := plan.ReadKept("test.yaml", text)
+	if err != nil {
+		t.Fatal(err)
+	}
+	b := openPlan(t, fmt.Sprintf(twicePlan, "step touched"))
+	b.Plan = kept
+	p = both(b)
+	if why := p.NotCarried["tool.in_place[0]"]; len(p.Carried) != 0 || !strings.Contains(why, "Leaf under the carrier") {
+		t.Errorf("a kept plan carries %v, because %q", p.Carried, why)
+	}
+}
+
+const scrappedPlan = `values:
+  - {key: aim, title: Aim, kind: length, default: 0.4 mm}
+limits: {gap: {min: 0.1 mm, max: 2 mm, source: drawing}, seat: {min: 0.1 mm, max: 2 mm, source: drawing}}
+checks:
+  seat: {title: Seat, short: Seat, instrument: direct, limit: [seat]}
+  gap: {title: Gap, short: Gap, instrument: direct, limit: [gap], on: [plate], condemns: none}
+parts:
+  - {key: shaft, title: Shaft, quantity: 1, judged: [{check: seat, side: under, outcome: repair, rule: built up},
+     {check: seat, side: over, outcome: repair, rule: ground}],
+     findings: [{key: crack, words: Crack, outcome: replace, rule: condemned}]}
+  - {key: plate, title: Wear plate, quantity: 1, findings: [{key: worn, words: Worn, outcome: replace, rule: worn}]}
+stages:
+  - id: work
+    title: Work
+    steps:
+      - {id: seat-found, kind: measure, phase: found, check: seat, title: "Seat, as found"}
+      - {id: gap-found, kind: measure, phase: found, check: gap, title: "Gap, as found"}
+      - {id: look-shaft, kind: inspect, part: shaft, title: Shaft}
+      - {id: look-plate, kind: inspect, part: plate, title: Plate}
+      - {id: seat-built, kind: measure, phase: built, check: seat, when: "shaft decided replace", title: Seat again}
+      - {id: mark, kind: measure, phase: built, check: gap, title: Mark, from: {value: gap as found less value aim}}
+      - {id: follows, kind: measure, phase: built, check: seat, worked: true, title: What follows,
+         from: {value: seat as found less value aim}}
+      - {id: sign, kind: sign, title: Sign}
+`
+
+// D4, W6: nothing is carried from a part that is replaced; what is measured has a target beside an empty
+// box, and what only follows has no box at all.
+func TestNothingIsCarriedFromWhatIsReplaced(t *testing.T) {
+	b := openPlan(t, scrappedPlan)
+	b.keep("seat-found", directBody("0.9 mm"))
+	b.keep("gap-found", directBody("1 mm"))
+	s := b.sheet()
+	mark := s.Step("mark").Panel
+	if c := mark.Targets["direct.value"]; c.Text != "0.6 mm" || len(mark.Carried) != 0 {
+		t.Errorf("the mark has the target %+v, filled in %v", c, mark.Carried)
+	}
+	b.keep("follows", Body{Done: true})
+	if r := b.sheet().Step("follows").Reading; r.Figure == nil || r.Figure.Length != 500*quantity.Micrometre ||
+		r.Verdict != judge.Within || r.Held.Name != workedName {
+		t.Errorf("what follows comes to %+v", r)
+	}
+	b.keep("look-shaft", inspectBody("crack"))
+	b.keep("look-plate", inspectBody("worn"))
+	s = b.sheet()
+	if why := s.Step("mark").Panel.NotCarried["direct.value"]; !strings.Contains(why, "wear plate, which is replaced") {
+		t.Errorf("from a scrapped plate: %+v, %q", s.Step("mark").Panel.Targets, why)
+	}
+	if s.Step("seat-built") == nil || s.Step("seat-built").State != Open {
+		t.Error("the seat of the new shaft is not measured again")
+	}
+	if again := s.Step("follows"); again.State != Open || again.Again == "" {
+		t.Errorf("what followed from the scrapped seat is %s", again.State)
+	}
+}
+
+// W4: what is wrong with a seat is mended on the side on which it is wrong.
+func TestASeatIsMendedOnItsSide(t *testing.T) {
+	for value, rule := range map[string]string{"0.05 mm": "built up", "2.5 mm": "ground"} {
+		b := openPlan(t, scrappedPlan)
+		b.keep("seat-found", directBody(value))
+		b.keep("look-shaft", inspectBody())
+		if r := b.sheet().Step("look-shaft").Reading; r.Rule != rule {
+			t.Errorf("a seat of %s is %q, want %q", value, r.Rule, rule)
+		}
+	}
+}
+
+const playPlan = `options:
+  - {key: pair, title: Pair, default: paired, choices: [{key: paired, title: Paired}, {key: single, title: Single}]}
+limits: {play: {min: 0 mm, max: 0.1 mm, source: general}}
+checks:
+  play: {title: Play, short: Play, instrument: float, repeats: 3, preloaded: pair == paired, limit: [play], condemns: none}
+stages:
+  - id: work
+    title: Work
+    steps:
+      - {id: play, kind: measure, phase: built, check: play, title: Play}
+      - {id: found, kind: measure, phase: found, check: play, title: "Play, as found"}
+      - {id: sign, kind: sign, title: Sign}
+`
+
+// D5: no play at all, three times, passes only by the maker's word, and of a preloaded pair only where
+// the needle was seen to follow; as found nobody is asked for a decision.
+func TestNoPlayAtAllIsUndecided(t *testing.T) {
+	for _, tt := range []struct {
+		name     string
+		limit    bool
+		pair     string
+		followed bool
+		want     judge.Result
+	}{
+		{"a general limit", false, "paired", false, judge.Undecided},
+		{"a general limit, followed", false, "paired", true, judge.Undecided},
+		{"the maker's, a pair", true, "paired", false, judge.Undecided},
+		{"the maker's, followed", true, "paired", true, judge.Close},
+		{"the maker's, no pair", true, "single", false, judge.Close},
+	} {
+		b := openPlan(t, playPlan)
+		o := b.Log[0].Open
+		o.Options["pair"] = tt.pair
+		origin := judge.General
+		if tt.limit {
+			origin = judge.Maker
+		}
+		nothing, most := quantity.Length(0), 100*quantity.Micrometre
+		o.Limits = map[string]judge.Limit{"play": {Bounds: judge.Bounds{Min: &nothing, Max: &most}, Origin: origin,
+			Source: "drawing"}}
+		body := floatBody("0")
+		body.Float.Followed = tt.followed
+		b.keep("play", body)
+		b.keep("found", body)
+		s := b.sheet()
+		if r := s.Step("play").Reading; r.Verdict != tt.want {
+			t.Errorf("%s: %s", tt.name, r.Verdict)
+		}
+		if state := s.Step("found").State; state != Done {
+			t.Errorf("%s: as found it is %s", tt.name, state)
+		}
+	}
+}
+
+// D8: what catches is never right as built, whatever the plan says; free and a light drag are both right
+// where both are.
+func TestWhatCatchesIsNeverRight(t *testing.T) {
+	b := openPlan(t, `stages:
+  - id: work
+    title: Work
+    steps:
+      - {id: any, kind: turn, phase: built, right: any, title: Any}
+      - {id: either, kind: turn, phase: built, right: either, title: Either}
+      - {id: sign, kind: sign, title: Sign}
+`)
+	for turn, want := range map[gauge.Turn][2]judge.Result{
+		gauge.Free: {"", judge.Within}, gauge.Light: {"", judge.Within}, gauge.Drags: {"", judge.Out},
+		gauge.Rough: {judge.Out, judge.Out}, gauge.Rubs: {judge.Out, judge.Out}, gauge.Binds: {judge.Out, judge.Out},
+		gauge.Locked: {judge.Out, judge.Out}} {
+		for i, step := range []string{"any", "either"} {
+			r, _, err := Preview(b.Job, step, &Body{Turn: &TurnForm{Turn: turn}})
+			if err != nil || r.Verdict != want[i] {
+				t.Errorf("%s at %s: %+v, %v", turn, step, r, err)
+			}
+		}
+	}
+}
+
+// W17: a foot that was left soft caps the alignment after it.
+func TestASoftFootCapsTheAlignment(t *testing.T) {
+	b := openPlan(t, `stages:
+  - id: work
+    title: Work
+    steps:
+      - {id: feet, kind: feet, title: Feet}
+      - {id: align, kind: align, title: Alignment}
+      - {id: sign, kind: sign, title: Sign}
+`)
+	laser := Body{Unit: quantity.UnitMillimetre, Tool: Input{"method": "laser", "rpm": 1480.0,
+		"vertical":   map[string]any{"offset": "0.01", "angle_mm_per_m": 0.0},
+		"horizontal": map[string]any{"offset": "0", "angle_mm_per_m": 0.0},
+		"feet":       map[string]any{"front": "200", "back": "500"}}}
+	for lift, want := range map[string]judge.Result{"0.02": judge.Within, "0.6": judge.Undecided} {
+		b := &bench{t, b.Job}
+		b.keep("feet", Body{Unit: quantity.UnitMillimetre, Tool: Input{"graduation": "0.01 mm", "front_left": lift,
+			"front_right": "0", "back_left": "0", "back_right": "0"}})
+		b.keep("align", laser)
+		if r := b.sheet().Step("align").Reading; r.Verdict != want {
+			t.Errorf("a foot of %s mm: %s", lift, r.Verdict)
+		}
+	}
+}
+
+// D14: a seat that was read at too few places passes nothing, nor does one read with a gauge that is
+// too coarse for its class.
+func TestASeatWantsItsPlaces(t *testing.T) {
+	b := openPlan(t, `values:
+  - {key: size, title: Size, kind: length, default: 45 mm}
+  - {key: class, title: Class, kind: words, default: k5}
+checks:
+  seat: {title: Seat, short: Seat, instrument: fit, seat: shaft, of: size, class: class, condemns: none}
+stages:
+  - id: work
+    title: Work
+    steps:
+      - {id: seat, kind: measure, phase: built, check: seat, title: Seat}
+      - {id: sign, kind: sign, title: Sign}
+`)
+	read := func(graduation string, planes ...string) *Reading {
+		t.Helper()
+		var readings []any
+		for _, plane := range planes {
+			readings = append(readings, map[string]any{"plane": plane, "value": "45.007 mm"})
+		}
+		r, _, err := Preview(b.Job, "seat", &Body{Unit: quantity.UnitMillimetre, Tool: Input{"readings": readings,
+			"graduation": graduation}})
+		if err != nil {
+			t.Fatal(err)
+		}
+		return r
+	}
+	six := []string{"A", "A", "A", "B", "B", "B"}
+	if r := read("0.001 mm", six...); r.Verdict != judge.Within {
+		t.Errorf("two planes, three angles: %s %v", r.Verdict, r.Warnings)
+	}
+	if r := read("0.001 mm", "A"); r.Verdict != judge.Undecided {
+		t.Errorf("one reading: %s", r.Verdict)
+	}
+	if r := read("0.1 mm", six...); r.Verdict != judge.Undecided {
+		t.Errorf("by a caliper of 0.1 mm: %s", r.Verdict)
+	}
+}
+
+const leadPlan = `values: [{key: n, title: Stages, kind: number, default: "2"}]
+repeats: [{key: stage, title: Stages, count: n, short: stage}]
+limits: {gap: {max: 0.1 mm, source: drawing}}
+checks: {gap: {for: stage, title: Gap, short: Gap, instrument: direct, limit: [gap], condemns: none}}
+parts:
+  - {key: seat, title: Seat, quantity: 1, judged: [{count: sides, least: 2, outcome: replace, rule: used up}],
+     findings: [{key: x, words: Cracked, outcome: replace, rule: replaced}]}
+options:
+  - {key: kind, title: Kind, default: a, choices: [{key: a, title: A}, {key: b, title: B}]}
+stages:
+  - id: work
+    title: Work
+    steps:
+      - {id: sides, kind: count, of: Sides, free: true, when: kind == a, title: Sides}
+      - {id: look, kind: inspect, part: seat, title: Look}
+      - {id: gap, for: stage, lead: true, kind: measure, phase: built, check: gap, title: Gap}
+      - {id: sign, kind: sign, title: Sign}
+`
+
+// 8c, 8h: at a step that is written out for each stage the lead's PIN is asked, too, and what is out there
+// is decided by a lead.
+func TestALeadsStepIsTheLeads(t *testing.T) {
+	b := openPlan(t, leadPlan)
+	body := directBody("0.5 mm")
+	if !Signs(b.Job, Entry{Kind: Kept, Step: "gap@1", By: lead, Body: &body}) {
+		t.Error("no PIN is asked at a lead's step that is written out")
+	}
+	if err := b.try(Entry{Kind: Kept, Step: "gap@1", By: lead, Body: &body}); err != nil {
+		t.Fatal(err)
+	}
+	step := b.sheet().Step("gap@1")
+	if step.State != Decide || step.DecideBy != Lead {
+		t.Fatalf("it is %s, to be decided by %q", step.State, step.DecideBy)
+	}
+	decided := Entry{Kind: Decided, Step: "gap@1", On: step.Entry, Reason: "as the sister pump", By: tech}
+	if err := b.try(decided); err == nil {
+		t.Error("a technician decided at a lead's step")
+	}
+	if decided.By = lead; b.try(decided) != nil {
+		t.Error("a lead could not")
+	}
+	if s := b.sheet().Step("gap@1"); s.State != Done {
+		t.Errorf("decided it is %s", s.State)
+	}
+}
+
+// 8e: a count of a step that is no longer there condemns nothing.
+func TestACountThatIsGoneCondemnsNothing(t *testing.T) {
+	b := openPlan(t, leadPlan)
+	b.keep("sides", countBody(3))
+	b.keep("look", inspectBody())
+	if r := b.sheet().Step("look").Reading; r.Outcome != judge.Replace {
+		t.Fatalf("counted it is %s", r.Outcome)
+	}
+	b.Log[0].Open.Options["kind"] = "b"
+	b.Memo = nil
+	if r := Derive(b.Job).Step("look").Reading; r.Outcome != judge.Reuse {
+		t.Errorf("its count is not there any more, and it is %s by %q", r.Outcome, r.Rule)
+	}
+}
+
+// 8m: a second decision that is withdrawn does not bring the first one back.
+func TestAWithdrawnDecisionRevivesNone(t *testing.T) {
+	b := openPlan(t, leadPlan)
+	body := directBody("0.5 mm")
+	if err := b.try(Entry{Kind: Kept, Step: "gap@1", By: lead, Body: &body}); err != nil {
+		t.Fatal(err)
+	}
+	on := b.sheet().Step("gap@1").Entry
+	for _, why := range []string{"first", "second"} {
+		if err := b.try(Entry{Kind: Decided, Step: "gap@1", On: on, Reason: why, By: lead}); err != nil {
+			t.Fatal(err)
+		}
+	}
+	last := b.sheet().Step("gap@1").Decision
+	if err := b.try(Entry{Kind: Withdrawn, Step: "gap@1", On: last.Entry, Reason: "slip", By: lead}); err != nil {
+		t.Fatal(err)
+	}
+	if s := b.sheet().Step("gap@1"); s.State != Decide || s.Decision != nil {
+		t.Errorf("withdrawn it is %s, %+v", s.State, s.Decision)
+	}
+}
+
+// 8g: who amended a sheet earlier does not countersign it, whoever amended it last.
+func TestWhoAmendedEarlierDoesNotCountersign(t *testing.T) {
+	b := newBench(t, papers, Rules{Schools: map[string]string{plan.SecondSignature: plan.Asked}})
+	b.walk(bodies(t))
+	third := Person{ID: "p9", Name: "S. Third", Role: "technician"}
+	for _, by := range []Person{third, lead} {
+		if err := b.try(Entry{Kind: Amended, By: by, Reason: "seal number is 88-14"}); err != nil {
+			t.Fatal(err)
+		}
+	}
+	last := Derive(b.Job).Amended
+	if err := b.try(Entry{Kind: Checked, By: third, On: last[len(last)-1].Entry}); names(err) != "by" {
+		t.Errorf("who amended first countersigns: %v", err)
+	}
+}
+
+// 8j: places of which nobody knows how far along they are may be two: they stand beside each other.
+func TestPlacesOfUnknownDistanceStandBesideEachOther(t *testing.T) {
+	run := shaftRead{places: []placeRead{{title: "Beside the hub", seq: 1}, {title: "Beside the seal", seq: 2},
+		{title: "Beside the hub", seq: 3}}}
+	run.settle()
+	if len(run.places) != 2 || run.places[0].title != "Beside the seal" || run.places[1].seq != 3 {
+		t.Errorf("they are %+v", run.places)
+	}
+}
