@@ -5,6 +5,7 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/field"
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -375,5 +376,70 @@ func TestPlacesOfUnknownDistanceStandBesideEachOther(t *testing.T) {
 	run.settle()
 	if len(run.places) != 2 || run.places[0].title != "Beside the seal" || run.places[1].seq != 3 {
 		t.Errorf("they are %+v", run.places)
+	}
+}
+
+// A slip of the unit is asked back at its box, with both readings; nothing is kept until one is chosen.
+func TestASlipOfTheUnitIsAskedBack(t *testing.T) {
+	for _, tt := range []struct {
+		value  string
+		either []string
+	}{
+		{"0.002", []string{"0.002 in", "0.002 thou"}},
+		{"3/64", []string{"3/64 in", "3/64 thou"}},
+		{"0.1", []string{"0.1 in", "0.1 thou"}},
+		{"1,760", []string{"1760", "1.76"}},
+		{"0", nil}, {"2", nil}, {"2.5", nil}, {"0.002 in", nil}, {"12,5", nil},
+	} {
+		b := openPlan(t, scrappedPlan)
+		body := Body{Unit: quantity.UnitThou, Direct: &DirectForm{Value: quantity.Type(tt.value),
+			Graduation: quantity.Type("0.5 thou")}}
+		_, _, err := Preview(b.Job, "gap-found", &body)
+		kept := b.try(Entry{Kind: Kept, Step: "gap-found", Body: &body})
+		if tt.either == nil {
+			if err != nil || kept != nil {
+				t.Errorf("%s: %v, %v", tt.value, err, kept)
+			}
+			continue
+		}
+		all := field.All(err)
+		if len(all) == 0 || all[0].Field != "body.direct.value" || strings.Join(all[0].Either, " or ") !=
+			strings.Join(tt.either, " or ") {
+			t.Errorf("%s asks %+v, want %v", tt.value, err, tt.either)
+		}
+		if kept == nil {
+			t.Errorf("%s was kept unasked", tt.value)
+		}
+	}
+}
+
+// 8f: an or in the condition of a step that is there for each of several asks this one's.
+func TestAnOrInARepeatAsksItsOwnMember(t *testing.T) {
+	b := openPlan(t, `values: [{key: n, title: Stages, kind: number, default: "2"}]
+repeats: [{key: stage, title: Stages, count: n, short: stage}]
+limits: {gap: {max: 0.1 mm, source: drawing}}
+checks: {gap: {for: stage, title: Gap, short: Gap, instrument: direct, limit: [gap]}}
+parts:
+  - {key: ring, for: stage, title: Ring, quantity: 1,
+     findings: [{key: x, words: Cracked, outcome: replace, rule: replaced}]}
+stages:
+  - id: work
+    title: Work
+    steps:
+      - {id: gap, for: stage, kind: measure, phase: found, check: gap, title: Gap}
+      - {id: look, for: stage, kind: inspect, part: ring, title: Look}
+      - {id: mend, for: stage, kind: do, when: "gap is out or ring decided replace", title: Mend}
+      - {id: sign, kind: sign, title: Sign}
+`)
+	b.keep("gap@1", directBody("0.5 mm"))
+	b.keep("gap@2", directBody("0.05 mm"))
+	b.keep("look@1", inspectBody())
+	b.keep("look@2", inspectBody())
+	if s := b.sheet(); s.Step("mend@1") == nil || s.Step("mend@2") != nil {
+		t.Errorf("the first is out: mend@1 %v, mend@2 %v", s.Step("mend@1") != nil, s.Step("mend@2") != nil)
+	}
+	b.correct("look@2", inspectBody("x"))
+	if b.sheet().Step("mend@2") == nil {
+		t.Error("the second ring is replaced, and nothing is mended")
 	}
 }
