@@ -131,7 +131,8 @@ const playPlan = `options:
   - {key: pair, title: Pair, default: paired, choices: [{key: paired, title: Paired}, {key: single, title: Single}]}
 limits: {play: {min: 0 mm, max: 0.1 mm, source: general}}
 checks:
-  play: {title: Play, short: Play, instrument: float, repeats: 3, preloaded: pair == paired, limit: [play], condemns: none}
+  play: {title: Play, short: Play, instrument: float, repeats: 3, preloaded: pair == paired, limit: [play],
+	condemns: none}
 stages:
   - id: work
     title: Work

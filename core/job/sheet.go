@@ -46,7 +46,7 @@ type Sheet struct {
 	Causes   []judge.Likely `json:"causes" nullable:"false" doc:"what may be behind it all, the most likely first"`
 	Gauges   []GaugeRow     `json:"gauges,omitempty" doc:"what it was measured with"`
 	Runs     []RunSheet     `json:"runs,omitempty" doc:"run-out along the shaft, as found and as built"`
-	Cautions []CautionRow   `json:"cautions,omitempty" doc:"who said that it was safe; missing in sheets kept before 2026-12"`
+	Cautions []CautionRow   `json:"cautions,omitempty" doc:"who said that it was safe; none before 2026-12"`
 	Length   int            `json:"length" doc:"number of entries in the log"`
 }
 

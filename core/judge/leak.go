@@ -98,8 +98,8 @@ const (
 )
 
 // more and less compare pressures and times: one is over another by more than a millionth of that.
-func more(a, b float64) bool { return a > b+float64(aTie*abs(b)) }
-func less(a, b float64) bool { return a < b-float64(aTie*abs(b)) }
+func more(a, b float64) bool { return a-b > float64(aTie*abs(b)) }
+func less(a, b float64) bool { return b-a > float64(aTie*abs(b)) }
 
 func abs(f float64) float64 { return max(f, -f) }
 
@@ -162,8 +162,8 @@ func (t LeakTest) faults(x LeakFound) []string {
 		code  string
 		there bool
 	}{
-		{TestLow, t.Asked != nil && less(slices.Min(t.seen()), leastShare*float64(*t.Asked))},
-		{TestHigh, t.Asked != nil && more(slices.Max(t.seen()), mostShare*float64(*t.Asked))},
+		{TestLow, t.Asked != nil && less(slices.Min(t.seen()), float64(leastShare*float64(*t.Asked)))},
+		{TestHigh, t.Asked != nil && more(slices.Max(t.seen()), float64(mostShare*float64(*t.Asked)))},
 		{TestShort, t.AskedMinutes != nil && less(t.Minutes, *t.AskedMinutes)},
 		{OverRated, t.Rated != nil && more(slices.Max(t.all()), float64(*t.Rated))},
 		{TestDrops, t.Drops != nil && *t.Drops > *allowed.Drops},
@@ -209,7 +209,7 @@ func (t LeakTest) warnings(x LeakFound) []string {
 		{NotRated, gas && t.Rated == nil},
 		{Hazardous, t.Medium == OwnLiquid && t.Hazardous},
 		{NotVented, !t.Medium.Gas() && !t.Vented},
-		{TestRose, x.Fall != nil && less(*x.Fall, -roseShare*1000*against)},
+		{TestRose, x.Fall != nil && less(*x.Fall, float64(-roseShare*1000*against))},
 		{TestFell, x.Fall != nil && more(*x.Fall, fellShare*1000*against) && !t.judged(x)},
 		{NotRead, t.Drops == nil && t.Start == nil},
 		{NotAsked, t.Asked == nil},

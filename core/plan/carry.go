@@ -41,7 +41,8 @@ const FollowedBy = "value"
 type Origins map[string]Sources
 
 const originWords = `"clearance as found", "step touch-built", "count shims-out", "count shims-out pack", ` +
-	`"fit journal most", "value aim", "limit gap most" or "answer shims-set answers[0].total_um", or several with less and plus between them`
+	`"fit journal most", "value aim", "limit gap most" or "answer shims-set answers[0].total_um", ` +
+	`or several with less and plus between them`
 
 // UnmarshalYAML reads an origin from its words.
 func (o *Origin) UnmarshalYAML(n *yaml.Node) error {

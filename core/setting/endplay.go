@@ -162,7 +162,7 @@ func (n Nut) Best(p Play) (best *NutAnswer, nearest []NutAnswer) {
 	k := float64(n.Slots)
 	low := math.Floor(change * k / n.Pitch)
 	at := func(slots float64) float64 { return float64(float64(p.Is)*k) + float64(slots*n.Pitch) }
-	aim, least, most := float64(p.twiceAim())/2*k, float64(p.Min)*k, float64(p.Max)*k
+	aim, least, most := float64(float64(p.twiceAim())/2*k), float64(float64(p.Min)*k), float64(float64(p.Max)*k)
 	closed, open := low, low+1 // on either side of the aim
 	outClosed, outOpen := max(least-at(closed), 0), max(at(open)-most, 0)
 	first, second := closed, open

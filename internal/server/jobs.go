@@ -193,7 +193,7 @@ func (s *server) listJobs(ctx context.Context, in *struct {
 
 func (s *server) openJob(ctx context.Context, in *struct {
 	Body struct {
-		ID        string          `json:"id" minLength:"1" maxLength:"64" doc:"made by the sender; sending it twice is harmless"`
+		ID        string          `json:"id" minLength:"1" maxLength:"64" doc:"made by the sender; twice is harmless"`
 		Pump      string          `json:"pump" doc:"tag"`
 		Complaint string          `json:"complaint,omitempty" doc:"why the pump is here, in words"`
 		Why       string          `json:"why,omitempty" doc:"key of the plan's complaint"`

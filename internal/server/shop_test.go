@@ -254,7 +254,8 @@ func TestHowTheShopWorks(t *testing.T) {
 		}
 	}
 	if status, _, b := call(t, srv, "PUT", "/api/v1/shop",
-		`{"name":"Tern Rock, west","set":"process","schools":{"bearing-reuse":"may-reuse"},"units":{"pressure":"bar"},"version":"`+
+		`{"name":"Tern Rock, west","set":"process","schools":{"bearing-reuse":"may-reuse"},"units":{"pressure":"bar"},`+
+			`"version":"`+
 			get[ShopView](t, srv, "/api/v1/shop").Version+`"}`); status >= 300 {
 		t.Fatalf("%d %.300s", status, b)
 	}
@@ -265,7 +266,8 @@ func TestHowTheShopWorks(t *testing.T) {
 	}
 	// A limit that is written counts for the next job; what is signed keeps its own.
 	status, _, b := call(t, srv, "PUT", "/api/v1/pumps/LS-204/limits",
-		`{"limits":{"shaft-runout-seal":{"max":"0.03 mm","source":"Seal maker's letter"},"end-play":{"source":""}},"version":"`+
+		`{"limits":{"shaft-runout-seal":{"max":"0.03 mm","source":"Seal maker's letter"},"end-play":{"source":""}},`+
+			`"version":"`+
 			get[LimitsView](t, srv, "/api/v1/pumps/LS-204/limits").Version+`"}`)
 	v := decoded[LimitsView](t, status, b)
 	for _, row := range v.Rows {

@@ -38,7 +38,8 @@ func TestAnIDBelongsToOneEntry(t *testing.T) {
 // 8m: one picture sent to two jobs is of both; an entry names no picture of a job that it is not of.
 func TestAPictureOfTwoJobs(t *testing.T) {
 	s, by, number := shop(t)
-	if err := s.SavePump(ctx, record.Pump{Tag: "LS-2", Name: "Spare", Construction: "A", Plan: "first"}, true); err != nil {
+	if err := s.SavePump(ctx, record.Pump{Tag: "LS-2", Name: "Spare", Construction: "A", Plan: "first"},
+		true); err != nil {
 		t.Fatal(err)
 	}
 	second, err := s.OpenJob(ctx, ToOpen{ID: "open-2", Tag: "LS-2", Asked: job.Asked{Complaint: "noise"}, By: by})

@@ -2447,7 +2447,7 @@ export interface components {
             complaint?: string;
             /** @description its running hours, where they are known */
             hours?: string | number;
-            /** @description made by the sender; sending it twice is harmless */
+            /** @description made by the sender; twice is harmless */
             id: string;
             /** @description tag */
             pump: string;
@@ -3446,7 +3446,7 @@ export interface components {
             benches?: components["schemas"]["BenchSheet"][];
             /** @description what may be behind it all, the most likely first */
             causes: components["schemas"]["Likely"][];
-            /** @description who said that it was safe; missing in sheets kept before 2026-12 */
+            /** @description who said that it was safe; none before 2026-12 */
             cautions?: components["schemas"]["CautionRow"][];
             /** @description the second person's signature */
             checked?: components["schemas"]["Signature"];
