@@ -98,7 +98,11 @@ const (
 )
 
 // more and less compare pressures and times: one is over another by more than a millionth of that.
+// They are calls, so that no product in what they are given is added before it is rounded.
+//
+//go:noinline
 func more(a, b float64) bool { return a-b > float64(aTie*abs(b)) }
+//go:noinline
 func less(a, b float64) bool { return b-a > float64(aTie*abs(b)) }
 
 func abs(f float64) float64 { return max(f, -f) }
