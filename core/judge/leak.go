@@ -102,6 +102,7 @@ const (
 //
 //go:noinline
 func more(a, b float64) bool { return a-b > float64(aTie*abs(b)) }
+
 //go:noinline
 func less(a, b float64) bool { return b-a > float64(aTie*abs(b)) }
 
