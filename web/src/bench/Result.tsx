@@ -20,6 +20,9 @@ export function Result({ step, reading }: { step: Step; reading: Reading | undef
   if (reading?.tool?.words) return <Answer reading={reading} />
   if (p.figure_title) {
     const figure = judgedFigure(reading)
+    // What cannot be worked out has no figure, and says why.
+    const none = !figure && reading?.text
+    const verdict = figure || none ? reading?.verdict : undefined
     const high = judgedHigh(reading)
     const held = reading?.held
     const text = high ? `${show(figure)} – ${show(high)}` : show(figure, '––')
@@ -68,12 +71,13 @@ export function Result({ step, reading }: { step: Step; reading: Reading | undef
             fontWeight: 600,
             fontSize: '1.5rem',
             lineHeight: 1.1,
-            color: verdictInk(reading?.verdict),
+            color: verdictInk(verdict),
           }}
         >
-          <VerdictShape verdict={reading?.verdict} size={22} />{' '}
-          <span data-verdict>{figure ? readWord(reading?.verdict) : verdictWord('')}</span>
+          <VerdictShape verdict={verdict} size={22} />{' '}
+          <span data-verdict>{figure ? readWord(verdict) : verdictWord(verdict)}</span>
         </Box>
+        {none && <Box sx={{ mb: 1 }}>{none}.</Box>}
         <Rows
           rows={[
             ...heldTo(step, show),
