@@ -3,6 +3,7 @@ package e2e
 import (
 	"testing"
 
+	"github.com/chromedp/cdproto/network"
 	"github.com/chromedp/chromedp"
 )
 
@@ -65,3 +66,34 @@ stages:
       - {id: pin, kind: measure, phase: built, check: pin, title: Notch less pin}
       - {id: sign, kind: sign, title: Sign}
 `
+
+// 8l: what is typed while a save is on its way is not lost: it stands in its box and corrects what was
+// kept of it.
+func TestWhatIsTypedDuringASaveStays(t *testing.T) {
+	t.Parallel()
+	p := tab(t, "/shop")
+	p.takeIn(depthsPlan, "depths", "TY-1")
+	number := p.opened("TY-1")
+	p.do(Settings("p1", "mm", "light"), chromedp.Navigate(p.shop.URL+"/jobs/"+number+"?step=pin"))
+	p.until(`document.activeElement?.dataset.field === 'body.direct.value'`)
+	p.slow(1200)
+	p.keys("12\n11.6\n")
+	p.until(`document.querySelector('[data-main]').getAttribute('aria-disabled') === 'true'`)
+	p.focus("body.direct.less")
+	p.text(`String(document.activeElement.select())`)
+	p.keys("11.5")
+	p.until(`document.querySelector('[data-step=pin]').dataset.state === 'done'`)
+	p.slow(0)
+	p.until(`document.querySelector('[data-field="body.direct.less"]').value.startsWith('11.5')`)
+	p.until(`document.querySelector('[data-field=reason]')`) // a correction of what was kept
+}
+
+// slow makes every answer take so many milliseconds.
+func (p *page) slow(ms float64) {
+	p.t.Helper()
+	if _, err := chromedp.Call(p.ctx, network.EmulateNetworkConditionsByRule,
+		network.EmulateNetworkConditionsByRuleParams{MatchedNetworkConditions: []*network.Conditions{{Latency: ms,
+			DownloadThroughput: -1, UploadThroughput: -1}}}); err != nil {
+		p.t.Fatal(err)
+	}
+}

@@ -352,7 +352,8 @@ function Row({
         {step.follows && <Box sx={{ fontSize: '0.8125rem', color: ink('ink2') }}>to follow</Box>}
         {step.state === 'decide' && (
           <Box sx={{ fontSize: '0.8125rem', color: ink('out') }}>
-            Decide: accept with a reason, or measure again
+            {step.decide_by === 'lead' ? 'A lead decides' : 'Decide'}: accept with a reason, or
+            measure again
           </Box>
         )}
       </Box>

@@ -4,6 +4,7 @@ import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import type { Limit, Reading, Step, Tell } from '../api/types'
+import { roleOf, useMe, works } from '../door/me'
 import { judgedFigure, judgedHigh, judgedLimit } from '../app/judged'
 import { useUnit } from '../app/settings'
 import { VerdictShape, verdictInk } from '../shapes/Verdict'
@@ -223,6 +224,9 @@ function Decide({
   onWithdraw,
 }: Pick<Props, 'step' | 'busy' | 'box' | 'onDecide' | 'onWithdraw'>) {
   const [why, setWhy] = useState('')
+  const me = useMe()
+  const leads = step.decide_by === 'lead'
+  const not = leads ? me.role !== 'lead' : !works(me)
   if (step.decision) {
     return (
       <Box sx={{ border: `1.5px solid ${ink('ink')}`, background: ink('paper'), p: 2.5 }}>
@@ -252,9 +256,12 @@ function Decide({
         gap: 2,
       }}
     >
-      <Typography variant="h3">A person decides</Typography>
+      <Typography variant="h3" data-decide-by={step.decide_by}>
+        {leads ? 'A lead decides' : 'A technician or a lead decides'}
+      </Typography>
       <Typography variant="body2">
         Measure again, or accept it as it is with a reason. The sheet shows both.
+        {not && ' You are signed in as ' + me.name + ', ' + roleOf(me).toLowerCase() + '.'}
       </Typography>
       <TextField
         size="small"
@@ -264,7 +271,7 @@ function Decide({
         onChange={(e) => setWhy(e.target.value)}
         slotProps={{ htmlInput: { 'data-decide': '', autoComplete: 'off' } }}
       />
-      <Button type="submit" variant="outlined" disabled={!why.trim() || busy}>
+      <Button type="submit" variant="outlined" disabled={!why.trim() || busy || not}>
         Accept as it is
       </Button>
     </Box>
