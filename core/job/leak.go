@@ -77,8 +77,8 @@ func (s *scale) leakTest(step *plan.Step, f *TestForm, r *gauge.Reader) (judge.L
 func (s *scale) underPressure(t *judge.LeakTest, f *TestForm, r *gauge.Reader) bool {
 	if r.Kept && f.Medium == "" {
 		t.Medium, t.Vented = judge.Water, true
-		if p, err := quantity.ParsePressure(f.Pressure, ""); err == nil {
-			t.Test = p
+		if p := askedPressure(f.Pressure); p != nil {
+			t.Test = *p
 		} // a text that is no pressure is none
 		return true
 	}

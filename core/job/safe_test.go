@@ -2,6 +2,8 @@ package job
 
 import (
 	"fmt"
+	"maps"
+	"slices"
 	"strings"
 	"testing"
 
@@ -442,5 +444,26 @@ stages:
 	b.correct("look@2", inspectBody("x"))
 	if b.sheet().Step("mend@2") == nil {
 		t.Error("the second ring is replaced, and nothing is mended")
+	}
+}
+
+// What is signed and would not pass today is told with its reading; what a person accepted is not.
+func TestWhatWouldNotPassTodayIsRecalled(t *testing.T) {
+	b := newBench(t, papers, Rules{})
+	b.walk(bodies(t))
+	if found, err := Recall(b.Job); err != nil || len(found) != 0 {
+		t.Fatalf("by the same rules: %+v, %v", found, err)
+	}
+	tighter := *b.Log[0].Open
+	tighter.Limits = maps.Clone(tighter.Limits)
+	l := tighter.Limits["shaft-runout-seal"]
+	l.Max = new(quantity.Thou / 2)
+	tighter.Limits["shaft-runout-seal"] = l
+	log := slices.Clone(b.Log)
+	log[0].Open = &tighter
+	found, err := Recall(Job{Plan: b.Plan, Log: log, Kept: b.Kept})
+	if err != nil || len(found) != 1 || found[0].Step != "runout-seal-built" || found[0].Now.Verdict != judge.Out ||
+		found[0].Then.Verdict != judge.Within && found[0].Then.Verdict != judge.Close || found[0].Limit == "" {
+		t.Errorf("by tighter ones: %+v, %v", found, err)
 	}
 }
