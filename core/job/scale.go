@@ -76,14 +76,8 @@ func (s *scale) latest(step *plan.Step) *Entry {
 	return last
 }
 
-// taken is what a check came to: as found, or as built where it is only taken then.
-// What is built new says nothing of the part that was found.
-func (s *scale) taken(check string) *Reading {
-	_, r := s.takenBy(check, func(*plan.Step) bool { return true })
-	return r
-}
-
-// takenBy is that of the steps of which it holds, with its step.
+// takenBy is what a check came to at the steps of which it holds, with its step: as found, or as built
+// where it is only taken then. What is built new says nothing of the part that was found.
 func (s *scale) takenBy(check string, holds func(step *plan.Step) bool) (*plan.Step, *Reading) {
 	var built *Reading
 	var at *plan.Step
