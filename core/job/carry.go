@@ -21,6 +21,8 @@ type Carry struct {
 	Entry string `json:"entry,omitempty" doc:"id of the entry"`
 	Value string `json:"value,omitempty" doc:"key of the pump's value it is"`
 	Why   string `json:"-"` // nothing is carried
+
+	good gauge.Uncertainty // how good the figure is, as far as that is known
 }
 
 // carried are the figures of a step that stand elsewhere, by the path of their field in a
@@ -61,18 +63,19 @@ func workedOut(s *scale, step *plan.Step, b *Body, from map[string]Carried, r *g
 		return missing(r, "done", "must be true: it says that the figure was seen")
 	}
 	path := s.kind(step).path(plan.FollowedBy)
-	text := from[path].Text
-	if from == nil {
-		carried, why := s.carriedOrWhy(step)
-		if text = carried[path].Text; text == "" {
-			return s.notWorkedOut(step, orElse(why[path], sourceMissing))
-		}
+	carried, why := s.carriedOrWhy(step)
+	text, good := carried[path].Text, carried[path].good
+	if from != nil {
+		text = from[path].Text
+	}
+	if text == "" {
+		return s.notWorkedOut(step, orElse(why[path], sourceMissing))
 	}
 	l, err := quantity.Parse(text, "")
 	if err != nil {
 		return &Reading{Text: notTaken, Verdict: judge.NoLimit}
 	}
-	return fine(&Reading{Figure: figure(l), Held: as(OfValue, workedName, l)}, l, 0, s.limitOf(step))
+	return fine(&Reading{Figure: figure(l), Held: as(OfValue, workedName, l)}, l, good, s.limitOf(step))
 }
 
 // notWorkedOut is a figure that does not follow, because what it follows from is not there: nothing is
@@ -120,6 +123,7 @@ func (s *scale) carry(o plan.Origin) Carry {
 			l = -l
 		}
 		sum += l
+		c.good = gauge.Uncertainty(math.Hypot(float64(c.good), float64(next.good)))
 		c.From = together(c.From, t.Less, next.From)
 	}
 	c.Text, c.Value = exactly(sum, unitOf(c.Text)), ""
@@ -223,7 +227,8 @@ func (s *scale) entered(step *plan.Step, text func(e *Entry, r *Reading) string)
 	if e == nil || e.Body == nil || !s.has(step) && !step.OutOfScope(s) {
 		return Carry{}
 	}
-	c := Carry{Text: text(e, s.reading(step, e)), From: step.Title, Step: step.ID, Entry: e.ID}
+	r := s.reading(step, e)
+	c := Carry{Text: text(e, r), From: step.Title, Step: step.ID, Entry: e.ID, good: r.good()}
 	if part := s.gone(step); part != nil && c.Text != "" {
 		return Carry{Why: measuredOn(step.Title, part.Title, s.parts[part.Key])}
 	}

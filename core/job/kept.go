@@ -227,7 +227,8 @@ type Judged struct {
 	Entry   string        `json:"entry" doc:"id of the entry"`
 	Verdict judge.Result  `json:"verdict,omitempty" enum:"within,close,out,undecided,no-limit"`
 	Outcome judge.Outcome `json:"outcome,omitempty" enum:"reuse,dress,repair,replace,order"`
-	Figure  *Figure       `json:"figure,omitempty"`
+	Figure  *Figure       `json:"figure,omitempty" doc:"what was measured"`
+	Held    *Held         `json:"held,omitempty" doc:"what of it is judged"`
 	Decide  bool          `json:"decide,omitempty" doc:"a person's decision is due"`
 }
 
@@ -266,7 +267,7 @@ func GlanceAt(s *Sheet) Glance {
 
 func judgedAt(s *StepSheet) Judged {
 	r := s.Reading
-	return Judged{Entry: s.Entry, Verdict: r.Verdict, Outcome: r.Outcome, Figure: r.Figure, Decide: s.State == Decide}
+	return Judged{Entry: s.Entry, Verdict: r.Verdict, Outcome: r.Outcome, Figure: r.Figure, Held: r.Held, Decide: s.State == Decide}
 }
 
 // Since lists the steps which are judged otherwise now, by the same entry.

@@ -21,6 +21,7 @@ type kind struct {
 	must  bool   // it has to be done: it is not left out, whatever the reason
 	away  bool   // but it may not be on this pump, or not in this job
 	hangs bool   // its reading hangs on what was entered elsewhere, too
+	then  bool   // and that as it stood when it was entered
 	typed bool   // an entry is told as it was typed, not as it was understood
 	table Table  // of the sheet, in which it has a row
 
@@ -137,7 +138,7 @@ func stepKinds() map[string]*kind {
 		plan.Drip: {panel: "tool", group: "tool", table: DoneTable, weigh: asked, limit: dripLimit, tool: "drip",
 			given: dripGiven},
 		plan.Align: {gauges: indicators,
-			panel: "tool", group: "tool", table: DoneTable, hangs: true, weigh: aligned, limit: alignLimit, tool: "align",
+			panel: "tool", group: "tool", table: DoneTable, hangs: true, then: true, weigh: aligned, limit: alignLimit, tool: "align",
 			given: alignGiven, sign: judge.AlignmentOut},
 		plan.Feet: {gauges: indicators,
 			panel: "tool", group: "tool", table: DoneTable, weigh: asked, limit: feetLimit, tool: "soft-foot",

@@ -12,14 +12,17 @@ type Recalled struct {
 // Recall lists the readings of a signed job that today's rules call out or undecided, or for which they
 // know no limit, and which passed when it was signed. Readings with a person's decision passed by that.
 func Recall(j Job) ([]Recalled, error) {
-	now := Derive(j)
-	if now.State != Signed || len(j.Kept) == 0 {
+	if len(j.Kept) == 0 {
 		return nil, nil
 	}
-	was, err := Show(j)
+	was, err := j.Kept[len(j.Kept)-1].Sheet()
 	if err != nil {
 		return nil, err
 	}
+	if was.State != Signed || was.Rules >= RulesNumber { // it is of today's rules
+		return nil, nil
+	}
+	now := Derive(j)
 	var out []Recalled
 	for _, d := range GlanceAt(was).Since(now) {
 		step := now.Step(d.Step)

@@ -461,7 +461,13 @@ func TestWhatWouldNotPassTodayIsRecalled(t *testing.T) {
 	tighter.Limits["shaft-runout-seal"] = l
 	log := slices.Clone(b.Log)
 	log[0].Open = &tighter
-	found, err := Recall(Job{Plan: b.Plan, Log: log, Kept: b.Kept})
+	if found, err := Recall(Job{Plan: b.Plan, Log: log, Kept: b.Kept}); err != nil || len(found) != 0 {
+		t.Errorf("signed by today's rules: %+v, %v", found, err)
+	}
+	earlier := slices.Clone(b.Kept)
+	text := strings.Replace(string(earlier[0].Bytes), fmt.Sprintf(`"rules":%d`, RulesNumber), `"rules":3`, 1)
+	earlier[0].Bytes, earlier[0].Hash = []byte(text), sumOf([]byte(text))
+	found, err := Recall(Job{Plan: b.Plan, Log: log, Kept: earlier})
 	if err != nil || len(found) != 1 || found[0].Step != "runout-seal-built" || found[0].Now.Verdict != judge.Out ||
 		found[0].Then.Verdict != judge.Within && found[0].Then.Verdict != judge.Close || found[0].Limit == "" {
 		t.Errorf("by tighter ones: %+v, %v", found, err)

@@ -140,6 +140,11 @@ type way struct {
 
 // weighed works out an entry of the log.
 func (s *scale) weighed(step *plan.Step, e *Entry) (*Reading, field.Errors) {
+	if s.kind(step).then && (s.before == 0 || s.before > e.Seq) {
+		at := *s
+		at.before = e.Seq
+		s = &at
+	}
 	return s.weigh(step, e.Body, way{kept: e.Rules < strictRules, from: e.From})
 }
 

@@ -244,7 +244,8 @@ func aligned(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	return reading
 }
 
-// feet are the lifts of the driver's feet as they were last read, nil where they were not.
+// feet are the lifts of the driver's feet as they were last read, nil where they were not: as they stood
+// when the alignment was entered. A foot that is cured later does not make good what was read on it.
 func (s *scale) feet() map[string]any {
 	var last *Entry
 	for i := range s.steps {
@@ -259,12 +260,16 @@ func (s *scale) feet() map[string]any {
 	}
 	out := map[string]any{}
 	for _, foot := range align.AllFeet {
-		typed, _ := last.Body.Tool[string(foot)].(string)
-		l, err := quantity.ParseKept(typed, last.Body.Unit)
-		if err != nil {
-			return nil
+		switch typed := last.Body.Tool[string(foot)].(type) {
+		case string: // in the unit of its own entry
+			l, err := quantity.ParseKept(typed, last.Body.Unit)
+			if err != nil {
+				return nil
+			}
+			out[string(foot)] = fmt.Sprintf("%.6f mm", l.Um()/1000)
+		default: // a number is micrometres, whoever asks
+			out[string(foot)] = typed
 		}
-		out[string(foot)] = fmt.Sprintf("%.6f mm", l.Um()/1000)
 	}
 	return out
 }

@@ -62,6 +62,8 @@ func (p *Plan) writeOut(members map[string][]Member) *Plan {
 			if other := p.Checks[c.Against.Of]; m != nil && other != nil && other.For == c.For {
 				x.Against.Of = suffixed(c.Against.Of, m)
 			}
+			x.On = f.parts(c.On, c.For, m)
+			x.Preloaded, _ = f.when(c.Preloaded, c.For, m)
 			if m != nil {
 				x.Title, x.Short = c.Title+", "+words.Lower(m.Title), c.Short+" "+m.Short
 			}

@@ -2114,7 +2114,10 @@ export interface components {
             decide?: boolean;
             /** @description id of the entry */
             entry: string;
+            /** @description what was measured */
             figure?: components["schemas"]["Figure"];
+            /** @description what of it is judged */
+            held?: components["schemas"]["Held"];
             /** @enum {string} */
             outcome?: "reuse" | "dress" | "repair" | "replace" | "order";
             /** @enum {string} */

@@ -2,7 +2,7 @@ import type { Figure, Limit, Reading } from '../api/types'
 
 // The figure shown is the figure judged. A reading kept before that was written down has its figure alone.
 
-type Read = Pick<Reading, 'figure' | 'high' | 'held'> | undefined | null
+type Read = Partial<Pick<Reading, 'figure' | 'high' | 'held'>> | undefined | null
 
 /** The figure that the limit judges. */
 export const judgedFigure = (r: Read): Figure | undefined => r?.held?.figure ?? r?.figure

@@ -2,6 +2,7 @@ import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import type { ReactNode } from 'react'
 import type { JobView } from '../api/types'
+import { judgedFigure } from '../app/judged'
 import { useUnit } from '../app/settings'
 import { outcomeWord, VerdictShape, verdictWord } from '../shapes/Verdict'
 import { ink } from '../theme'
@@ -25,7 +26,7 @@ export function Differences({
   const said = (j: Difference['now']) =>
     [
       j.outcome ? outcomeWord(j.outcome) : verdictWord(j.verdict),
-      j.figure ? `${show(j.figure)} ${unit}` : '',
+      judgedFigure(j) ? `${show(judgedFigure(j))} ${unit}` : '',
       j.decide ? 'waits for a decision' : '',
     ]
       .filter(Boolean)

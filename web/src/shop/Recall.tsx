@@ -6,6 +6,7 @@ import { Link } from 'react-router'
 import { answer, api } from '../api/client'
 import { keys } from '../api/keys'
 import { Failure, Loading } from '../app/Message'
+import { judgedFigure } from '../app/judged'
 import { useUnit } from '../app/settings'
 import { VerdictShape, readWord, verdictWord } from '../shapes/Verdict'
 import { ink, mono } from '../theme'
@@ -61,10 +62,10 @@ export function Recall() {
                   <strong>{r.title}:</strong>
                   <span>
                     {verdictWord(r.now.verdict)}
-                    {r.now.figure && (
+                    {judgedFigure(r.now) && (
                       <Box component="span" sx={{ fontFamily: mono }}>
                         {' '}
-                        {show(r.now.figure)} {unit}
+                        {show(judgedFigure(r.now))} {unit}
                       </Box>
                     )}
                     , signed as {readWord(r.then.verdict).toLowerCase()}
