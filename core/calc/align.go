@@ -552,6 +552,9 @@ func (out *alignOut) say(w *Words) {
 	}
 }
 
+// togetherName is what is judged of an alignment: both planes as one.
+const togetherName = "Both planes together"
+
 // AsFound leaves of what is said about an alignment only how it stood: nothing is moved before the pump
 // is open.
 func AsFound(look *Look) {
@@ -560,9 +563,9 @@ func AsFound(look *Look) {
 		return
 	}
 	w := &Words{Rows: []Row{}, Lines: []quantity.Sentence{}, Verdict: string(out.Result)}
-	w.main("Both planes together", offAngle(axisOut{out.Resultant, out.ResultantAngle}))
 	out.sayState(w)
 	out.sayJudged(w)
+	w.Main, w.Judged = *w.Judged, nil
 	w.Headline = quantity.Plainly(foundAligned[out.Result])
 	look.Words, look.Text = w, w.text(titles["align"])
 }
@@ -588,7 +591,8 @@ func (out *alignOut) sayState(w *Words) {
 			w.row(p.name+", from its target", offAngle(p.left))
 		}
 	}
-	w.row("Both planes together", offAngle(axisOut{out.Resultant, out.ResultantAngle}))
+	w.Judged = &Row{togetherName, offAngle(axisOut{out.Resultant, out.ResultantAngle})}
+	w.Rows = append(w.Rows, *w.Judged)
 }
 
 // aligned says how the driver stands.

@@ -14,6 +14,8 @@ import (
 
 // Words is what a calculation tells a person.
 type Words struct {
+	// Judged is what the verdict is about, where that is not the answer.
+	Judged   *Row                `json:"judged,omitempty" doc:"what the verdict is about, where it is not main"`
 	Headline quantity.Sentence   `json:"headline" doc:"the verdict, or what to do, in a few words"`
 	Verdict  string              `json:"verdict,omitempty" doc:"one of the verdicts; missing where nothing is judged"`
 	Main     Row                 `json:"main" doc:"the figure the question was about"`

@@ -115,6 +115,9 @@ func (r *Reading) entered() Sentence {
 		return plainly(r.Text)
 	}
 	main, home := r.Tool.Words.Main, ""
+	if judged := r.Tool.Words.Judged; judged != nil {
+		main = *judged
+	}
 	if r.HomeS != nil {
 		home = homeIn(*r.HomeS)
 	}

@@ -3901,6 +3901,8 @@ export interface components {
             figure?: components["schemas"]["Figure"];
             /** @description the verdict, or what to do, in a few words */
             headline: components["schemas"]["Sentence"];
+            /** @description what the verdict is about, where it is not main */
+            judged?: components["schemas"]["Row"];
             /** @description what to do, the most pressing first */
             lines: components["schemas"]["Sentence"][];
             /** @description the figure the question was about */

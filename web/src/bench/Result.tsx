@@ -205,6 +205,11 @@ function Answer({ reading }: { reading: Reading }) {
           <span data-verdict>{verdictWord(reading.verdict)}</span>
         </Box>
       )}
+      {words.judged && (
+        <Box data-judged>
+          {words.judged.name}: <strong>{show(words.judged.value)}</strong>
+        </Box>
+      )}
     </Box>
   )
 }
