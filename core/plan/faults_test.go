@@ -136,6 +136,22 @@ func TestOneSlip(t *testing.T) {
 		{"least: 20, most: 60", "least: 60, most: 20", "least and most are drops a minute"},
 		{"minutes: 10, drops: 0, ", "", "minutes is missing: how long the pressure"},
 		{"kind: sign,", "kind: sign, follows: true,", "the signature cannot follow itself"},
+		{"cap: 110, home: 2, below: 40", "heats: oven, cap: 110", `heats is "oven": write bearing, sealed-bearing or part`},
+		{"cap: 110, home: 2, below: 40", "heats: part", "warm_most is missing"},
+		{"judged: [{check: runout,", "judged: [{check: runout, side: left,", `side is "left": write under or over`},
+		{"judged: [{check: runout,", "judged: [{check: runout, bare: nose,", `bare is "nose": name the check of the bare`},
+		{"instrument: float, repeats: 3,", "instrument: float, repeats: 3, on: [hat],", `is on "hat": name one of the plan's parts`},
+		{"place_name: vane, places_from: vanes,", "place_name: vane, places_from: vanes, preloaded: seal == single,",
+			"preloaded goes with a play"},
+		{"kind: measure, phase: found, check: runout,", "kind: measure, phase: found, check: runout, worked: true,",
+			"is worked out: from: {value: ...}"},
+		{"kind: measure, phase: found, check: runout,",
+			"kind: measure, phase: found, check: runout, from: {value: step shot},", `from the step "shot": name one at which`},
+		{"{id: tight, kind: test,", "{id: tight, kind: test, pressure: bore,", "name one of the plan's values of kind pressure"},
+		{"{id: cool, kind: wait, minutes: 30,", "{id: cool, kind: turn, phase: built, right: binds,",
+			"is never right as built"},
+		{"{id: cool, kind: wait, minutes: 30,", "{id: cool, kind: turn, phase: built, right: softly,", "either or any"},
+		{"kind: torque, default: 40 N·m}", "kind: pressure, default: 60}", `default "60" is not a pressure`},
 	} {
 		broken := strings.Replace(sound, slip.from, slip.to, 1)
 		if broken == sound {
