@@ -267,7 +267,8 @@ func GlanceAt(s *Sheet) Glance {
 
 func judgedAt(s *StepSheet) Judged {
 	r := s.Reading
-	return Judged{Entry: s.Entry, Verdict: r.Verdict, Outcome: r.Outcome, Figure: r.Figure, Held: r.Held, Decide: s.State == Decide}
+	return Judged{Entry: s.Entry, Verdict: r.Verdict, Outcome: r.Outcome, Figure: r.Figure, Held: r.Held,
+		Decide: s.State == Decide}
 }
 
 // Since lists the steps which are judged otherwise now, by the same entry.

@@ -67,7 +67,8 @@ func TestTwoReadingsOfOneCheck(t *testing.T) {
 		switch {
 		case tt.apart && err != nil:
 			t.Errorf("%q beside %q: %v", tt.one, tt.two, err)
-		case !tt.apart && (err == nil || !strings.Contains(err.Error(), "which one and two both take: name one, such as step two")):
+		case !tt.apart && (err == nil || !strings.Contains(err.Error(),
+			"which one and two both take: name one, such as step two")):
 			t.Errorf("%q beside %q: %v, want it refused", tt.one, tt.two, err)
 		}
 		// One that was kept is read as it was.

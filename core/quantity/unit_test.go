@@ -74,7 +74,8 @@ func TestAnAmbiguousComma(t *testing.T) {
 			}
 		}
 	}
-	for _, text := range []string{"0,250", ",250", "12,5", "1,25", "1,2345", "1234,567", "1.760", "12.500", "1760", "1/2"} {
+	for _, text := range []string{"0,250", ",250", "12,5", "1,25", "1,2345", "1234,567", "1.760", "12.500", "1760",
+		"1/2"} {
 		if _, err := Count(text).Value(); err != nil {
 			t.Errorf("%q: %v", text, err)
 		}
