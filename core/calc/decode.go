@@ -146,11 +146,9 @@ func named(path string, err error) error {
 	if err == nil {
 		return nil
 	}
-	var below *field.Error
-	if errors.As(err, &below) {
-		return &field.Error{Field: field.Join(path, below.Field), Message: below.Message}
-	}
-	return field.Errorf(path, "%v", err)
+	below := *field.All(err)[0]
+	below.Field = field.Join(path, below.Field)
+	return &below
 }
 
 // A length is a leaf of the walk: it reads itself.

@@ -62,8 +62,11 @@ func (e Errors) Err() error {
 }
 
 // All returns the field errors err is made of; any other error becomes one
-// without a field.
+// without a field, and none has none.
 func All(err error) Errors {
+	if err == nil {
+		return nil
+	}
 	var many Errors
 	if errors.As(err, &many) {
 		return many
