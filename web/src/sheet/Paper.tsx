@@ -574,8 +574,6 @@ function Photos({ rows }: { rows: Rows }) {
   )
 }
 
-/** Where the limits come from, by the number that stands behind each. */
-/** What it was measured with, and when that was calibrated. */
 /** Who said that it was safe to put hands in, and when. */
 function Cautions({ rows }: { rows: Rows }) {
   if (!rows.cautions) return null
@@ -605,6 +603,7 @@ function Cautions({ rows }: { rows: Rows }) {
   )
 }
 
+/** What it was measured with, and when that was calibrated. */
 function Gauges({ rows }: { rows: Rows }) {
   if (!rows.gauges) return null
   return (
@@ -638,6 +637,7 @@ function Gauges({ rows }: { rows: Rows }) {
   )
 }
 
+/** Where the limits come from, by the number that stands behind each. */
 function Sources({ rows }: { rows: Rows }) {
   if (rows.sources.length === 0) return null
   return (

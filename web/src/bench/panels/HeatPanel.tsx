@@ -2,8 +2,6 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
 import FormControlLabel from '@mui/material/FormControlLabel'
-import ToggleButton from '@mui/material/ToggleButton'
-import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import { Key } from '../../app/Key'
 import { useKeys } from '../../app/keys'
@@ -12,6 +10,7 @@ import { ink } from '../../theme'
 import type { Drafted } from '../draft'
 import { usePanel } from '../panel'
 import { Elapsed } from './Elapsed'
+import { HotOrCold } from './HotOrCold'
 import { Asking } from './ToolPanel'
 
 /** A heating: how hot, then the clock from the heater to its shoulder, then cool and seated. Or pressed cold. */
@@ -32,19 +31,6 @@ export function HeatPanel() {
     clock(undefined)
   }
   useKeys({ h: () => (form.left && !form.home ? home() : left()) })
-  const how = (
-    <ToggleButtonGroup
-      exclusive
-      size="small"
-      aria-label="How it goes on"
-      disabled={disabled || kept}
-      value={form.cold ? 'cold' : 'hot'}
-      onChange={(_, way: string | null) => way && set({ cold: way === 'cold' || undefined })}
-    >
-      <ToggleButton value="hot">Heated</ToggleButton>
-      <ToggleButton value="cold">Pressed cold</ToggleButton>
-    </ToggleButtonGroup>
-  )
   const seated = leafLater !== true && (
     <FormControlLabel
       control={
@@ -61,7 +47,7 @@ export function HeatPanel() {
   if (form.cold)
     return (
       <Box sx={{ display: 'grid', gap: 3, justifyItems: 'start' }}>
-        {how}
+        <HotOrCold />
         <Typography>
           Force goes through the ring that is being fitted, never through the balls. Square at the
           start, in one stroke.
@@ -152,7 +138,7 @@ export function HeatPanel() {
             )}
             {seated}
           </Box>
-          {how}
+          <HotOrCold />
         </Box>
       }
     />

@@ -1,29 +1,18 @@
 import Box from '@mui/material/Box'
-import ToggleButton from '@mui/material/ToggleButton'
-import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import { EntryBox } from '../../entry/EntryBox'
 import { usePanel } from '../panel'
+import { HotOrCold } from './HotOrCold'
 
 /** A part that is heated to receive another: how warm it left the heater, or pressed cold. */
 export function WarmPanel() {
-  const { step, body, change, disabled, kept } = usePanel()
+  const { step, body, change } = usePanel()
   const form = body.heat ?? { input: {} }
   const set = (patch: Partial<typeof form>) => change({ ...body, heat: { ...form, ...patch } })
   const asked = step.panel.asked_c
   return (
     <Box sx={{ display: 'grid', gap: 3, justifyItems: 'start' }}>
-      <ToggleButtonGroup
-        exclusive
-        size="small"
-        aria-label="How it goes on"
-        disabled={disabled || kept}
-        value={form.cold ? 'cold' : 'hot'}
-        onChange={(_, way: string | null) => way && set({ cold: way === 'cold' || undefined })}
-      >
-        <ToggleButton value="hot">Heated</ToggleButton>
-        <ToggleButton value="cold">Pressed cold</ToggleButton>
-      </ToggleButtonGroup>
+      <HotOrCold />
       <Typography>
         {asked
           ? `The papers ask for ${asked.toFixed(0)} °C.`
