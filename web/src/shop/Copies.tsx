@@ -33,6 +33,8 @@ export function Copies() {
         display: 'grid',
         gap: 3,
         minWidth: 0,
+        // The path of a folder is one long word.
+        overflowWrap: 'anywhere',
       }}
     >
       <Typography variant="h3">Copies</Typography>

@@ -61,10 +61,14 @@ function Page({ tool }: { tool: Tool }) {
   const data = look.data
   // Missing things are told when somebody is through; slips at once, but not while they are being typed.
   const box = (path: string) => boxes.get(path) ?? path
+  const blank = (path: string) => (texts[box(path)] ?? '').trim() === ''
   const errors = (data?.errors ?? [])
+    .filter((e) => box(e.field) !== field && !blank(e.field))
     .map((e) => ({ ...e, field: box(e.field) }))
-    .filter((e) => e.field !== field && (texts[e.field] ?? '').trim() !== '')
-  const missing = !empty && data && !data.words && errors.length === 0 ? data.errors[0] : undefined
+  const missing =
+    !empty && data && !data.words && errors.length === 0
+      ? data.errors.find((e) => blank(e.field))
+      : undefined
 
   // A box that begins with something stays blank once it is blanked.
   const change = (path: string, t: string) => setTyped((before) => ({ ...before, [path]: t, unit }))
