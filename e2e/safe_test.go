@@ -291,8 +291,8 @@ func TestWarmedAndWorkedOut(t *testing.T) {
 	p.kept()
 	p.do(chromedp.Navigate(p.shop.URL + "/jobs/" + number + "?step=room"))
 	p.says("It cannot be worked out yet")
-	if boxes := p.text(`String(document.querySelectorAll('[data-step=room] [data-entry], main [data-field]').length)`); boxes !=
-		"0" {
+	boxes := p.text(`String(document.querySelectorAll('[data-step=room] [data-entry], main [data-field]').length)`)
+	if boxes != "0" {
 		t.Errorf("what follows has %s boxes", boxes)
 	}
 	p.do(chromedp.Navigate(p.shop.URL + "/jobs/" + number + "?step=bush"))
