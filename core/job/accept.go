@@ -357,6 +357,12 @@ func (s *scale) body(step *plan.Step, b *Body) error {
 	if g := b.Gauge; g != nil && !slices.Contains(s.kind(step).gauges, g.Kind) {
 		return field.Errorf("body.gauge.key", "is %s, which is no gauge for this step: leave it out", g.Key)
 	}
+	if b.Tight != "" && step.Torque == "" {
+		return field.Errorf("body.tight", "does not belong to this step: it is for a joint that is drawn to a torque")
+	}
+	if b.Permit != nil && step.Energy == "" {
+		return field.Errorf("body.permit", "does not belong to this step: it goes with a lock or a permit")
+	}
 	if len(b.Also) > 0 && b.Dial == nil {
 		return field.Errorf("body.also", "does not belong to this step: it goes with a dial")
 	}

@@ -16,6 +16,8 @@ type Body struct {
 	Done     bool             `json:"done,omitempty" doc:"acknowledged"`
 	Skip     string           `json:"skip,omitempty" doc:"why this was not taken"`
 	Absent   string           `json:"absent,omitempty" enum:"pump,job" doc:"with skip: where it is missing"`
+	Tight    string           `json:"tight,omitempty" enum:"snug,wrench" doc:"how tight, where no torque is known"`
+	Permit   *PermitForm      `json:"permit,omitempty" doc:"at a caution on energy: which lock, which permit"`
 	Gauge    *GaugeUsed       `json:"gauge,omitempty" doc:"the gauge in the hand; its key is sent, past due a word too"`
 	Turn     *TurnForm        `json:"turn,omitempty"`
 	Count    *CountForm       `json:"count,omitempty"`
@@ -46,6 +48,12 @@ const (
 	NotOnPump = "pump"
 	NotInJob  = "job"
 )
+
+// PermitForm is what hangs at the switch, as far as somebody notes it.
+type PermitForm struct {
+	Lock   string `json:"lock,omitempty" doc:"number of the lock"`
+	Permit string `json:"permit,omitempty" doc:"number of the permit"`
+}
 
 // TurnForm is how the shaft turns by hand, and where it catches.
 type TurnForm struct {

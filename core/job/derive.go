@@ -127,6 +127,7 @@ func (s *scale) order() asking {
 		for k := range steps {
 			step, task := &steps[k], &s.steps[steps[k].N()]
 			switch {
+			case s.has(step) && s.readBefore(step):
 			case s.has(step):
 				order[i] = append(order[i], due{task, false})
 			case len(s.log.scoped) > 0 && s.log.of(step).counts() != nil && step.OutOfScope(s):
@@ -135,6 +136,18 @@ func (s *scale) order() asking {
 		}
 	}
 	return order
+}
+
+// readBefore reports whether a step came into the scope too late to show how the pump was found, and
+// its check was read as found at another step before: that reading is the one that is kept.
+func (s *scale) readBefore(step *plan.Step) bool {
+	if len(s.log.scoped) == 0 || step.Kind != plan.Measure || step.Phase != plan.Found ||
+		s.log.of(step).counts() != nil || s.late(step) == nil {
+		return false
+	}
+	return slices.ContainsFunc(s.taking[step.Check], func(other *plan.Step) bool {
+		return other != step && other.Phase == plan.Found && s.log.of(other).counts() != nil
+	})
 }
 
 // sendBack is a result that sent stages back to be done again.

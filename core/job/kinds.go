@@ -99,8 +99,9 @@ func init() {
 // stepKinds are the kinds of steps that are neither a check nor a setting.
 func stepKinds() map[string]*kind {
 	return map[string]*kind{
-		plan.Do:      {panel: "ack", group: "done", must: true, away: true, weigh: acknowledged},
-		plan.Caution: {panel: "ack", group: "done", must: true, weigh: acknowledged},
+		plan.Do: {panel: "ack", group: "done", must: true, away: true, weigh: acknowledged},
+		plan.Caution: {panel: "ack", group: "done", must: true, weigh: cautioned,
+			show: func(_ *terms, step *plan.Step, p *Panel) { p.Permit = step.Energy != "" }},
 		plan.Turn: {panel: "turn", group: "turn", table: DoneTable, weigh: turned, show: feels,
 			live: feelsRight,
 			fine: "Turns as it should", notFine: "Does not turn as it should"},
@@ -243,7 +244,7 @@ func tableOf(kind string) Table {
 }
 
 // beside are the fields of a body that stand beside its group.
-var beside = []string{"unit", "units", "skip", "absent", "also", "gauge"}
+var beside = []string{"unit", "units", "skip", "absent", "tight", "permit", "also", "gauge"}
 
 // Groups are the fields of a body that hold what was entered.
 func Groups() []string {

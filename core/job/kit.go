@@ -39,7 +39,8 @@ func kit(s *scale, work workDone) []KitLine {
 			continue
 		}
 		outcome := s.parts[part.Key]
-		if (part.Kit == "" || part.Kit == plan.Stays) && outcome != judge.Replace && outcome != judge.Order {
+		built := s.opening.Arrives == plan.NewParts && s.plan.Format >= 3 // of new parts everything is on the list
+		if (part.Kit == "" || part.Kit == plan.Stays) && !built && outcome != judge.Replace && outcome != judge.Order {
 			continue
 		}
 		line := KitLine{part.Key, part.Title, s.quantity(part), use(part), part.Lubricant, kitState(part, outcome, laid)}

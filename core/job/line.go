@@ -13,13 +13,16 @@ import (
 // The numbers that every new entry carries, so that whoever reads it later knows
 // what it was made by. Each change of rules has a line in docs/rules.md.
 const (
-	RulesNumber  = 4 // of the rules by which readings are judged and steps come due
+	RulesNumber  = 5 // of the rules by which readings are judged and steps come due
 	CoreNumber   = 6 // of this core: raised when what it works out changes, verdict or not
 	FormatNumber = 6 // of the fields of an entry, docs/files.md; entries without a number are 1
 )
 
 // strictRules are those from which a figure that can be read in two ways is refused.
 const strictRules = 4
+
+// playRules are those from which a general limit alone condemns no bearing.
+const playRules = 5
 
 // Seal makes an accepted entry the next line of a log: it gives it its place, its
 // time and its hash, and the bytes that are to be kept. Last is nil for the

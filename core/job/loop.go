@@ -1,6 +1,8 @@
 package job
 
 import (
+	"slices"
+
 	"settle/core/judge"
 	"settle/core/plan"
 )
@@ -22,11 +24,64 @@ func (s *scale) nextRound(step *plan.Step, last *Entry) string {
 		switch {
 		case i < at && changesThePump(other):
 			return roundAfter(loop.Title, other.Title)
-		case i > at && changesThePump(step) && t.decision == nil && s.bad(other, t.last):
+		case i > at && s.redone(step, last, t.last) && t.decision == nil && s.bad(other, t.last):
 			return roundFor(loop.Title, other.Title)
 		}
 	}
 	return ""
+}
+
+// goesRound reports whether the loop of a step is to be gone round again: a reading after it came out
+// wrong, and nobody has accepted that.
+func (s *scale) goesRound(step *plan.Step) bool {
+	loop, at := s.plan.LoopOf(step.ID)
+	if loop == nil {
+		return s.sentBack(s.steps[step.N()].stage)
+	}
+	return slices.ContainsFunc(loop.Steps[at+1:], func(id string) bool {
+		other := s.plan.Step(id)
+		t := s.log.of(other)
+		return t.counts() != nil && t.decision == nil && s.has(other) && s.redone(step, nil, t.last) && s.bad(other, t.last)
+	})
+}
+
+// sentBack reports whether a result that nobody has accepted sends a stage back.
+func (s *scale) sentBack(stage string) bool {
+	for i := range s.steps {
+		step := s.steps[i].Step
+		t := s.log.of(step)
+		if t.counts() == nil || t.decision != nil || !sendsBack(step) || !s.has(step) {
+			continue
+		}
+		r := s.reading(step, t.last)
+		if r.Verdict == judge.Out && slices.Contains(reopened(step, r), stage) {
+			return true
+		}
+	}
+	return false
+}
+
+// redone reports whether a step of a loop is done again for a reading that came out wrong: what changes
+// the pump is, and what undoes the closing where something was closed between its last time and the reading.
+func (s *scale) redone(step *plan.Step, last, wrong *Entry) bool {
+	if !step.Again {
+		return changesThePump(step)
+	}
+	loop, at := s.plan.LoopOf(step.ID)
+	return len(step.TakesOff) == 0 || slices.ContainsFunc(loop.Steps[at+1:], func(id string) bool {
+		other := s.plan.Step(id)
+		e := s.log.of(other).counts()
+		closes := slices.ContainsFunc(other.Puts(), func(part string) bool { return slices.Contains(step.TakesOff, part) })
+		return closes && e != nil && e.Seq < wrong.Seq && (last == nil || e.Seq > last.Seq)
+	})
+}
+
+// begins is the place in its loop of the step that begins a round on this pump.
+func (s *scale) begins(loop *plan.Loop) int {
+	return max(0, slices.IndexFunc(loop.Steps, func(id string) bool {
+		step := s.plan.Step(id)
+		return !step.Again && s.has(step)
+	}))
 }
 
 // bad reports whether what was entered sends its loop round again.
@@ -36,14 +91,15 @@ func (s *scale) bad(step *plan.Step, e *Entry) bool {
 }
 
 // round is which round of its loop a step is in, 0 where it is in none: each entry of the
-// first step of a loop begins one.
+// step that begins a loop begins one.
 func (s *scale) round(step *plan.Step) int {
 	loop, at := s.plan.LoopOf(step.ID)
 	if loop == nil {
 		return 0
 	}
-	n := len(s.log.of(s.plan.Step(loop.Steps[0])).all())
-	if at == 0 {
+	first := s.begins(loop)
+	n := len(s.log.of(s.plan.Step(loop.Steps[first])).all())
+	if at <= first {
 		n++
 	}
 	return max(n, 1)
@@ -77,7 +133,7 @@ func (s *scale) loop(step *plan.Step) *LoopShown {
 	if loop == nil {
 		return nil
 	}
-	begun := len(s.log.of(s.plan.Step(loop.Steps[0])).all())
+	begun := len(s.log.of(s.plan.Step(loop.Steps[s.begins(loop)])).all())
 	return &LoopShown{loop.Title, loop.Until, max(begun, 1)}
 }
 
@@ -86,13 +142,14 @@ func (s *scale) loop(step *plan.Step) *LoopShown {
 func (s *scale) laterRound(step *plan.Step) bool {
 	loop, at := s.plan.LoopOf(step.ID)
 	t := s.log.of(step)
-	if loop == nil || at != 0 || t.counts() == nil {
+	stripped := slices.ContainsFunc(step.Against, func(o plan.Origin) bool { return o.Source == plan.FromCount })
+	if loop == nil || at != s.begins(loop) && !stripped || t.counts() == nil {
 		return false
 	}
 	if len(t.before) == 0 {
 		return s.nextRound(step, t.last) != ""
 	}
-	for _, id := range loop.Steps[1:] {
+	for _, id := range loop.Steps[at+1:] {
 		if later := s.log.of(s.plan.Step(id)); len(later.all()) > 0 && later.all()[0].Seq > t.before[0].Seq {
 			return true
 		}

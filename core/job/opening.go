@@ -221,6 +221,9 @@ func planLayer(p *plan.Plan) judge.Layer {
 	for key, b := range p.Limits {
 		rule := judge.Rule{Bounds: judge.Bounds{Min: read(b.Min), Max: read(b.Max)}, Source: b.Source, Factor: b.Factor,
 			Of: b.Of, Cap: read(b.Cap)}
+		if least, most, err := b.Rates(); err == nil {
+			rule = judge.Rule{Rates: &gauge.Rates{Min: &least, Max: &most}, Source: b.Source}
+		}
 		for _, v := range p.Values {
 			if v.Key == b.Of {
 				rule.NeedsWord = strings.ToLower(v.Title)

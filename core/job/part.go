@@ -51,10 +51,10 @@ func inspected(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	if f.Where != "" {
 		reading.Text += " (" + f.Where + ")"
 	}
-	if open && (d.Outcome == judge.Reuse || d.Outcome == judge.Dress) {
-		d = judge.Ruling{Rule: bareFirst}
-		reading.Outcome, reading.Rule = "", bareFirst
-		reading.Verdict, reading.Limit = judge.Undecided, inWords(bareFirst)
+	if open != "" && (d.Outcome == judge.Reuse || d.Outcome == judge.Dress) {
+		d = judge.Ruling{Rule: open}
+		reading.Outcome, reading.Rule = "", open
+		reading.Verdict, reading.Limit = judge.Undecided, inWords(open)
 	}
 	overrule(reading, f, d, r)
 	if reading.ByRule != "" || reading.Outcome != "" {
@@ -125,9 +125,9 @@ func (t *terms) vanes() int {
 }
 
 // measured are the findings that readings make: one past its limit says something of the part,
-// whatever is seen on it. Open is true of a sleeve that runs out while nobody knows whether the shaft
-// under it does.
-func (s *scale) measured(part *plan.Part) (found []judge.Finding, open bool) {
+// whatever is seen on it. Open says what a person has to know first: of a sleeve that runs out whether
+// the shaft under it does, of a bearing outside the general rule the maker's own value.
+func (s *scale) measured(part *plan.Part) (found []judge.Finding, open string) {
 	for _, j := range part.Judged {
 		if j.Count != "" {
 			if n := s.counted(j.Count); n != nil && n.Cmp(big.NewRat(int64(j.Least), 1)) >= 0 {
@@ -148,14 +148,29 @@ func (s *scale) measured(part *plan.Part) (found []judge.Finding, open bool) {
 			case judge.BendAlong:
 				continue
 			case "":
-				open = true
+				open = bareFirst
 				continue
 			}
+		}
+		if s.playByRule(j.Check, step, r) {
+			open = makersFirst
+			continue
 		}
 		found = append(found, judge.Finding{Key: j.Check, Words: outOfLimit(s.plan.Checks[j.Check].Title),
 			Outcome: j.Outcome, Rule: j.Rule})
 	}
 	return found, open
+}
+
+// playByRule reports whether a play is out of a general limit alone: sound bearings differ too much for
+// that to condemn one.
+func (s *scale) playByRule(check string, step *plan.Step, r *Reading) bool {
+	e := s.latest(step)
+	if e == nil || e.Rules < playRules || r.Limit == nil || r.Limit.Origin != judge.General {
+		return false
+	}
+	sign := s.plan.Checks[check].Sign
+	return sign == plan.EndPlay || sign == plan.RadialPlay
 }
 
 // ofEarlierRules reports whether what counts at a step was entered when a reading spoke of every part

@@ -12,6 +12,7 @@ type CautionRow struct {
 	Title  string    `json:"title"`
 	Says   string    `json:"says,omitempty" doc:"the cautions that stood there"`
 	Absent string    `json:"absent,omitempty" doc:"why it was not done"`
+	Noted  string    `json:"noted,omitempty" doc:"the numbers of lock and permit"`
 	By     string    `json:"by"`
 	At     time.Time `json:"at"`
 }
@@ -32,6 +33,9 @@ func cautions(s *scale, stages []StageSheet) []CautionRow {
 			row := CautionRow{Title: step.Title, Says: strings.Join(step.Cautions, " "), By: e.By.Name, At: e.At}
 			if step.Reading != nil {
 				row.Absent = step.Reading.Skipped
+			}
+			if e.Body != nil && e.Body.Permit != nil {
+				row.Noted = strings.TrimPrefix(permitted(e.Body.Permit), ", ")
 			}
 			// What was typed in from paper was done by who did it then.
 			if row.By = orElse(e.DoneBy, row.By); e.DoneAt != nil {

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math/big"
 	"strings"
+	"unicode/utf8"
 
 	"settle/core/field"
 	"settle/core/gauge"
@@ -59,7 +60,23 @@ func (s *scale) Decided(part string) judge.Outcome {
 }
 
 // has reports whether this pump, as it is decided about, has a step.
-func (s *scale) has(step *plan.Step) bool { return step.There(s) }
+func (s *scale) has(step *plan.Step) bool { return step.There(s) && s.asked(step) }
+
+// asked reports whether a step that hangs on another one is asked for: what goes with a step that was
+// left out is not, nor what undoes the closing while no round is to be gone again. What was entered
+// stays.
+func (s *scale) asked(step *plan.Step) bool {
+	if step.With == "" && !step.Again || s.log.of(step).counts() != nil {
+		return true
+	}
+	if other := s.plan.Step(step.With); other != nil {
+		e := s.log.of(other).counts()
+		if !s.asked(other) || s.has(other) && e != nil && e.Body != nil && e.Body.Absent != "" {
+			return false
+		}
+	}
+	return !step.Again || s.goesRound(step)
+}
 
 // latest is the entry that counts at a step, nil where there is none.
 func (s *scale) latest(step *plan.Step) *Entry {
@@ -157,7 +174,7 @@ func (s *scale) weigh(step *plan.Step, b *Body, how way) (*Reading, field.Errors
 	}
 	k := s.kind(step)
 	if !blank(b.Skip) || b.Absent != "" {
-		return k.skipped(b)
+		return k.skipped(b, s.away(step))
 	}
 	var reading *Reading
 	if k.follows != nil {
@@ -175,14 +192,14 @@ func (s *scale) weigh(step *plan.Step, b *Body, how way) (*Reading, field.Errors
 }
 
 // skipped is a step that was left out, or is not there to be done.
-func (k *kind) skipped(b *Body) (*Reading, field.Errors) {
+func (k *kind) skipped(b *Body, away bool) (*Reading, field.Errors) {
 	why := strings.TrimSpace(b.Skip)
 	switch {
 	case why == "":
 		return nil, field.Errors{field.Errorf("skip", "is missing: say how it is known that this is not there")}
-	case k.away && (b.Absent == NotOnPump || b.Absent == NotInJob):
+	case away && (b.Absent == NotOnPump || b.Absent == NotInJob):
 		return &Reading{Skipped: why, Absent: b.Absent, Text: notThere(b.Absent, why)}, nil
-	case k.away:
+	case away:
 		return nil, field.Errors{field.Errorf("absent", "is %q: write pump, it is not on this pump, or job, it is not in "+
 			"this job", b.Absent)}
 	case b.Absent != "":
@@ -235,6 +252,21 @@ func acknowledged(_ *scale, _ *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		return missing(r, "done", "must be true: it says that this was done")
 	}
 	return &Reading{Text: "done"}
+}
+
+// maxPermit is the longest number of a lock or a permit.
+const maxPermit = 60
+
+func cautioned(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+	reading := acknowledged(s, step, b, r)
+	if b.Permit == nil || reading == nil {
+		return reading
+	}
+	if utf8.RuneCountInString(b.Permit.Lock) > maxPermit || utf8.RuneCountInString(b.Permit.Permit) > maxPermit {
+		r.Errors.Add("permit", fmt.Errorf("is longer than %d letters", maxPermit))
+	}
+	reading.Text += permitted(b.Permit)
+	return reading
 }
 
 func signed(_ *scale, _ *plan.Step, b *Body, r *gauge.Reader) *Reading {

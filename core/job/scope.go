@@ -95,6 +95,8 @@ type Call struct {
 	Title string `json:"title" doc:"of that scope"`
 	Why   string `json:"why"`
 	Step  string `json:"step" doc:"where it was entered"`
+	// General is true where a general limit alone says so: it asks, and calls for nothing.
+	General bool `json:"general,omitempty" doc:"only a general limit says so: a person decides"`
 
 	seq  int // of the last entry it comes from
 	from int // the number of the last step it comes from: what is after it waits
@@ -162,6 +164,12 @@ func calls(s *scale) []Call {
 		call := Call{Key: w.Key, To: w.To, Title: s.plan.Scope(w.To).Title, Why: w.Why}
 		for _, c := range w.When.Each() {
 			call.comesFrom(s, c.Key)
+			for _, check := range s.each(c.Key) {
+				step, r := s.takenBy(check, func(*plan.Step) bool { return true })
+				if r != nil && r.Verdict == judge.Out && s.playByRule(check, step, r) {
+					call.General, call.Why = true, w.Why+", "+makersFirst
+				}
+			}
 		}
 		answered := slices.ContainsFunc(s.log.scoped, func(e *Entry) bool {
 			return e.Seq > call.seq && slices.Contains(e.Scope.Not, call.Key)

@@ -103,6 +103,8 @@ type Panel struct {
 	Gauges     []gauge.Kind    `json:"gauges,omitempty" doc:"kinds of gauge it is measured with, the usual one first"`
 	Group      string          `json:"group" doc:"the field of a body that it fills"`
 	Optional   bool            `json:"optional,omitempty" doc:"it may be left out, with a reason"`
+	Permit     bool            `json:"permit,omitempty" doc:"number of lock and permit may be noted"`
+	Tights     []string        `json:"tights,omitempty" doc:"how tight, where no torque is known"`
 	Away       bool            `json:"away,omitempty" doc:"it may not be on this pump, or not in this job, with a reason"`
 	Proposed   string          `json:"proposed,omitempty" doc:"why it was not on this pump at its last job"`
 	Choices    []ChoiceShown   `json:"choices,omitempty" doc:"what may be chosen, in the order of the keys"`

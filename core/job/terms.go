@@ -164,6 +164,16 @@ func noLimit(source string) *judge.Limit { return &judge.Limit{Origin: judge.Non
 // inWords is a limit that is no length.
 func inWords(source string) *judge.Limit { return &judge.Limit{Source: source} }
 
+// away reports whether a step may be said not to be on this pump or not in this job. A caution may
+// since format 3, but never one that takes energy away where there is any.
+func (t *terms) away(step *plan.Step) bool {
+	if step.Kind != plan.Caution || t.plan.Format < 3 {
+		return t.kind(step).away
+	}
+	none := t.opening.Arrives == plan.OnBench || t.opening.Arrives == plan.NewParts
+	return step.Energy != plan.Isolates || none
+}
+
 // panel is what the instrument of a step is drawn from, before anything is entered.
 // Steps that take the same check in the same phase have one panel, and so have those whose
 // kind needs to know nothing.
@@ -178,7 +188,7 @@ func (t *terms) panel(step *plan.Step) *Panel {
 	if p := t.panels[one]; p != nil {
 		return p
 	}
-	p := &Panel{Instrument: k.panel, Gauges: k.gauges, Group: k.group, Tool: k.tool, Optional: !k.must, Away: k.away,
+	p := &Panel{Instrument: k.panel, Gauges: k.gauges, Group: k.group, Tool: k.tool, Optional: !k.must, Away: t.away(step),
 		FigureTitle: k.title,
 		Divisions:   k.divisions}
 	t.panels[one] = p

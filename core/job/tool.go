@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"maps"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -289,6 +290,11 @@ func withGauge(tool string, b *Body) Input {
 
 // shimmed is a pack worked out: into a window that nobody gave it is not judged.
 func shimmed(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+	if step.Right == plan.EitherFeel {
+		dragged := *b
+		dragged.Tool = draggedFree(b.Tool)
+		b = &dragged
+	}
 	reading := asked(s, step, b, r)
 	if reading != nil && reading.Tool.Words != nil && window(s.terms, step).Open() {
 		reading.Verdict = judge.NoLimit
@@ -298,12 +304,35 @@ func shimmed(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 
 // tried is a pack found by trial, which is finished when the calculator says so.
 func tried(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+	if step.Right == plan.EitherFeel {
+		dragged := *b
+		dragged.Tool = draggedFree(b.Tool)
+		b = &dragged
+	}
 	reading := asked(s, step, b, r)
 	if reading != nil && reading.Tool.Words != nil && reading.Verdict == "" && !r.Partial {
 		main := reading.Tool.Words.Main
 		return missing(r, "tool.trials", "is not finished: "+main.Name+" "+main.Value.Mm)
 	}
 	return reading
+}
+
+// draggedFree are the trials with a light drag taken for free: with the seal on the shaft it drags.
+func draggedFree(in Input) Input {
+	trials, ok := in["trials"].([]any)
+	if !ok {
+		return in
+	}
+	in, free := maps.Clone(in), slices.Clone(trials)
+	for i := range free {
+		if t, ok := free[i].(map[string]any); ok && t["turns"] == string(gauge.Light) {
+			t = maps.Clone(t)
+			t["turns"] = string(gauge.Free)
+			free[i] = t
+		}
+	}
+	in["trials"] = free
+	return in
 }
 
 // calculate asks the calculator of a step. Its errors stand under path; while it is

@@ -4,6 +4,7 @@ import (
 	"errors"
 	"fmt"
 	"math"
+	"slices"
 	"strings"
 
 	"settle/core/gauge"
@@ -26,6 +27,9 @@ type Pass struct {
 const wrenchGood = 0.04
 
 func tightened(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+	if b.Tight != "" {
+		return s.tight(step, b.Tight, r)
+	}
 	f := b.Torque
 	if f == nil {
 		return missing(r, "torque", "is missing: the bolts as they were ticked")
@@ -44,8 +48,8 @@ func tightened(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		r.Errors.Add("torque.ticks", errors.New(noEqualRows))
 		return nil
 	}
-	want := len(order) * (len(step.Passes) + 1)
-	if !inOrder(f.Ticks, order, len(step.Passes), r) {
+	want := len(order) * (len(step.Pulls()) + 1)
+	if !inOrder(f.Ticks, order, len(step.Pulls()), r) {
 		return nil
 	}
 	if len(f.Ticks) < want {
@@ -53,7 +57,7 @@ func tightened(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 			return reading
 		}
 		return missing(r, "torque.ticks", fmt.Sprintf("has %d of %d ticks: bolt %d is next", len(f.Ticks), want,
-			tickAt(order, len(step.Passes), len(f.Ticks))))
+			tickAt(order, len(step.Pulls()), len(f.Ticks))))
 	}
 	reading.Verdict, reading.Limit = judge.Within, inWords(source)
 	switch {
@@ -84,7 +88,7 @@ func inOrder(ticks, order []int, passes int, r *gauge.Reader) bool {
 }
 
 func bolts(t *terms, step *plan.Step, p *Panel) {
-	p.Order, p.Thread, p.Passes = t.crossing(step), t.thread(step), passes(step, nil)
+	p.Order, p.Thread, p.Passes, p.Tights = t.crossing(step), t.thread(step), passes(step, nil), t.tightsOf(step)
 	if torque, _, known := t.pull(step.Torque); known {
 		p.Torque, p.Passes = pull(torque), passes(step, &torque)
 	}
@@ -101,8 +105,8 @@ func torqueLimit(t *terms, step *plan.Step) *judge.Limit {
 func drawn(typed string, asked quantity.Torque, known bool, r *gauge.Reader) (quantity.Torque, bool) {
 	if blank(typed) {
 		if !known {
-			missing(r, "torque.set", "is missing: no torque is known for this joint, write the one you used with "+
-				"its unit, such as 30 N·m")
+			missing(r, "torque.set", "is missing: no torque is known for this joint. Write the one you used with its "+
+				"unit, such as 30 N·m, or say that it is snug or tight by wrench")
 		}
 		return asked, known
 	}
@@ -144,8 +148,8 @@ func extended(reading *Reading, f *TorqueForm, set quantity.Torque, r *gauge.Rea
 
 // passes are the rounds of a step; without a torque only their shares are known.
 func passes(step *plan.Step, torque *quantity.Torque) []Pass {
-	out := make([]Pass, 0, len(step.Passes)+1)
-	for _, percent := range step.Passes {
+	out := make([]Pass, 0, len(step.Pulls())+1)
+	for _, percent := range step.Pulls() {
 		out = append(out, Pass{Percent: percent})
 	}
 	out = append(out, Pass{Percent: 100, Check: true})
@@ -206,14 +210,50 @@ func fastening(t *terms, step *plan.Step, p *Panel) {
 		p.Passes, p.Gauges = []Pass{{Percent: 100}}, nil
 		return
 	}
-	p.Thread = t.thread(step)
+	p.Thread, p.Tights = t.thread(step), t.tightsOf(step)
 	if torque, _, known := t.pull(step.Torque); known {
 		p.Torque = pull(torque)
 	}
 }
 
+// How tight a joint is that the papers give no torque for.
+const (
+	Snug     = "snug"
+	ByWrench = "wrench"
+)
+
+// Tights are the words for it.
+var Tights = []string{Snug, ByWrench}
+
+// tight is a joint that was tightened by feel, for want of a torque.
+func (s *scale) tight(step *plan.Step, how string, r *gauge.Reader) *Reading {
+	switch _, _, known := s.pull(step.Torque); {
+	case !slices.Contains(Tights, how):
+		r.Errors.Add("tight", fmt.Errorf("is %q: write snug or wrench", how))
+		return nil
+	case step.Torque == "":
+		r.Errors.Add("tight", errors.New("does not belong to this step: it is for a joint that is drawn to a torque"))
+		return nil
+	case known:
+		r.Errors.Add("tight", errors.New("is not for this joint: the papers give its torque"))
+		return nil
+	}
+	return &Reading{Text: tightAs(how), Limit: noLimit(judge.NoneKnown)}
+}
+
+// tightsOf are the words that may be said of a joint: none where its torque is known.
+func (t *terms) tightsOf(step *plan.Step) []string {
+	if _, _, known := t.pull(step.Torque); known || step.Torque == "" {
+		return nil
+	}
+	return Tights
+}
+
 // tightenedInAll is one tick for all: to a torque it is told, where that is known.
 func tightenedInAll(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+	if b.Tight != "" {
+		return s.tight(step, b.Tight, r)
+	}
 	reading := acknowledged(s, step, b, r)
 	if reading == nil {
 		return nil

@@ -107,6 +107,19 @@ func reach(step *plan.Step) string {
 	return "to its torque"
 }
 
+// tightAs is a joint that was tightened by feel.
+func tightAs(how string) string {
+	if how == Snug {
+		return "snug by hand, no torque known"
+	}
+	return "tight by wrench, no torque known"
+}
+
+// permitted is what hangs at the switch.
+func permitted(p *PermitForm) string {
+	return after(", lock ", strings.TrimSpace(p.Lock)) + after(", permit ", strings.TrimSpace(p.Permit))
+}
+
 func heldAgainst(n *big.Rat, where string) string { return quantity.ShowNumber(n) + " by " + where }
 func alikeWithin(alike string) string             { return "alike within " + alike }
 
@@ -153,8 +166,12 @@ func measuredOn(step, part string, outcome judge.Outcome) string {
 	return fmt.Sprintf("%s: read on the %s, which is %s: measure it again", step, words.Lower(part), word)
 }
 
-// bareFirst stands at a sleeve that runs out while nobody knows of the shaft under it.
-const bareFirst = "read on the sleeve, over its limit: read the bare shaft, or turn the sleeve on it and read again"
+// What a person has to know first: of a sleeve that runs out, and of a bearing whose play is outside the
+// general rule.
+const (
+	bareFirst   = "read on the sleeve, over its limit: read the bare shaft, or turn the sleeve on it and read again"
+	makersFirst = "outside the general rule: the maker's value is wanted"
+)
 
 func outOfLimit(check string) string { return check + " out of limit" }
 
@@ -278,6 +295,9 @@ const tooLate = "the scope was widened too late"
 func notTakenSince(at time.Time) string { return "not taken, widened on " + at.Format(time.DateOnly) }
 
 func callsFor(c Call) string {
+	if c.General {
+		return words.Capital(c.Why) + ". Widen the job to " + words.Lower(c.Title) + ", or decide that it stays"
+	}
 	return words.Capital(c.Why) + ": widen the job to " + words.Lower(c.Title) + ", or decide otherwise"
 }
 

@@ -36,7 +36,7 @@ var Sets = []Set{
 		"shaft-runout-seal": "0.05 mm", "shaft-runout-head": "0.12 mm", "shaft-runout-coupling": "0.05 mm",
 		"adapter-rim": "0.05 mm", "adapter-face": "0.05 mm", "chamber-face": "0.05 mm", "chamber-bore": "0.12 mm",
 		"end-play-paired": "0 mm to 0.03 mm", "end-play-single": "0.02 mm to 0.30 mm",
-		"end-play-tapered": "0.025 mm to 0.10 mm", "radial-play-seal": "0.01 mm to 0.08 mm", "seal-setting": "± 0.4 mm",
+		"end-play-tapered": "0.025 mm to 0.10 mm", "radial-play-seal": "0.08 mm", "seal-setting": "± 0.4 mm",
 		"evenness": "0.2 mm", "moved": "0.05 mm", "packing-drip": "20 to 60 a minute",
 	}),
 }

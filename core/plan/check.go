@@ -202,6 +202,11 @@ func (c *checker) bound(key string, b *Bound) {
 		c.fault(b.line, "", "limit %s: source is missing: say where it comes from", key)
 	}
 	switch {
+	case b.Rate != "":
+		if _, _, err := b.Rates(); err != nil || b.Min+b.Max+b.Cap != "" || b.Factor != 0 {
+			c.fault(b.line, "", "limit %s: rate is %q: write the least and the most a minute, 30 to 60, and no length", key,
+				b.Rate)
+		}
 	case b.Factor != 0 && b.Max != "":
 		c.fault(b.line, "", "limit %s has a max and a factor: write one of them", key)
 	case b.Factor != 0:
@@ -209,6 +214,14 @@ func (c *checker) bound(key string, b *Bound) {
 	case b.Min == "" && b.Max == "":
 		c.fault(b.line, "", "limit %s has no bound: write min, max, or factor with of", key)
 	}
+}
+
+// Rates are the least and the most a minute of a limit that is no length.
+func (b *Bound) Rates() (least, most float64, err error) {
+	if n, err := fmt.Sscanf(b.Rate, "%g to %g", &least, &most); n != 2 || err != nil || least < 0 || most < least {
+		return 0, 0, errors.New("is no span of rates")
+	}
+	return least, most, nil
 }
 
 func sorted[V any](m map[string]V) []string {
@@ -236,12 +249,21 @@ func (c *checker) choices(word string, list []Choice) {
 }
 
 func (c *checker) conditions(line int, step string, conditions Conditions) {
+	repeat := ""
+	if s := c.p.steps[step]; s != nil {
+		repeat = s.For
+	}
+	c.conditionsFor(line, step, repeat, conditions)
+}
+
+// conditionsFor checks the conditions of what is there for each of a repeat; blank for what is there once.
+func (c *checker) conditionsFor(line int, step, repeat string, conditions Conditions) {
 	for _, x := range conditions.Each() {
 		if x.Op == opCameTo {
 			c.result(line, step, x)
 			continue
 		}
-		if x.Op == opDecided {
+		if x.ofPart() {
 			if c.p.parts[x.Key] == nil {
 				c.fault(line, step, "condition %q: there is no part %q", x, x.Key)
 			} else if slices.ContainsFunc(x.Values, func(v string) bool { return !judge.Outcome(v).Known() }) {
@@ -250,8 +272,8 @@ func (c *checker) conditions(line int, step string, conditions Conditions) {
 			continue
 		}
 		if c.repeats[x.Key] != nil {
-			if s := c.p.steps[step]; s == nil || s.For != x.Key {
-				c.fault(line, step, "condition %q: only a step that is for %s may ask it", x, x.Key)
+			if repeat != x.Key {
+				c.fault(line, step, "condition %q: only what is for %s may ask it", x, x.Key)
 			}
 			continue
 		}
@@ -291,7 +313,7 @@ func (c *checker) part(part Part) {
 		c.fault(part.line, "", "a part needs a key and a title")
 	}
 	c.repeated(part.line, "", part.For)
-	c.conditions(part.line, "", part.When)
+	c.conditionsFor(part.line, "", part.For, part.When)
 	if part.Kit != "" && part.Kit != "always" && part.Kit != "if-needed" && part.Kit != Stays {
 		c.fault(part.line, "", "part %s: kit is %q: write always, if-needed or stays", part.Key, part.Kit)
 	}
@@ -368,7 +390,7 @@ func (c *checker) check(key string, x *Check) {
 		}
 		c.conditions(l.line, "", l.When)
 		for _, when := range l.When {
-			if when.Op == opDecided || when.Op == opCameTo || when.Key == InScope {
+			if when.ofPart() || when.Op == opCameTo || when.Key == InScope {
 				c.fault(l.line, "", "check %s: its limit hangs on %q: only options and schools decide which limit counts", key,
 					when)
 			}
@@ -433,6 +455,7 @@ func (c *checker) step(s *Step) {
 	} else if check := kinds[i].check; check != nil {
 		check(c, s)
 	}
+	c.closing(s)
 	if s.Drawing != "" && !slices.Contains(drawings, s.Drawing) {
 		fault("there is no drawing %q: the drawings are %s", s.Drawing, strings.Join(drawings, ", "))
 	}

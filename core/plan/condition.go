@@ -16,7 +16,7 @@ import (
 // of them: "seal == cartridge|bellows"; "a == x or b == y" holds when either does.
 type Condition struct {
 	Key    string
-	Op     string // "==", "!=", "decided" or "is"
+	Op     string // "==", "!=", "decided", "!decided" or "is"
 	Values []string
 	Or     []Condition // what else will do
 }
@@ -25,8 +25,12 @@ const (
 	opEqual   = "=="
 	opUnlike  = "!="
 	opDecided = "decided"
+	opSpared  = "!decided" // not yet, or otherwise
 	opCameTo  = "is"
 )
+
+// ofPart reports whether a part is asked.
+func (c Condition) ofPart() bool { return c.Op == opDecided || c.Op == opSpared }
 
 // Conditions hold when all of them hold.
 type Conditions []Condition
@@ -57,6 +61,8 @@ func (c Condition) holds(s Facts) bool {
 		return !slices.Contains(c.Values, s.Choice(c.Key))
 	case opDecided:
 		return slices.Contains(c.Values, string(s.Decided(c.Key)))
+	case opSpared:
+		return !slices.Contains(c.Values, string(s.Decided(c.Key)))
 	case opCameTo:
 		return slices.Contains(c.Values, string(s.CameTo(c.Key)))
 	}
@@ -90,7 +96,7 @@ func (c *Conditions) UnmarshalYAML(n *yaml.Node) error {
 		var one []Condition
 		for _, text := range strings.Split(x.Value, " or ") {
 			words := strings.Fields(text)
-			if len(words) != 3 || !slices.Contains([]string{opEqual, opUnlike, opDecided, opCameTo}, words[1]) {
+			if len(words) != 3 || !slices.Contains([]string{opEqual, opUnlike, opDecided, opSpared, opCameTo}, words[1]) {
 				return at(x.Line, fmt.Sprintf("condition %q is not understood: write \"seal == double\", \"seal != double\", "+
 					"\"sleeve decided replace\" or \"end-play is out\"", x.Value))
 			}

@@ -48,7 +48,7 @@ func TestFormat2Refuses(t *testing.T) {
 	for _, tt := range []struct{ from, to, says string }{
 		{"when: seal == double, title: Housing on", "title: Housing on, when: arrives == bench",
 			"no option or school has that"},
-		{"format: 2", "format: 3", "format is 3: this program reads plans up to format 2"},
+		{"format: 2", "format: 4", "format is 4: this program reads plans up to format 3"},
 		{", papers: [flush]", "", "value flush is used nowhere"},
 		{", shown_at: [cover-on]", "", "step ports: is marked and never shown again"},
 		{"shown_at: [cover-on]", "shown_at: [cover-off]", `step ports: shown_at names "cover-off"`},

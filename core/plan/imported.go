@@ -50,7 +50,7 @@ func (p *Plan) imported() []*Error {
 		}
 	}
 	p.twice(fault)
-	return append(faults, p.second()...)
+	return slices.Concat(faults, p.second(), p.third())
 }
 
 // errs are faults as errors.

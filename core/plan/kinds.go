@@ -97,6 +97,7 @@ func (p *Plan) ways() {
 			s := &p.Stages[i].Steps[k]
 			s.within(&p.Stages[i])
 			s.n, s.info = n, p.inform(s)
+			s.verify = p.Format >= 3 && s.Pattern == Round && len(s.Passes) == 1
 			n++
 			switch check := p.Checks[s.Check]; {
 			case s.Kind == Measure && s.Worked:
@@ -266,6 +267,15 @@ const (
 	InAll = "tighten-all"
 	Each  = "tighten-each"
 )
+
+// Pulls are the percents of the passes in which bolts are drawn up: none where what is tight is only
+// verified, once round.
+func (s *Step) Pulls() []int {
+	if s.verify {
+		return nil
+	}
+	return s.Passes
+}
 
 // tightened is the way of a step that tightens: to a torque bolt by bolt is as ever.
 func (s *Step) tightened() string {

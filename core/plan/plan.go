@@ -14,7 +14,7 @@ import (
 )
 
 // Formats is the newest plan format that is read; one without a format is of the first.
-const Formats = 2
+const Formats = 3
 
 // Plan is one construction's order of work.
 type Plan struct {
@@ -22,7 +22,7 @@ type Plan struct {
 	Title        string            `yaml:"title" doc:"the construction in the trade's words"`
 	Construction string            `yaml:"construction" doc:"letter of the construction"`
 	Version      int               `yaml:"version" doc:"1 for the first, one more with each change"`
-	Format       int               `yaml:"format" doc:"of the plan format: 2; one without is of the first"`
+	Format       int               `yaml:"format" doc:"of the plan format: 3; one without is of the first"`
 	Scopes       []Scope           `yaml:"scopes" doc:"how much of the work a job is to be; the first is proposed"`
 	Complaints   []Complaint       `yaml:"complaints" doc:"why a pump is here, each with the scope it proposes"`
 	Arrives      []string          `yaml:"arrives" doc:"how it comes: in-line, bench, new-parts; the first is proposed"`
@@ -79,6 +79,7 @@ type Bound struct {
 	Factor float64 `yaml:"factor" doc:"max = factor × the value named of"`
 	Of     string  `yaml:"of" doc:"key of a length among the values"`
 	Cap    string  `yaml:"cap" doc:"max is never more than this"`
+	Rate   string  `yaml:"rate" doc:"instead of them, of drops a minute: 30 to 60"`
 	Source string  `yaml:"source" doc:"where it comes from, in words"`
 
 	line int
@@ -374,6 +375,14 @@ type Step struct {
 	Drawing  string     `yaml:"drawing" doc:"small drawing of how it goes in: one of those of the screen"`
 	Compound string     `yaml:"compound" doc:"what goes on: dry, light oil, anti-seize, locking fluid"`
 	Fits     []string   `yaml:"fits" doc:"parts that it fits: each is told with what goes on it"`
+	Energy   Energy     `yaml:"energy" enum:"isolates,energises" doc:"caution: takes energy away, or lets it in"`
+	With     string     `yaml:"with" doc:"id of an earlier step: where that is left out, so is this"`
+	Again    bool       `yaml:"again" doc:"only where its loop is gone round again: undoes what was closed"`
+	TakesOff []string   `yaml:"takes_off" doc:"parts that are off once it is done"`
+	PutsOn   []string   `yaml:"puts_on" doc:"parts that are on again once it is done; those it fits are, too"`
+	Locks    []string   `yaml:"locks" doc:"locking parts that are bent or set here, new each time"`
+	ToolIn   []string   `yaml:"tool_in" doc:"tools that go into the pump, and must come out"`
+	ToolOut  []string   `yaml:"tool_out" doc:"tools that come out of it"`
 	Papers   []string   `yaml:"papers" doc:"values that are told at it, with their source"`
 
 	Check     string   `yaml:"check" doc:"measure: key of the check"`
@@ -401,7 +410,7 @@ type Step struct {
 	Tick      string   `yaml:"tick" enum:"each,all" doc:"tighten: a tick for each, or one in all"`
 	Pattern   string   `yaml:"pattern" enum:"cross,round,middle-out" doc:"tighten: in which order"`
 	Rows      string   `yaml:"rows" doc:"tighten middle-out: value of the rows along the joint"`
-	Passes    []int    `yaml:"passes" doc:"torque: percent of each pass"`
+	Passes    []int    `yaml:"passes" doc:"torque: percent of each pass; [100] all round verifies what is tight"`
 	Method    string   `yaml:"method" enum:"methods" doc:"set: how"`
 	Window    string   `yaml:"window" doc:"set: limit key of the window it is set to"`
 	Adding    string   `yaml:"adding" enum:"opens,closes" doc:"set by shims: what a shim more does"`
@@ -440,6 +449,7 @@ type Step struct {
 	scoped Conditions
 	n      int
 	member *Member
+	verify bool   // bolts that stand at their torque are gone round once
 	repeat string // title of what there are several of
 	info   *StepInfo
 }

@@ -73,6 +73,10 @@ func (p *Plan) writeOut(members map[string][]Member) *Plan {
 	for _, part := range p.Parts {
 		for _, m := range f.each(part.For) {
 			x := part
+			var there bool
+			if x.When, there = f.when(part.When, part.For, m); !there {
+				continue
+			}
 			x.Key = suffixed(part.Key, m)
 			x.Drags = f.parts(part.Drags, part.For, m)
 			x.Judged = f.judged(part, m)
@@ -211,7 +215,7 @@ func (f fold) when(list Conditions, repeat string, m *Member) (Conditions, bool)
 func (f fold) own(c Condition, repeat string, m *Member) Condition {
 	check, part := f.from.Checks[c.Key], f.from.parts[c.Key]
 	if c.Op == opCameTo && check != nil && check.For != "" && check.For == repeat ||
-		c.Op == opDecided && part != nil && part.For != "" && part.For == repeat {
+		c.ofPart() && part != nil && part.For != "" && part.For == repeat {
 		c.Key = suffixed(c.Key, m)
 	}
 	return c
@@ -328,6 +332,11 @@ func (f fold) step(s Step, m *Member) (Step, bool) {
 		shown = append(shown, id)
 	}
 	s.ShownAt, s.Fits = shown, f.parts(s.Fits, s.For, m)
+	s.TakesOff, s.PutsOn = f.parts(s.TakesOff, s.For, m), f.parts(s.PutsOn, s.For, m)
+	s.Locks = f.parts(s.Locks, s.For, m)
+	if other := f.from.steps[s.With]; other != nil && other.For != "" {
+		s.With = suffixed(s.With, m)
+	}
 	var needs []string
 	for _, need := range s.Needs {
 		other := f.from.steps[need]

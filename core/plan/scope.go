@@ -113,7 +113,7 @@ func (s *Step) OutOfScope(f Facts) bool { return s.there.Hold(f) && !s.scoped.Ho
 func (s *Step) within(stage *Stage) {
 	s.there, s.scoped = nil, nil
 	for _, c := range slices.Concat(stage.When, s.When) {
-		if c.Key == InScope && c.Op != opDecided && c.Op != opCameTo && len(c.Or) == 0 {
+		if c.Key == InScope && !c.ofPart() && c.Op != opCameTo && len(c.Or) == 0 {
 			s.scoped = append(s.scoped, c)
 		} else {
 			s.there = append(s.there, c)
