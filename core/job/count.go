@@ -231,6 +231,9 @@ func (s *scale) judgeEach(step *plan.Step, reading *Reading, x spreadOf) {
 	}
 	by, percent, ok := plan.Allowed(alike)
 	if !ok {
+		if step.AlikeOf != "" {
+			reading.Verdict, reading.Limit = judge.NoLimit, noLimit(judge.NoneKnown)
+		}
 		return
 	}
 	allowed := new(big.Rat).SetFloat64(by)

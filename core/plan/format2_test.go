@@ -134,7 +134,7 @@ stages:
 		"build@outboard after strip@outboard: on@outboard needs off@outboard reopens , " +
 			"feel@outboard needs  reopens build@outboard,",
 		"strip@inboard after safe build@outboard: off@inboard needs  reopens ,",
-		"build@inboard after strip@inboard: on@inboard needs off@inboard reopens , " +
+		"build@inboard after strip@inboard build@outboard: on@inboard needs off@inboard reopens , " +
 			"feel@inboard needs  reopens build@inboard,",
 		"close after build@outboard build@inboard: turn needs  reopens build@outboard build@inboard,",
 	}

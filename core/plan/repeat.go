@@ -136,8 +136,9 @@ func (f fold) steps(steps []Step) []Step {
 // the next, which opens when the one before is done.
 func (f fold) stages(run []Stage) []Stage {
 	var out []Stage
-	for k, m := range f.each(run[0].For) {
-		for i, stage := range run {
+	before := "" // the last stage of the member before
+	for _, m := range f.each(run[0].For) {
+		for _, stage := range run {
 			x := stage
 			x.Steps = nil
 			var ok bool
@@ -145,8 +146,8 @@ func (f fold) stages(run []Stage) []Stage {
 				continue
 			}
 			x.After = f.stageIDs(stage.After, stage.For, m)
-			if i == 0 && k > 0 {
-				x.After = append(x.After, out[len(out)-1].ID)
+			if before != "" { // nothing of the next one opens before
+				x.After = append(x.After, before)
 			}
 			if m == nil {
 				x.Steps = f.steps(stage.Steps)
@@ -159,6 +160,9 @@ func (f fold) stages(run []Stage) []Stage {
 				}
 			}
 			out = append(out, x)
+		}
+		if len(out) > 0 {
+			before = out[len(out)-1].ID
 		}
 	}
 	return out

@@ -52,8 +52,8 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 			{"pressed cold", `{"heat":{"input":{},"cold":true}}`, "", "pressed on cold"},
 		}},
 		{plan: "governor-acid", step: "front-bearing-on",
-			values: map[string]job.Value{"heat-cap": {Text: "110 °C", Source: "bearing"}, "bore": {Text: "65 mm",
-				Source: "bearing"}}, entries: []entry{
+			values: map[string]job.Value{"heat-cap": {Text: "110 °C", Source: "bearing"},
+				"front-bore": {Text: "65 mm", Source: "bearing"}}, entries: []entry{
 				{"not seated", `{"heat":{` + heat + `,` + left + `,` + home + `,"cool":30}}`, "body.heat.seated", "shoulder"},
 				{"tightened at no temperature", `{"heat":{` + heat + `,` + left + `,` + home + `,"seated":true}}`,
 					"body.heat.cool", "below 40 °C"},

@@ -61,6 +61,16 @@ func out(step string) func(*bench) string {
 	}
 }
 
+// unknown: nothing says how it must be, so it passes nothing.
+func unknown(step string) func(*bench) string {
+	return func(whole *bench) string {
+		if r := job.Derive(whole.job).Step(step).Reading; r.Verdict != judge.NoLimit {
+			return fmt.Sprintf("%s comes to %q", step, r.Verdict)
+		}
+		return ""
+	}
+}
+
 // over: as out, on a pump whose papers have the limit, in mm.
 func over(step, limit, least, most string) func(*bench) string {
 	return func(whole *bench) string {
@@ -205,7 +215,7 @@ var mistakes = map[string][]mistake{
 		{"seal", "", "lubricant where it does not belong", said("seat-in", "No lubricant")},
 		{"shaft", "wheel=rotor-stator", "gap set without rotor and nut", after("rotor-trial", "shaft-to-touch")},
 		{"shaft", "wheel=rotor-stator", "gap set without the cover", after("cover-on-shim", "shaft-to-touch")},
-		{"seal", "", "a loose tool left in", out("tools-back")},
+		{"seal", "", "a loose tool left in", out("tools-back-seal")},
 		{"seal", "wheel=rotor-stator", "stator never put back", after("stator-on-seal", "cover-on-v2-seal")},
 		{"seal", "seal-type=double", "springs exchanged", said("rear-in", "kit's mark")},
 		{"seal", "", "gap set anew after a rub, though the seal is at fault", again("turn-closed-seal", "seal-in")},
@@ -244,7 +254,7 @@ var mistakes = map[string][]mistake{
 		{"seal", "design=floating", "shims sought where there are none", away("trial", "housing-shims-in")},
 		{"seal", "design=floating", "ring half in its groove", said("ring-on", "all round")},
 		{"seal", "", "gas let in at once", said("vapour", "at once")},
-		{"seal", "", "bumped dry for its direction", after("vapour", "direction-closed")},
+		{"seal", "", "bumped dry for its direction", after("vapour", "bump-closed")},
 		{"seal", "", "a rub closed up", again("turn-closed", "clearance")},
 	},
 	"vertical-turbine": {
@@ -255,7 +265,7 @@ var mistakes = map[string][]mistake{
 		{"overhaul", "", "one ring too many forced in", out("rings-in-opposite")},
 		{"coupling", "", "split ring turned over", said("ring-in", "marked faces up", "Split ring")},
 		{"coupling", "shaft-seal=seal", "seal locked before the lift", after("last-built", "seal-locked")},
-		{"coupling", "", "direction tried with the coupling half on", said("direction", "Nothing on the motor shaft")},
+		{"coupling", "", "direction tried with the coupling half on", said("unlock-bump", "nothing is on the motor shaft")},
 		{"coupling", "", "lateral out of its window", over("lateral-built", "lateral", "2", "3")},
 	},
 	"chopper-striker-plate": {
@@ -279,7 +289,7 @@ var mistakes = map[string][]mistake{
 		{"overhaul", "", "run-out of a shaft held in the fixture", after("runout-found", "fixture-locked")},
 		{"overhaul", "", "straps dry", said("nuts-by-hand", "food-grade")},
 		{"overhaul", "", "motor run dry for its direction", said("motor-filled", "Never run dry")},
-		{"new", "", "lock-out asked at a bench build", away("lock-out")},
+		{"new", "", "built into a line that is not locked out", asked("lock-out")},
 	},
 	"double-suction": {
 		{"seals", "", "two gaskets, two quad rings", said("gasket-off@outboard", "One plate gasket and one quad ring")},
@@ -304,14 +314,14 @@ var mistakes = map[string][]mistake{
 		{"assembly", "", "an old gasket left in", said("gasket-off", "none left")},
 		{"assembly", "", "coupler off its dimple", said("pump-half", "dimple")},
 		{"assembly", "", "valves opened fast", said("valves-open", "slowly")},
-		{"assembly", "", "power before oil", after("oil-door", "power-on")},
+		{"assembly", "", "power before oil", after("oil-door", "start")},
 	},
 	"governor-acid": {
 		{"overhaul", "", "ring housing tightened one nut first", said("ring-tight", "alternately")},
 		{"overhaul", "", "front bearing about", said("front-bearing-on", "Which way the front bearing faces")},
 		{"overhaul", "", "an old nut or washer", said("rear-nut-tight", "New washer, new nut")},
 		{"overhaul", "", "rear cap beside the fitting", said("rear-caps", "under the grease fitting")},
-		{"overhaul", "", "weights only counted", out("weighed")},
+		{"overhaul", "", "weights only counted", unknown("weighed")},
 		{"overhaul", "", "screws left home", out("backed-off")},
 		{"overhaul", "", "spout up", said("plate-on", "spout down")},
 		{"overhaul", "frame=large", "gasket of the wear ring forgotten", said("rotary-on-large", "wear ring on its gasket")},
@@ -331,7 +341,7 @@ var mistakes = map[string][]mistake{
 		{"new", "", "pin too high", over("depth-built", "idler-depth", "0.2", "0.6")},
 		{"full", "", "idler tight", felt("idler-spun")},
 		{"full", "", "head forced", said("head-tight", "not forced", "groove to groove")},
-		{"full", "", "discharge shut at the start", said("relief", "discharge valve open")},
+		{"full", "", "discharge shut at the start", said("start", "both valves are open")},
 		{"full", "", "set screws moved it", over("end-locked-built", "end-clearance", "0.1", "0.3")},
 	},
 }

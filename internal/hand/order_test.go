@@ -34,7 +34,7 @@ var gates = map[string][]gate{
 		{"seal", "seal=bellows", "seat-in-bell", "housing-on", "the seat is in before the housing goes on"},
 		{"seal", "", "casing-bolts", "carrier-set", "the casing is tight before the clearance is set"},
 		{"seal", "", "leak-test", "align-driver", "aligned full and tight, not empty"},
-		{"seal", "", "guard-on", "open-valves", "the guard is on before the valves"},
+		{"seal", "", "guard-on", "valves", "the guard is on before the valves"},
 	},
 	"clamped-sleeve-pedestal": {
 		{"seal", "", "clearance-found", "clamp-loose", "the clearance is read before the clamp is open"},
@@ -59,7 +59,7 @@ var gates = map[string][]gate{
 		{"shaft", "wheel=rotor-stator", "shim-in", "stator-on-shim", "the shim lies under the stator"},
 		{"shaft", "wheel=rotor-stator", "shim-out", "runout-built-v2", "not turned with the shim in"},
 		{"shaft", "wheel=rotor-stator", "set-closes", "seal-on", "the set is pressed together before it goes on"},
-		{"seal", "", "tools-back", "cover-on-v1-seal", "rod, blade and leaves are back before the cover"},
+		{"seal", "", "tools-back-seal", "cover-on-v1-seal", "rod, blade and leaves are back before the cover"},
 		{"seal", "", "leak-test", "guard-on", "the seal is seen in the window before the guard"},
 	},
 	"back-plate-hygienic": {
@@ -99,7 +99,7 @@ var gates = map[string][]gate{
 		{"seal", "design=floating", "ring-off", "casing-off", "the ring comes off before the casing"},
 		{"seal", "design=floating", "casing-tight", "seat-in-floating", "the casing is on before the seal"},
 		{"seal", "design=floating", "ring-on", "impeller-on", "the ring is in its groove before the impeller"},
-		{"seal", "", "plate-on", "open-valves", "the name plate is on before any pressure"},
+		{"seal", "", "plate-on", "valves", "the name plate is on before any pressure"},
 	},
 	"vertical-turbine": {
 		{"coupling", "", "two-bolts", "let-down", "two bolts let the rotor down"},
@@ -107,7 +107,7 @@ var gates = map[string][]gate{
 		{"overhaul", "", "grease-test", "bowl-tight", "the grease is tested before the last bowl bolts"},
 		{"overhaul", "", "gasket-in", "head-on", "the gasket lies in its groove before the head"},
 		{"overhaul", "", "washer-in", "rings-in-opposite", "the washer is in before any ring"},
-		{"coupling", "", "locked-again", "hub-up", "locked out again before hands go into the coupling"},
+		{"coupling", "", "lock-again", "hub-up", "locked out again before hands go into the coupling"},
 		{"coupling", "", "right-down", "gap-now", "the rotor is right down before the gap is read"},
 		{"coupling", "setting=deep", "stretch", "target-deep", "the stretch comes before the target"},
 		{"coupling", "", "lateral-built", "bar-out", "the lateral is read before the bar comes out"},
@@ -162,7 +162,7 @@ var gates = map[string][]gate{
 		{"assembly", "", "pressed", "nut-by-hand", "the click comes before the nut"},
 		{"assembly", "", "motor-half", "bracket-by-hand", "both coupler halves before any bracket bolt"},
 		{"assembly", "", "groove-clean", "gasket-on", "the groove is clean before the new gasket"},
-		{"assembly", "", "oil-door", "power-on", "oil before power"},
+		{"assembly", "", "oil-door", "start", "oil before power"},
 	},
 	"governor-acid": {
 		{"overhaul", "", "screws-counted", "springs-out", "the turns are counted before the springs come off"},
@@ -175,7 +175,7 @@ var gates = map[string][]gate{
 		{"overhaul", "", "rotary-on", "expeller-on", "the ring is on the hub before the expeller goes on"},
 		{"overhaul", "", "case-tight", "pried", "the rings find their place in the closed pump"},
 		{"overhaul", "", "pried", "ring-tight", "levered before the ring nuts are tight"},
-		{"overhaul", "", "rotation", "coupling-on", "rotation is proved uncoupled"},
+		{"overhaul", "", "lock-again", "coupling-on", "rotation is proved uncoupled"},
 	},
 	"internal-gear": {
 		{"full", "", "gasket-out", "rotor-out", "the box is empty before the rotor comes out"},
