@@ -358,7 +358,11 @@ func (p *page) cautions() {
 		if c.Absent != "" {
 			says = "Not done: " + c.Absent
 		}
-		rows = append(rows, []box{text(c.Title), small(says), small(c.By + ", " + c.At.Local().Format("2 Jan 2006 15:04"))})
+		title := c.Title
+		if c.Noted != "" {
+			title += ", " + c.Noted
+		}
+		rows = append(rows, []box{text(title), small(says), small(c.By + ", " + c.At.Local().Format("2 Jan 2006 15:04"))})
 	}
 	p.table([]column{{"Made safe", 0.3, "L"}, {"What stood there", 0.46, "L"}, {"Said by", 0.24, "L"}}, rows)
 }

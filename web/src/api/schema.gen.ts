@@ -1261,6 +1261,8 @@ export interface components {
             inspect?: components["schemas"]["InspectForm"];
             /** @description where each mark stands, in the plan's order */
             marks?: string[];
+            /** @description at a caution on energy: which lock, which permit */
+            permit?: components["schemas"]["PermitForm"];
             photo?: components["schemas"]["PhotoForm"];
             places?: components["schemas"]["PlacesForm"];
             setting?: components["schemas"]["SettingForm"];
@@ -1268,6 +1270,11 @@ export interface components {
             /** @description why this was not taken */
             skip?: string;
             test?: components["schemas"]["TestForm"];
+            /**
+             * @description how tight, where no torque is known
+             * @enum {string}
+             */
+            tight?: "snug" | "wrench";
             /** @description input of the step's calculator */
             tool?: {
                 [key: string]: unknown;
@@ -1289,6 +1296,8 @@ export interface components {
             address: string;
         };
         Call: {
+            /** @description only a general limit says so: a person decides */
+            general?: boolean;
             key: string;
             /** @description where it was entered */
             step: string;
@@ -1324,6 +1333,8 @@ export interface components {
             /** Format: date-time */
             at: string;
             by: string;
+            /** @description the numbers of lock and permit */
+            noted?: string;
             /** @description the cautions that stood there */
             says?: string;
             title: string;
@@ -2634,6 +2645,8 @@ export interface components {
             part?: string;
             /** @description each pass and the check, without an extension */
             passes?: components["schemas"]["Pass"][];
+            /** @description number of lock and permit may be noted */
+            permit?: boolean;
             places?: string[];
             pressure?: string;
             /** @description why it was not on this pump at its last job */
@@ -2661,6 +2674,8 @@ export interface components {
                 [key: string]: components["schemas"]["Carry"];
             };
             thread?: string;
+            /** @description how tight, where no torque is known */
+            tights?: string[];
             /** @description the step's calculator */
             tool?: string;
             torque?: components["schemas"]["Pull"];
@@ -2759,6 +2774,12 @@ export interface components {
             high?: components["schemas"]["Figure"];
             /** @enum {string} */
             verdict?: "within" | "close" | "out" | "undecided" | "no-limit";
+        };
+        PermitForm: {
+            /** @description number of the lock */
+            lock?: string;
+            /** @description number of the permit */
+            permit?: string;
         };
         Person: {
             id: string;

@@ -28,6 +28,8 @@ const groups: { title: string; keys: [string, string][] }[] = [
       ['e', 'back into the boxes'],
       ['d', 'decide on a reading'],
       ['h', 'the clock: a hot bearing, a wait, a leak test'],
+      ['v', 'leak test: the air was let out'],
+      ['g', 'leak test: by the rule of the site'],
       ['f', 'take a picture'],
       ['o', 'order of work'],
       ['t', 'what this tells you'],

@@ -156,7 +156,7 @@ export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells
   useFirstFocus(focus, {
     open: !isKept && !locked,
     locked,
-    digits: kind === 'turn' || kind === 'inspect',
+    digits: kind === 'turn' || kind === 'inspect' || (kind === 'test' && !!step.panel.choices),
     own: ticking && ticks,
   })
   // What came out is measured again or decided, and never passed with the key that kept it.

@@ -84,6 +84,8 @@ export function fits(body: unknown, group: Panel['group']): boolean {
     unit: 'text',
     skip: 'text',
     absent: 'text',
+    tight: 'text',
+    permit: { lock: 'text', permit: 'text' },
     _texts: 'any',
     also,
     gauge: 'any',

@@ -590,7 +590,10 @@ function Cautions({ rows }: { rows: Rows }) {
         <tbody>
           {rows.cautions.map((c, i) => (
             <tr key={i}>
-              <td>{c.title}</td>
+              <td>
+                {c.title}
+                {c.noted && `, ${c.noted}`}
+              </td>
               <td style={grey}>{c.absent ? `Not done: ${c.absent}` : c.says}</td>
               <td style={{ whiteSpace: 'nowrap' }}>
                 {c.by}, {moment(c.at)}

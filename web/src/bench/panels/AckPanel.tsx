@@ -1,9 +1,13 @@
+import { useState } from 'react'
 import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useSettings } from '../../app/settings'
 import { condensed } from '../../theme'
+import { EntryBox } from '../../entry/EntryBox'
 import { usePanel } from '../panel'
 import { Run } from './Run'
+import { Tight } from './Tight'
 
 /** Something to do and to say that it is done. The words stand above it already. */
 export function AckPanel() {
@@ -11,6 +15,8 @@ export function AckPanel() {
   return (
     <>
       <Reach />
+      <Tight />
+      <Permit />
       <Typography variant="body2">
         {kept
           ? reading?.absent
@@ -22,6 +28,43 @@ export function AckPanel() {
       </Typography>
       <Run />
     </>
+  )
+}
+
+/** The numbers of lock and permit, as far as somebody notes them. */
+function Permit() {
+  const { step, body, change, kept } = usePanel()
+  const [open, setOpen] = useState(false)
+  if (!step.panel.permit || kept) return null
+  if (!open && !body.permit)
+    return (
+      <Button variant="text" size="small" data-permit onClick={() => setOpen(true)} sx={{ px: 0 }}>
+        Note lock and permit
+      </Button>
+    )
+  const set = (patch: NonNullable<typeof body.permit>) =>
+    change({ ...body, permit: { ...body.permit, ...patch } })
+  return (
+    <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', mb: 2 }}>
+      <EntryBox
+        above
+        label="Number of the lock"
+        field="body.permit.lock"
+        value={body.permit?.lock}
+        onChange={(lock) => set({ lock: lock || undefined })}
+        plain
+        width={170}
+      />
+      <EntryBox
+        above
+        label="Number of the permit"
+        field="body.permit.permit"
+        value={body.permit?.permit}
+        onChange={(permit) => set({ permit: permit || undefined })}
+        plain
+        width={170}
+      />
+    </Box>
   )
 }
 

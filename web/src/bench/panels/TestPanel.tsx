@@ -2,10 +2,9 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
 import FormControlLabel from '@mui/material/FormControlLabel'
-import ToggleButton from '@mui/material/ToggleButton'
-import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import { useHandsOn } from '../../api/hands'
+import { Choice } from '../../app/Choice'
 import { Key } from '../../app/Key'
 import { useKeys } from '../../app/keys'
 import { EntryBox } from '../../entry/EntryBox'
@@ -14,7 +13,7 @@ import { Elapsed } from './Elapsed'
 
 /** A leak test: pressure, minutes, drops. */
 export function TestPanel() {
-  const { job, step, body, change, disabled, kept, clock } = usePanel()
+  const { job, step, body, change, disabled, kept, clock, focus } = usePanel()
   const { pressure, minutes, drops, choices } = step.panel
   const form = body.test ?? {}
   const set = (patch: Partial<typeof form>) => change({ ...body, test: { ...form, ...patch } })
@@ -27,7 +26,26 @@ export function TestPanel() {
     }
     clock(began ? undefined : new Date().toISOString())
   }
-  useKeys({ h: go })
+  const open = !disabled && !kept
+  const liquid = form.medium === 'water' || form.medium === 'own'
+  const harms = form.medium !== undefined && form.medium !== 'water'
+  const pick = (medium: string) => {
+    if (!open) return
+    set({ medium: medium as typeof form.medium })
+    focus.step()
+  }
+  // What is said by a key leads to the boxes.
+  const say = (there: boolean, patch: Partial<typeof form>) => {
+    if (!open || !there) return
+    set(patch)
+    focus.firstBox()
+  }
+  useKeys({
+    h: go,
+    v: () => say(liquid, { vented: form.vented ? undefined : true }),
+    g: () => say(harms, { site_rule: form.site_rule ? undefined : true }),
+    ...Object.fromEntries((choices ?? []).map((c, i) => [String(i + 1), () => pick(c.key)])),
+  })
   return (
     <Box sx={{ display: 'grid', gap: 4 }}>
       <Typography>
@@ -36,36 +54,41 @@ export function TestPanel() {
       </Typography>
       {choices && (
         <Box sx={{ display: 'grid', gap: 1, justifyItems: 'start' }}>
-          <ToggleButtonGroup
-            exclusive
-            aria-label="Tested with"
-            disabled={disabled || kept}
-            value={form.medium ?? null}
-            onChange={(_, medium: typeof form.medium | null) => medium && set({ medium })}
-            sx={{ flexWrap: 'wrap' }}
-          >
-            {choices.map((c) => (
-              <ToggleButton key={c.key} value={c.key} data-choice={c.key}>
-                {c.words}
-              </ToggleButton>
-            ))}
-          </ToggleButtonGroup>
-          {(form.medium === 'water' || form.medium === 'own') && (
+          <Choice
+            label="Tested with"
+            value={form.medium ?? ''}
+            disabled={!open}
+            onChange={pick}
+            sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}
+            optionSx={{ gap: 2, minHeight: 44 }}
+            options={choices.map((c, i) => ({
+              value: c.key,
+              data: { 'data-choice': c.key },
+              label: (
+                <>
+                  <Key>{String(i + 1)}</Key> {c.words}
+                </>
+              ),
+            }))}
+          />
+          {liquid && (
             <Tick
               label="The air was let out before"
+              shortcut="v"
               field="vented"
               on={form.vented}
               disabled={disabled}
               onChange={(vented) => set({ vented })}
             />
           )}
-          {form.medium && form.medium !== 'water' && (
+          {harms && (
             <Tick
               label={
                 form.medium === 'own'
                   ? 'A liquid that harms: by the rule of the site'
                   : 'By the rule of the site'
               }
+              shortcut="g"
               field="site_rule"
               on={form.site_rule}
               disabled={disabled}
@@ -128,12 +151,14 @@ export function TestPanel() {
 
 function Tick({
   label,
+  shortcut,
   field,
   on = false,
   disabled,
   onChange,
 }: {
   label: string
+  shortcut: string
   field: string
   on: boolean | undefined
   disabled: boolean
@@ -141,7 +166,11 @@ function Tick({
 }) {
   return (
     <FormControlLabel
-      label={label}
+      label={
+        <>
+          {label} <Key>{shortcut}</Key>
+        </>
+      }
       control={
         <Checkbox
           checked={on}

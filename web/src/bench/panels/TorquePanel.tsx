@@ -9,6 +9,7 @@ import { BoltCircle } from '../../pictures/BoltCircle'
 import { condensed, ink, mono } from '../../theme'
 import { EntryBox } from '../../entry/EntryBox'
 import { usePanel } from '../panel'
+import { Tight } from './Tight'
 
 type Pass = NonNullable<Panel['passes']>[number]
 
@@ -54,6 +55,7 @@ export function TorquePanel() {
         shares={passes.map((_, p) => (p < pass ? 1 : p === pass ? (done - pass * n) / n : 0))}
       />
       <Box sx={{ display: 'flex', flexDirection: 'column', gap: 2.5, flex: 1, minWidth: 160 }}>
+        <Tight />
         {byHand ? (
           <Typography variant="h3">{says}</Typography>
         ) : (
