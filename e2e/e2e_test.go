@@ -375,7 +375,8 @@ func (p *page) measure(step, readings string) {
 	for _, r := range strings.Split(strings.ReplaceAll(readings, " in", "_in"), " ") {
 		p.keys(strings.ReplaceAll(r, "_", " ") + "\n")
 	}
-	p.next()
+	p.kept()
+	p.keys("n") // past what is out Enter does not lead
 }
 
 // photo says where a picture is kept.

@@ -153,6 +153,15 @@ func (f *fingers) enter(s *job.StepSheet) {
 		f.press("\n")
 	case "torque":
 		f.bolted(s)
+	case "test":
+		for i, c := range s.Panel.Choices {
+			if c.Key == string(body.Test.Medium) {
+				f.press(fmt.Sprint(i + 1))
+			}
+		}
+		f.until(`document.querySelector('[data-choice][aria-checked="true"]')`)
+		f.press("v")
+		f.boxes(texts(s, body))
 	case "tool":
 		if s.Panel.Tool == "align" {
 			f.chooses("a laser")

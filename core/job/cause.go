@@ -171,7 +171,11 @@ func (w *witness) signs(check *plan.Check, r *Reading, phase string) {
 		high(judge.CouplingRunout)
 	case plan.EndPlay:
 		high(judge.EndPlayHigh)
-		low(judge.EndPlayLow)
+		if none := r.Figure.Length == 0; none { // by how much it is preloaded nobody knows
+			w.see(judge.EndPlayNone, none, say)
+		} else {
+			low(judge.EndPlayLow)
+		}
 	case plan.RadialPlay:
 		high(judge.PlayHigh)
 		w.see(judge.PlayNone, r.Figure.Length == 0, say)
@@ -184,6 +188,8 @@ func (w *witness) signs(check *plan.Check, r *Reading, phase string) {
 	case plan.SealSetting: // by its limit, or by how far it is off the mark
 		high(judge.SealLong)
 		low(judge.SealShort)
+	case plan.Clearance:
+		low(judge.GapTight)
 	case plan.GlandGap: // much gap left is much compression to come
 		high(judge.SealShort)
 		low(judge.SealLong)

@@ -15,7 +15,7 @@ type Likely struct {
 	Test    string              `json:"test" doc:"the one test that would tell it apart"`
 	For     []quantity.Sentence `json:"for" nullable:"false"`
 	Against []quantity.Sentence `json:"against" nullable:"false"`
-	// Standing is "likely" when more than one sign speaks for it and none against, else
+	// Standing is "likely" when a sign proves it, or more than one speaks for it and none against, else
 	// "possible". It is "disproved" or "put right" when a later reading says otherwise.
 	Standing Standing            `json:"standing" enum:"likely,possible,put right,disproved"`
 	Later    []quantity.Sentence `json:"later,omitempty" doc:"the readings that disprove it, or show that it is put right"`
@@ -69,14 +69,15 @@ func (c *CauseInfo) weigh(e Evidence) (Likely, bool) {
 	l := Likely{Key: c.Key, Title: c.Title, Because: c.Because, Test: c.Test, For: []quantity.Sentence{},
 		Against: []quantity.Sentence{}, Standing: IsPossible, Signs: []Sign{}}
 	var strong, settled int
-	mended := false
-	speak := func(signs []Sign, weight int) {
+	mended, doubtful := false, false
+	proved := false
+	speak := func(signs []Sign, weight int, missed bool) {
 		for _, s := range signs {
 			shown, known := e[s]
 			switch {
 			case !known:
 				continue
-			case !shown.There && weight == isWeak:
+			case !shown.There && !missed:
 				continue // what need not be there is not missed
 			case !shown.There:
 				l.Against = append(l.Against, shown.words())
@@ -84,7 +85,12 @@ func (c *CauseInfo) weigh(e Evidence) (Likely, bool) {
 				continue
 			}
 			l.For, l.Signs = append(l.For, shown.words()), append(l.Signs, s)
+			proved = proved || slices.Contains(c.Proof, s)
 			l.weight += weight + shown.Weight
+			if shown.Doubtful {
+				l.weight -= weight - isWeak
+				doubtful = true
+			}
 			if weight == isStrong {
 				strong++
 			}
@@ -97,8 +103,9 @@ func (c *CauseInfo) weigh(e Evidence) (Likely, bool) {
 			}
 		}
 	}
-	speak(c.Strong, isStrong)
-	speak(c.Weak, isWeak)
+	speak(c.Strong, isStrong, true)
+	speak(c.Either, isStrong, false)
+	speak(c.Weak, isWeak, false)
 	for _, s := range c.Against {
 		if shown := e[s]; shown.There && shown.Later == nil {
 			l.Against = append(l.Against, shown.words())
@@ -110,7 +117,7 @@ func (c *CauseInfo) weigh(e Evidence) (Likely, bool) {
 		l.Standing = IsPutRight
 	case strong > 0 && strong == settled:
 		l.Standing = Disproved
-	case len(l.For) > 1 && len(l.Against) == 0:
+	case proved && len(l.Later) == 0, len(l.For) > 1 && len(l.Against) == 0 && !doubtful:
 		l.Standing = IsLikely
 	}
 	return l, strong > 0

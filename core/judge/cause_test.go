@@ -86,7 +86,7 @@ func TestCauses(t *testing.T) {
 
 // What speaks against a cause is shown and weighs.
 func TestAgainst(t *testing.T) {
-	both := Causes(signs([]Sign{BlueRace, PlayHigh}))
+	both := Causes(signs([]Sign{BlueRace, EndPlayHigh}))
 	for _, l := range both {
 		if l.Key == "preload" && (l.Standing != IsPossible || len(l.Against) != 1) {
 			t.Errorf("%s stands %s with %v against it", l.Key, l.Standing, l.Against)
@@ -153,10 +153,10 @@ func TestTheTable(t *testing.T) {
 			t.Errorf("%s: key or test stands twice", r.Key)
 		}
 		keys[r.Key], tests[r.Test] = true, true
-		if len(r.Strong) == 0 || r.Again == "" {
+		if len(r.Strong)+len(r.Either) == 0 || r.Again == "" {
 			t.Errorf("%s: nothing speaks for it strongly, or it says nothing when it comes back", r.Key)
 		}
-		for _, s := range slices.Concat(r.Strong, r.Weak, r.Against) {
+		for _, s := range slices.Concat(r.Strong, r.Either, r.Weak, r.Against) {
 			if s.Title() == string(s) {
 				t.Errorf("%s: sign %s has no words", r.Key, s)
 			}

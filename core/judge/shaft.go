@@ -77,25 +77,46 @@ func (a Along) Tell() Told {
 	if len(a.Vectors) == 2 {
 		enough = fitsTwo
 	}
+	misfit := !fine && !a.explained(t.Origins)
+	if misfit {
+		t.Evidence[NoFit] = Shown{There: true, Words: quantity.Plainly("No explanation fits the run-outs along the shaft")}
+	}
 	for _, x := range told {
 		best, share := t.best(x.of)
 		switch {
 		case x.sign == SleeveAlong && !slices.ContainsFunc(a.Vectors, func(v Vector) bool { return v.OnSleeve }):
 		case fine:
 			t.Evidence[x.sign] = Shown{Words: quantity.Plainly("Run-outs along the shaft are within their limits")}
+		case misfit:
+			t.Evidence[x.sign] = Shown{Words: quantity.Plainly("No explanation fits the run-outs along the shaft")}
 		case share < enough:
 			t.Evidence[x.sign] = Shown{Words: quantity.Say("With %s at %s, %s does not fit", last.Size, last.Name, x.name)}
 		default:
 			t.Evidence[x.sign] = Shown{There: true, Words: a.words(x.sign, best, share),
-				Weight: int(math.Round(certain * share))}
+				Weight: int(math.Round(certain * share)), Doubtful: share < 0.5}
 		}
 	}
-	if fine {
+	if fine || misfit {
 		return t
 	}
 	a.atNut(&t)
 	t.Ask = a.ask(shaft, t.Origins)
 	return t
+}
+
+// explained reports whether the likeliest explanation comes near to what was read: within three times the
+// uncertainty and, for clock positions told to the half hour, a quarter of the run-out. What a sleeve
+// that is off adds is not looked at.
+func (a Along) explained(origins []rotor.Origin) bool {
+	if len(origins) == 0 {
+		return true
+	}
+	best := &origins[0]
+	return !slices.ContainsFunc(a.Vectors, func(v Vector) bool {
+		at := best.RunoutAt(*v.Z)
+		off := between(v, Vector{Size: at.Size(), Degrees: at.Degrees()})
+		return !(v.OnSleeve && best.SleeveOff) && off > 3*v.Uncertainty+v.Size/4
+	})
 }
 
 // best is the likeliest explanation of a kind, with the share of all of that kind.

@@ -15,6 +15,7 @@ const (
 	SeatAlong      Sign = "seat-along"    // they fit a straight line through a seat off centre
 	SleeveAlong    Sign = "sleeve-along"  // they jump at the sleeve and not on the shaft beside it
 	BendAtNut      Sign = "bend-at-nut"   // the kink lies at a bearing
+	NoFit          Sign = "no-fit"        // nothing explains the run-outs along the shaft
 	SealRunout     Sign = "seal-runout"   // run-out of the bare shaft at the seal past its limit
 	SleeveRunout   Sign = "sleeve-runout" // run-out on the sleeve past its limit
 	CouplingRunout Sign = "coupling-runout"
@@ -27,8 +28,9 @@ const (
 	PlayNone       Sign = "play-none"   // no radial play at all
 	EndPlayHigh    Sign = "end-play-high"
 	EndPlayLow     Sign = "end-play-low"
-	GapTight       Sign = "gap-tight"  // running clearance below its window
-	GapUneven      Sign = "gap-uneven" // tight at one side, wide at the other
+	EndPlayNone    Sign = "end-play-none" // no end play at all
+	GapTight       Sign = "gap-tight"     // running clearance below its window
+	GapUneven      Sign = "gap-uneven"    // tight at one side, wide at the other
 	SealShort      Sign = "seal-short"
 	SealLong       Sign = "seal-long"
 	AlignmentOut   Sign = "alignment-out"
@@ -69,6 +71,14 @@ const (
 	RubWhole      Sign = "rub-whole"    // of the impeller's whole face
 	LooseFit      Sign = "loose-fit"    // bearing in its housing or on its journal
 	RoughBearing  Sign = "rough-bearing"
+	PittedInlet   Sign = "pitted-inlet"  // pits where the vanes begin
+	PittedOutlet  Sign = "pitted-outlet" // pits at the vane outlets or the cutwater
+	OneSided      Sign = "one-sided"     // mass lost or deposited on one side of the impeller
+	Grooved       Sign = "grooved"       // faces or sleeve scored all round
+	Coked         Sign = "coked"         // crust behind the faces
+	SpringsStuck  Sign = "springs-stuck"
+	Brinelled     Sign = "brinelled" // dents at the pitch of the rolling elements
+	Fluted        Sign = "fluted"    // washboard on a race
 )
 
 // By what a sign is seen.
@@ -91,6 +101,7 @@ var Signs = []SignInfo{
 	{SeatAlong, "run-outs along the shaft fit a straight line", ByReading},
 	{SleeveAlong, "run-out on the sleeve that the shaft beside it does not have", ByReading},
 	{BendAtNut, "the kink lies at a bearing", ByReading},
+	{NoFit, "run-outs along the shaft that nothing explains", ByReading},
 	{SealRunout, "run-out of the shaft at the seal past its limit", ByReading},
 	{SleeveRunout, "run-out on the sleeve past its limit", ByReading},
 	{CouplingRunout, "run-out at the coupling past its limit", ByReading},
@@ -103,6 +114,7 @@ var Signs = []SignInfo{
 	{PlayNone, "no radial play at all", ByReading},
 	{EndPlayHigh, "end play above its window", ByReading},
 	{EndPlayLow, "end play below its window", ByReading},
+	{EndPlayNone, "no end play at all", ByReading},
 	{GapTight, "running clearance below its window", ByReading},
 	{GapUneven, "clearance tight on one side, wide on the other", ByReading},
 	{SealShort, "seal set too short", ByReading},
@@ -136,12 +148,20 @@ var Signs = []SignInfo{
 	{RubWhole, "a rub on the whole face", ByFinding},
 	{LooseFit, "a ring that has turned on its seat", ByFinding},
 	{RoughBearing, "a rough bearing", ByFinding},
+	{PittedInlet, "pits where the vanes begin", ByFinding},
+	{PittedOutlet, "pits at the vane outlets or the cutwater", ByFinding},
+	{OneSided, "mass lost or deposited on one side of the impeller", ByFinding},
+	{Grooved, "faces or sleeve scored all round", ByFinding},
+	{Coked, "a crust behind the faces", ByFinding},
+	{SpringsStuck, "springs or head that are stuck", ByFinding},
+	{Brinelled, "dents at the pitch of the rolling elements", ByFinding},
+	{Fluted, "a washboard on a race", ByFinding},
 }
 
 // AlongShaft reports whether a sign comes from run-outs: a reading more along the shaft would
 // tell more of it.
 func (s Sign) AlongShaft() bool {
-	return slices.Contains([]Sign{BendAlong, SeatAlong, SleeveAlong, SealRunout, SleeveRunout, CouplingRunout}, s)
+	return slices.Contains([]Sign{BendAlong, SeatAlong, SleeveAlong, NoFit, SealRunout, SleeveRunout, CouplingRunout}, s)
 }
 
 // Title is a sign in words.
@@ -177,6 +197,8 @@ type Shown struct {
 	Say func() quantity.Sentence
 	// Weight is what it weighs beside what its rule says: the surer, the more.
 	Weight int
+	// Doubtful is true of an explanation that fits, while another one fits better.
+	Doubtful bool
 	// Later is what was read afterwards, where that says otherwise.
 	Later *Later
 }

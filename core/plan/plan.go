@@ -237,11 +237,13 @@ const (
 	Bore           = "bore"         // a register rim or bore off centre
 	SealSetting    = "seal-setting" // set too long or too short
 	GlandGap       = "gland-gap"    // much gap is much compression to come
+	Clearance      = "clearance"    // a running clearance: below its window it is lost
 	NoSign         = "none"         // of nothing but its own limit
 )
 
 // Signs are all of them.
-var Signs = []string{SealRunout, CouplingRunout, EndPlay, RadialPlay, Face, Bore, SealSetting, GlandGap, NoSign}
+var Signs = []string{SealRunout, CouplingRunout, EndPlay, RadialPlay, Face, Bore, SealSetting, GlandGap, Clearance,
+	NoSign}
 
 // By what a check is judged.
 const (

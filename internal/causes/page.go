@@ -4,6 +4,7 @@ package causes
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"settle/core/judge"
@@ -22,8 +23,12 @@ func Page() string {
 		fmt.Fprintf(&b, "\n### %s\n\n%s\n\n", c.Title, c.Because)
 		b.WriteString("| what speaks | weight |\n|---|---|\n")
 		row(&b, c.Strong, "strong: its absence speaks against it")
+		row(&b, c.Either, "strong")
 		row(&b, c.Weak, "weak")
 		row(&b, c.Against, "against it")
+		for _, s := range c.Proof {
+			fmt.Fprintf(&b, "\nBy itself it is likely with: %s.\n", s.Title())
+		}
 		fmt.Fprintf(&b, "\nThe test: %s\n\nJob after job: %s.\n", c.Test, c.Again)
 	}
 	b.WriteString("\n## The signs\n\n| sign | seen by | speaks for |\n|---|---|---|\n")
@@ -43,7 +48,7 @@ func row(b *strings.Builder, signs []judge.Sign, weight string) {
 func spokenFor(s judge.Sign) []string {
 	var strong, weak []string
 	for _, c := range judge.Table() {
-		for _, x := range c.Strong {
+		for _, x := range slices.Concat(c.Strong, c.Either) {
 			if x == s {
 				strong = append(strong, "**"+words.Lower(c.Title)+"**")
 			}
@@ -63,8 +68,8 @@ Written by ` + "`go test ./internal/causes -update`" + ` from the table that the
 
 Settle looks at all readings and findings of a job together and names what may be behind them.
 None of it is certain: a test tells, and a person decides. A cause is named when at least one of
-its strong signs is there. It is *likely* when more than one sign speaks for it and none against,
-else *possible*. A later reading that takes its strong signs away *disproves* it; where the part
+its strong signs is there. It is *likely* when it was measured itself, or more than one sign speaks
+for it and none against, else *possible*. A later reading that takes its strong signs away *disproves* it; where the part
 was mended or replaced in between it is *put right*. What was seen in earlier jobs of the same
 pump is told beside it.
 
