@@ -450,7 +450,7 @@ func (p *page) findingsAndHeating() {
 			"Dress and reuse"}, {"inspect-bearings", "1", "Replace"},
 		{"inspect-lock-washer", "0", "Replace"}, {"inspect-lock-nut", "0", "Reuse"}, {"inspect-gaskets", "0",
 			"Replace"}, {"inspect-impeller", "0", "Reuse"},
-		{"inspect-shaft", "0", "Repair"}, {"inspect-housing", "0", "Reuse"}, {"inspect-wear", "0", "Reuse"},
+		{"inspect-shaft", "0", "Reuse"}, {"inspect-housing", "0", "Reuse"}, {"inspect-wear", "0", "Reuse"},
 		{"inspect-casing", "0", "Reuse"}, {"inspect-keys", "0", "Reuse"}, {"inspect-fasteners", "0", "Reuse"},
 	} {
 		p.inspect(part.step, part.keys, part.outcome)

@@ -10,6 +10,8 @@ import (
 	"testing"
 	"time"
 
+	"github.com/chromedp/chromedp"
+
 	"settle/core/job"
 	"settle/core/plan"
 	"settle/core/quantity"
@@ -126,10 +128,36 @@ func (f *fingers) step() bool {
 		f.t.Fatalf("the job is %s and has no next step", sheet.State)
 	}
 	s := sheet.Step(sheet.Next)
+	if s.State == job.Decide {
+		f.decides(s)
+		return true
+	}
 	f.at(s.ID)
 	f.enter(s)
 	f.keeps(s)
 	return true
+}
+
+// decides says why what has no limit stays as it is.
+func (f *fingers) decides(s *job.StepSheet) {
+	f.t.Helper()
+	f.do(chromedp.Navigate(fmt.Sprintf("%s/jobs/%s?step=%s", f.shop.URL, f.number, s.ID)))
+	f.at(s.ID)
+	f.press("d")
+	f.until(`document.activeElement.tagName === 'INPUT'`)
+	f.press("the maker was asked\n")
+	for range 400 {
+		r, err := f.shop.Store.Job(f.ctx, f.number)
+		if err != nil {
+			f.t.Fatal(err)
+		}
+		if sheet := job.Derive(r.Job); sheet.Step(s.ID).Decision != nil {
+			f.do(chromedp.Navigate(fmt.Sprintf("%s/jobs/%s?step=%s", f.shop.URL, f.number, sheet.Next)))
+			return
+		}
+		time.Sleep(15 * time.Millisecond)
+	}
+	f.t.Fatalf("nobody decided at %s: %s", s.ID, f.text(`document.querySelector('main').innerText`))
 }
 
 // enter types what a good hand enters at a step.

@@ -85,8 +85,11 @@ func (c *CauseInfo) weigh(e Evidence) (Likely, bool) {
 				continue
 			}
 			l.For, l.Signs = append(l.For, shown.words()), append(l.Signs, s)
-			proved = proved || slices.Contains(c.Proof, s)
 			l.weight += weight + shown.Weight
+			if slices.Contains(c.Proof, s) {
+				proved = true
+				l.weight++
+			}
 			if shown.Doubtful {
 				l.weight -= weight - isWeak
 				doubtful = true

@@ -6,7 +6,7 @@ import "slices"
 // there: one in Strong or Either with 2, one in Weak with 1. A strong one speaks against it when it is
 // known not to be there, and one in Against when it is. One in Either says nothing where it is not
 // there: of two bearings the play of the one says nothing of the other. One in Proof, which stands in
-// one of the lists, too, is a measurement of the cause itself and makes it likely alone.
+// one of the lists, too, is the cause itself, measured or seen: it makes it likely alone, and weighs 1 more.
 type CauseInfo struct {
 	Key, Title    string
 	Because, Test string // the reasoning, and the one test that would tell it apart
@@ -92,17 +92,17 @@ var table = []CauseInfo{
 		"A bearing short of grease or oil runs hot and blues its races before it fails.",
 		"Look at how much grease is left between the rolling elements, and at the way to the nipple or the oil level.",
 		"set the greasing interval, and write who does it",
-		[]Sign{BlueRace, DryGrease}, []Sign{WearMetal, RoughBearing, TurnsRough}, nil, nil, nil},
+		[]Sign{BlueRace, DryGrease}, []Sign{WearMetal, RoughBearing, TurnsRough}, nil, nil, []Sign{DryGrease}},
 	{"overgreased", "Too much grease",
 		"A housing packed full churns its grease and runs as hot as one without.",
 		"Open the drain and run it: what comes out was too much. Weigh the next filling.",
 		"weigh the grease, and leave the drain open while it is run in",
-		[]Sign{MuchGrease}, []Sign{BlueRace}, nil, nil, nil},
+		[]Sign{MuchGrease}, []Sign{BlueRace}, nil, nil, []Sign{MuchGrease}},
 	{"water", "Water in the grease",
 		"Water makes grease milky, rusts the races and leaves them rough.",
 		"Find the way in: lip seals, slinger, vent, hose. Look whether the seal leaks onto the housing.",
 		"find the way in: lip seals, slinger, hose",
-		[]Sign{WaterInGrease}, []Sign{RoughBearing, TurnsRough}, nil, nil, nil},
+		[]Sign{WaterInGrease}, []Sign{RoughBearing, TurnsRough}, nil, nil, []Sign{WaterInGrease}},
 	{"clearance", "Running clearance lost",
 		"The impeller touches where the clearance is gone; after closing up a shim may have slipped.",
 		"Push the shaft away from the impeller and turn by hand: if it then turns free it was the clearance.",
@@ -197,12 +197,12 @@ var table = []CauseInfo{
 		"A bearing that stands still and is shaken is worn at the pitch of its balls: dents that are felt at each one.",
 		"Turn it slowly and count the catches in a turn; look what shakes the pump while it stands.",
 		"turn standing pumps each week",
-		[]Sign{Brinelled}, []Sign{RoughBearing, TurnsRough}, nil, nil, nil},
+		[]Sign{Brinelled}, []Sign{RoughBearing, TurnsRough}, nil, nil, []Sign{Brinelled}},
 	{"current", "Electric current through the bearing",
 		"Current that passes through a bearing burns a washboard across its races.",
 		"Measure the voltage from shaft to frame while it runs, and look at the earthing of the motor.",
 		"insulate a bearing, or fit a brush to the shaft",
-		[]Sign{Fluted}, []Sign{RoughBearing, TurnsRough, WearMetal}, nil, nil, nil},
+		[]Sign{Fluted}, []Sign{RoughBearing, TurnsRough, WearMetal}, nil, nil, []Sign{Fluted}},
 	{"unexplained", "Not known: read once more",
 		"The run-outs along the shaft fit neither a bend nor a seat that is off nor a sleeve, within what the dial can tell.",
 		"Clean the surfaces, zero the dial at the same mark and read all places again, and at one place more.",

@@ -105,17 +105,20 @@ func (a Along) Tell() Told {
 }
 
 // explained reports whether the likeliest explanation comes near to what was read: within three times the
-// uncertainty and, for clock positions told to the half hour, a quarter of the run-out. What a sleeve
-// that is off adds is not looked at.
+// uncertainty, or a seventh of the largest run-out, and, for clock positions told to the half hour, a
+// quarter of the run-out. What a sleeve that is off adds is not looked at.
 func (a Along) explained(origins []rotor.Origin) bool {
 	if len(origins) == 0 {
 		return true
 	}
-	best := &origins[0]
+	best, most := &origins[0], quantity.Length(0)
+	for _, v := range a.Vectors {
+		most = max(most, v.Size)
+	}
 	return !slices.ContainsFunc(a.Vectors, func(v Vector) bool {
 		at := best.RunoutAt(*v.Z)
 		off := between(v, Vector{Size: at.Size(), Degrees: at.Degrees()})
-		return !(v.OnSleeve && best.SleeveOff) && off > 3*v.Uncertainty+v.Size/4
+		return !(v.OnSleeve && best.SleeveOff) && off > max(3*v.Uncertainty, most/7)+v.Size/4
 	})
 }
 
