@@ -14,8 +14,8 @@ import (
 // what it was made by. Each change of rules has a line in docs/rules.md.
 const (
 	RulesNumber  = 5 // of the rules by which readings are judged and steps come due
-	CoreNumber   = 6 // of this core: raised when what it works out changes, verdict or not
-	FormatNumber = 6 // of the fields of an entry, docs/files.md; entries without a number are 1
+	CoreNumber   = 7 // of this core: raised when what it works out changes, verdict or not
+	FormatNumber = 7 // of the fields of an entry, docs/files.md; entries without a number are 1
 )
 
 // strictRules are those from which a figure that can be read in two ways is refused.
