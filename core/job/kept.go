@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"settle/core/judge"
+	"settle/core/plan"
 )
 
 // KeptSheet is a sheet as it stood with the entry Seq: with the signature, with
@@ -250,6 +251,7 @@ type Difference struct {
 type Glance struct {
 	Rules int               `json:"rules"`
 	Steps map[string]Judged `json:"steps"`
+	Plan  bool              `json:"plan,omitempty" doc:"a lead has looked at what is wrong with its plan"`
 }
 
 // GlanceAt takes a glance at a sheet.
@@ -293,6 +295,7 @@ func (g Glance) Since(now *Sheet) []Difference {
 // looked at, stays as it was.
 func (g Glance) After(before, now *Sheet, entered string) Glance {
 	next := GlanceAt(now)
+	next.Plan = g.Plan
 	for _, d := range g.Since(before) {
 		if d.Step != entered {
 			next.Rules = g.Rules
@@ -300,6 +303,17 @@ func (g Glance) After(before, now *Sheet, entered string) Glance {
 		}
 	}
 	return next
+}
+
+// Dangers lists what is known to be wrong with the plan of an open job, at the steps it has.
+func Dangers(j Job, s *Sheet) []plan.Danger {
+	out := []plan.Danger{}
+	for _, d := range j.Plan.Dangers() {
+		if !s.over() && s.Step(d.Step) != nil && (s.Scope == nil || d.In(s.Scope.Key)) {
+			out = append(out, d)
+		}
+	}
+	return out
 }
 
 // Otherwise lists what today's rules make of a job that is over, where that is

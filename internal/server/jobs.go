@@ -12,6 +12,7 @@ import (
 	"settle/core/field"
 	"settle/core/job"
 	"settle/core/judge"
+	"settle/core/plan"
 	"settle/core/quantity"
 	"settle/core/record"
 	"settle/internal/door"
@@ -38,6 +39,7 @@ type JobView struct {
 	Said    map[string]job.Sentence `json:"said" doc:"what each entry says, by its id"`
 	Rules   int                     `json:"rules" doc:"number of today's rules"`
 	Changed []job.Difference        `json:"changed" nullable:"false" doc:"what today's rules judge otherwise"`
+	Dangers []plan.Danger           `json:"dangers" nullable:"false" doc:"what is known to be wrong with its plan, until a lead has looked"`
 	Sheets  []SheetKept             `json:"sheets" nullable:"false" doc:"those that are kept, the oldest first"`
 	As      int                     `json:"as,omitempty" doc:"the entry whose kept sheet this is"`
 }
@@ -96,6 +98,9 @@ func (s *server) view(ctx context.Context, r *store.Job, sheet *job.Sheet) (*bod
 	}
 	if door.Of(ctx).Job != "" {
 		v.Again = map[string]string{} // who came by a link sees nothing of other jobs
+	}
+	if v.Dangers, err = s.store.Dangers(ctx, r, sheet); err != nil {
+		return nil, err
 	}
 	v.Changed, err = s.store.Changed(ctx, r, sheet)
 	return &body[JobView]{v}, err
@@ -455,8 +460,19 @@ func (s *server) confirm(ctx context.Context, number string, e job.Entry, pin st
 	return s.door.Confirm(ctx, door.Of(ctx), pin)
 }
 
-func (s *server) looked(ctx context.Context, in *JobPath) (*body[JobView], error) {
-	r, err := s.store.Looked(ctx, in.Number)
+func (s *server) looked(ctx context.Context,
+	in *struct {
+		JobPath
+		Plan bool `query:"plan" doc:"at what is wrong with the plan, which takes a lead; missing: at what the rules judge otherwise"`
+	}) (*body[JobView], error) {
+	look := s.store.Looked
+	if in.Plan {
+		if door.Of(ctx).Account.Role != leads {
+			return nil, &Problem{Title: "Not yours to do", Status: http.StatusForbidden, Detail: "This takes a lead."}
+		}
+		look = s.store.LookedAtPlan
+	}
+	r, err := look(ctx, in.Number)
 	if err != nil {
 		return nil, err
 	}

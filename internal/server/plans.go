@@ -43,6 +43,8 @@ func (s *server) plans(api huma.API) {
 	operation(api, http.MethodPost, "/plans/check", "preview-plan", "What a plan file says and changes; nothing is kept",
 		s.previewPlan)
 	operation(api, http.MethodPost, "/plans", "add-plan", "Take in a plan of the shop's own", s.addPlan)
+	operation(api, http.MethodPost, "/plans/{key}/looked", "look-at-plan",
+		"A lead has looked at what is wrong with a plan of the shop's own", s.lookAtPlan)
 }
 
 // checkPlan reads a plan file and compares it with the one it takes the place
@@ -103,6 +105,9 @@ func (s *server) listPlans(ctx context.Context,
 		v := planView(p)
 		_, shipped := plan.Library()[key]
 		v.Own = !shipped
+		if v.Dangers, err = s.store.PlanDangers(ctx, p); err != nil {
+			return nil, err
+		}
 		plans = append(plans, v)
 	}
 	odd, err := s.store.OddPlans(ctx)
@@ -112,7 +117,7 @@ func (s *server) listPlans(ctx context.Context,
 	for _, o := range odd {
 		plans = append(plans, PlanView{Key: o.Key, Title: o.Key, Own: true, Fault: o.Why, Options: []plan.Choice{},
 			Scopes: []plan.Scope{}, Complaints: []plan.Complaint{},
-			Values: []plan.Ask{}, Limits: []LimitName{}, Notes: []string{}})
+			Values: []plan.Ask{}, Limits: []LimitName{}, Notes: []string{}, Dangers: []plan.Danger{}})
 	}
 	slices.SortFunc(plans, func(a, b PlanView) int { return strings.Compare(a.Construction+a.Key, b.Construction+b.Key) })
 	return &body[[]PlanView]{plans}, nil
@@ -148,4 +153,11 @@ func (s *server) addPlan(ctx context.Context,
 		return nil, field.Errorf("text", "%s", check.Faults[0].Message)
 	}
 	return &body[PlanCheck]{check}, s.store.ImportPlan(ctx, p, door.Of(ctx).Account.ID)
+}
+
+func (s *server) lookAtPlan(ctx context.Context,
+	in *struct {
+		Key string `path:"key"`
+	}) (*struct{}, error) {
+	return nil, s.store.LookAtPlan(ctx, in.Key)
 }

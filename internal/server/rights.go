@@ -17,9 +17,13 @@ const (
 	toCome                // anybody: it is how one comes in
 	toLook                // anybody who is in
 	toSettle              // a lead or a keeper: what holds for the whole shop
+	toLead                // a lead: what takes a judgement of the work
 	toKeep                // a keeper
 	toSee                 // anybody who is in, and who came by a link to the job
 )
+
+// leads is the role of a lead.
+const leads = "lead"
 
 // stayAwake says nothing but that somebody is at the tablet.
 const stayAwake = "stay-awake"
@@ -36,6 +40,8 @@ var rights = map[string]right{
 
 	"save-shop": toSettle, "save-shop-limits": toSettle, "add-plan": toSettle, "take-in-register": toSettle,
 	"list-links": toSettle, "add-link": toSettle, "end-link": toSettle,
+
+	"look-at-plan": toLead,
 
 	"list-people": toKeep, "add-person": toKeep, "save-person": toKeep, "give-code": toKeep, "end-sessions": toKeep,
 	"list-tablets": toKeep, "offer-tablet": toKeep, "revoke-tablet": toKeep, "set-lock": toKeep, "list-doings": toKeep,
@@ -65,11 +71,12 @@ func denied(c door.Caller, op *huma.Operation, number string) *Problem {
 	case !in:
 		return &Problem{Title: "Sign in", Status: http.StatusUnauthorized, Detail: "Nobody is signed in here: sign in, " +
 			"then do it again. What was typed stays."}
-	case asked == toWork && a.Works(), asked == toKeep && a.Keeper, asked == toSettle && (a.Keeper || a.Role == "lead"):
+	case asked == toWork && a.Works(), asked == toKeep && a.Keeper, asked == toSettle && (a.Keeper || a.Role == leads),
+		asked == toLead && a.Role == leads:
 		return nil
 	}
 	who := map[right]string{toWork: "a technician or a lead: a reader enters nothing", toKeep: "a keeper",
-		toSettle: "a lead or a keeper"}
+		toSettle: "a lead or a keeper", toLead: "a lead"}
 	return &Problem{Title: "Not yours to do", Status: http.StatusForbidden, Detail: "This takes " + who[asked] + "."}
 }
 

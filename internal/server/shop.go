@@ -48,13 +48,14 @@ type PlanView struct {
 	Values       []plan.Ask       `json:"values" nullable:"false"`
 	Limits       []LimitName      `json:"limits" nullable:"false"`
 	Notes        []string         `json:"notes" nullable:"false" doc:"what a new plan would be refused for"`
+	Dangers      []plan.Danger    `json:"dangers" nullable:"false" doc:"what is known to be wrong with one of the shop's own, until a lead has looked"`
 	Fault        string           `json:"fault,omitempty" doc:"why it cannot be read any more: it is no choice"`
 }
 
 func planView(p *plan.Plan) PlanView {
 	v := PlanView{Key: p.Key, Title: p.Title, Construction: p.Construction, Version: p.Version, Steps: p.Len(),
 		Options: append([]plan.Choice{}, p.Options...), Values: append([]plan.Ask{}, p.Values...), Limits: []LimitName{},
-		Notes: []string{}, Arrives: p.ArrivesChoice(),
+		Notes: []string{}, Dangers: []plan.Danger{}, Arrives: p.ArrivesChoice(),
 		Scopes: append([]plan.Scope{}, p.Scopes...), Complaints: append([]plan.Complaint{}, p.Complaints...)}
 	for _, n := range p.Notes {
 		v.Notes = append(v.Notes, n.Message)

@@ -11,6 +11,7 @@ import (
 	"log/slog"
 
 	"settle/core/job"
+	"settle/core/plan"
 )
 
 // row is what the jobs table keeps of what follows from a log, so that a list
@@ -68,15 +69,54 @@ func (s *Store) Changed(ctx context.Context, r *Job, sheet *job.Sheet) ([]job.Di
 	return g.Since(sheet), nil
 }
 
+// Dangers lists what is known to be wrong with the plan of an open job, until a lead has looked at it
+// there, or at the plan where it is the shop's own.
+func (s *Store) Dangers(ctx context.Context, r *Job, sheet *job.Sheet) ([]plan.Danger, error) {
+	all := job.Dangers(r.Job, sheet)
+	if len(all) == 0 {
+		return all, nil
+	}
+	g, err := s.glance(ctx, r.id)
+	if err != nil {
+		return nil, err
+	}
+	looked, err := s.lookedAt(ctx)
+	if g.Plan || looked[r.Plan.Hash] {
+		return []plan.Danger{}, err
+	}
+	return all, err
+}
+
 // Looked notes that somebody has looked at what changed in an open job.
 func (s *Store) Looked(ctx context.Context, number string) (*Job, error) {
+	return s.glanced(ctx, number, func(r *Job, g job.Glance) job.Glance {
+		now := job.GlanceAt(job.Derive(r.Job))
+		now.Plan = g.Plan
+		return now
+	})
+}
+
+// LookedAtPlan notes that a lead has looked at what is wrong with the plan of an open job.
+func (s *Store) LookedAtPlan(ctx context.Context, number string) (*Job, error) {
+	return s.glanced(ctx, number, func(_ *Job, g job.Glance) job.Glance {
+		g.Plan = true
+		return g
+	})
+}
+
+// glanced changes the glance of a job.
+func (s *Store) glanced(ctx context.Context, number string, to func(*Job, job.Glance) job.Glance) (*Job, error) {
 	s.writing.Lock()
 	defer s.writing.Unlock()
 	r, err := s.Job(ctx, number)
 	if err != nil {
 		return nil, err
 	}
-	text, err := json.Marshal(job.GlanceAt(job.Derive(r.Job)))
+	g, err := s.glance(ctx, r.id)
+	if err != nil {
+		return nil, err
+	}
+	text, err := json.Marshal(to(r, g))
 	if err != nil {
 		return nil, err
 	}

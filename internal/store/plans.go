@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"database/sql"
+	"errors"
 	"maps"
 
 	"settle/core/field"
@@ -88,4 +89,36 @@ func (s *Store) ImportPlan(ctx context.Context, p *plan.Plan, by string) error {
 			p.Key, p.Hash, s.now().Format(layout), who.Name)
 		return err
 	})
+}
+
+// lookedAt are the hashes of the shop's own plans at which a lead has looked.
+func (s *Store) lookedAt(ctx context.Context) (map[string]bool, error) {
+	hashes, err := query(ctx, s.db, func(rows *sql.Rows) (h string, err error) { return h, rows.Scan(&h) },
+		"SELECT looked FROM own_plans WHERE looked != ''")
+	looked := map[string]bool{}
+	for _, h := range hashes {
+		looked[h] = true
+	}
+	return looked, err
+}
+
+// PlanDangers lists what is known to be wrong with a plan of the shop's own, until a lead has looked.
+func (s *Store) PlanDangers(ctx context.Context, p *plan.Plan) ([]plan.Danger, error) {
+	looked, err := s.lookedAt(ctx)
+	if _, shipped := plan.Library()[p.Key]; shipped || looked[p.Hash] {
+		return []plan.Danger{}, err
+	}
+	return p.Dangers(), err
+}
+
+// LookAtPlan notes that a lead has looked at what is wrong with a plan of the shop's own, as it stands now.
+func (s *Store) LookAtPlan(ctx context.Context, key string) error {
+	done, err := s.db.ExecContext(ctx, "UPDATE own_plans SET looked = hash WHERE key = ?", key)
+	if err != nil {
+		return err
+	}
+	if n, err := done.RowsAffected(); err != nil || n == 0 {
+		return errors.Join(err, &NotFound{What: "plan", Key: key})
+	}
+	return nil
 }

@@ -184,8 +184,10 @@ export const again = (client: QueryClient, ...under: readonly (readonly unknown[
 export function useLooked(number: string) {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: () =>
-      answer(api.POST('/api/v1/jobs/{number}/looked', { params: { path: { number } } })),
+    mutationFn: (plan?: boolean) =>
+      answer(
+        api.POST('/api/v1/jobs/{number}/looked', { params: { path: { number }, query: { plan } } }),
+      ),
     onSuccess: (job) => client.setQueryData(keys.job(number), later(job)),
   })
 }
@@ -279,6 +281,16 @@ export function useImportPlan() {
   const client = useQueryClient()
   return useMutation({
     mutationFn: (body: { text: string }) => answer(api.POST('/api/v1/plans', { body })),
+    onSuccess: () => client.invalidateQueries({ queryKey: keys.plans }),
+  })
+}
+
+/** A lead has looked at what is wrong with a plan of the shop's own. */
+export function useLookAtPlan() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (key: string) =>
+      answer(api.POST('/api/v1/plans/{key}/looked', { params: { path: { key } } })),
     onSuccess: () => client.invalidateQueries({ queryKey: keys.plans }),
   })
 }

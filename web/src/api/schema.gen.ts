@@ -691,6 +691,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/plans/{key}/looked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A lead has looked at what is wrong with a plan of the shop's own */
+        post: operations["look-at-plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/pumps": {
         parameters: {
             query?: never;
@@ -1478,6 +1495,12 @@ export interface components {
             each?: (string | number)[];
             pack?: string;
         };
+        Danger: {
+            step: string;
+            title: string;
+            /** @description what goes wrong there, and what to do instead */
+            why: string;
+        };
         Decision: {
             /** Format: date-time */
             at: string;
@@ -2095,6 +2118,8 @@ export interface components {
             /** @description why the times of its entries cannot be trusted */
             clock_warning?: string;
             complaint: string;
+            /** @description what is known to be wrong with its plan, until a lead has looked */
+            dangers: components["schemas"]["Danger"][];
             /** @description why it hardly suits the liquid */
             elastomer_warning?: string;
             log: components["schemas"]["Entry"][];
@@ -2869,6 +2894,8 @@ export interface components {
             /** @description why a pump is here */
             complaints: components["schemas"]["Complaint"][];
             construction: string;
+            /** @description what is known to be wrong with one of the shop's own, until a lead has looked */
+            dangers: components["schemas"]["Danger"][];
             /** @description why it cannot be read any more: it is no choice */
             fault?: string;
             key: string;
@@ -5411,7 +5438,10 @@ export interface operations {
     };
     "look-at-changes": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description at what is wrong with the plan, which takes a lead; missing: at what the rules judge otherwise */
+                plan?: boolean;
+            };
             header?: never;
             path: {
                 /** @description J-0147 */
@@ -6647,6 +6677,62 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PlanText"];
                 };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "look-at-plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not Found */
             404: {

@@ -11,6 +11,7 @@ import { useKeys } from '../app/keys'
 import { Boundary } from '../app/Boundary'
 import { Failure, Loading } from '../app/Message'
 import { Screen } from '../app/Screen'
+import { Dangers } from '../app/Dangers'
 import { Differences } from '../sheet/Differences'
 import { endings } from '../sheet/endings'
 import { ShaftLine } from '../shaft/ShaftLine'
@@ -227,20 +228,23 @@ function Over({ job }: { job: JobView }) {
     )
   if (state === 'signed') return null
   return (
-    <Differences
-      title="The rules have changed since somebody last looked at this job"
-      text="These are judged otherwise now. Look at each; a decision or another reading settles it."
-      changed={job.changed}
-    >
-      <Button
-        variant="outlined"
-        size="small"
-        disabled={looked.isPending}
-        onClick={() => looked.mutate()}
+    <>
+      <Dangers dangers={job.dangers} busy={looked.isPending} onLooked={() => looked.mutate(true)} />
+      <Differences
+        title="The rules have changed since somebody last looked at this job"
+        text="These are judged otherwise now. Look at each; a decision or another reading settles it."
+        changed={job.changed}
       >
-        I have looked at them
-      </Button>
-    </Differences>
+        <Button
+          variant="outlined"
+          size="small"
+          disabled={looked.isPending}
+          onClick={() => looked.mutate(false)}
+        >
+          I have looked at them
+        </Button>
+      </Differences>
+    </>
   )
 }
 

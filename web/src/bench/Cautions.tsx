@@ -1,10 +1,9 @@
 import Box from '@mui/material/Box'
-import type { Step } from '../api/types'
 import { condensed, ink } from '../theme'
 
 /** What can hurt somebody at this step, before they do it. */
-export function Cautions({ step }: { step: Step }) {
-  if (!step.cautions?.length) return null
+export function Cautions({ said }: { said: string[] }) {
+  if (said.length === 0) return null
   return (
     <Box
       role="note"
@@ -49,10 +48,10 @@ export function Cautions({ step }: { step: Step }) {
           columnGap: 6,
           listStyle: 'none',
           '& li': { fontWeight: 500, fontSize: '1rem', display: 'list-item' },
-          '& li::before': { content: step.cautions.length > 1 ? '"• "' : '""' },
+          '& li::before': { content: said.length > 1 ? '"• "' : '""' },
         }}
       >
-        {step.cautions.map((c) => (
+        {said.map((c) => (
           <li key={c}>{c}</li>
         ))}
       </Box>

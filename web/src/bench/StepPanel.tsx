@@ -283,7 +283,12 @@ export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells
               {step.how} {!wide && step.why}
             </Typography>
             <Beside step={step} />
-            <Cautions step={step} />
+            <Cautions
+              said={[
+                ...job.dangers.filter((d) => d.step === step.id).map((d) => d.why),
+                ...(step.cautions ?? []),
+              ]}
+            />
             <Box sx={halves}>
               <Box sx={{ minWidth: 0 }}>
                 {Instrument ? <Instrument /> : <Unknown />}

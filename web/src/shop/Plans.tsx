@@ -7,14 +7,16 @@ import TableCell from '@mui/material/TableCell'
 import TableHead from '@mui/material/TableHead'
 import TableRow from '@mui/material/TableRow'
 import Typography from '@mui/material/Typography'
-import { fetchPlan, useCheckPlan, useImportPlan, usePlans } from '../api/client'
+import { fetchPlan, useCheckPlan, useImportPlan, useLookAtPlan, usePlans } from '../api/client'
 import type { PlanCheck } from '../api/types'
+import { Dangers } from '../app/Dangers'
 import { Failure, Loading } from '../app/Message'
 import { condensed, ink, mono } from '../theme'
 
 /** The plans of the library and those the shop has written, and a way in for one more. */
 export function Plans() {
   const plans = usePlans()
+  const look = useLookAtPlan()
   return (
     <Box component="section" sx={{ display: 'grid', gap: 4, minWidth: 0 }}>
       <Typography variant="h2">Plans</Typography>
@@ -48,6 +50,11 @@ export function Plans() {
                       started with it keep it. {p.fault}
                     </Box>
                   )}
+                  <Dangers
+                    dangers={p.dangers}
+                    busy={look.isPending}
+                    onLooked={() => look.mutate(p.key)}
+                  />
                   {p.notes.length > 0 && (
                     <Box sx={{ color: ink('close') }}>
                       A new plan would be refused for: {p.notes.join('; ')}
