@@ -34,17 +34,23 @@ func (a *Asked) settle(p *plan.Plan) (wrong map[string]string) {
 	case a.Why != "":
 		wrong["why"] = fmt.Sprintf("is %q, which is none of the plan's complaints", a.Why)
 	}
-	for _, choice := range p.Asked() {
+	for _, choice := range p.Asked() { // the scope first
 		field := &a.Scope
 		if choice.Key == plan.Arrives {
 			field = &a.Arrives
 		}
 		if *field == "" {
 			*field = choice.Default
+			if s := p.Scope(a.Scope); field == &a.Arrives && s != nil && !s.Comes(*field) {
+				*field = s.Arrives[0]
+			}
 		}
 		if !slices.ContainsFunc(choice.Choices, func(o plan.Option) bool { return o.Key == *field }) {
 			wrong[choice.Key] = fmt.Sprintf("is %q: write one of %s", *field, keysOf(choice.Choices))
 		}
+	}
+	if s := p.Scope(a.Scope); s != nil && wrong[plan.Arrives] == "" && !s.Comes(a.Arrives) {
+		wrong[plan.Arrives] = notFor(s, a.Arrives)
 	}
 	if len(p.Scopes) == 0 && a.Scope != "" {
 		wrong[plan.InScope] = "is nothing this construction asks: leave it out"
@@ -53,6 +59,11 @@ func (a *Asked) settle(p *plan.Plan) (wrong map[string]string) {
 		wrong[plan.Arrives] = "is nothing this construction asks: leave it out"
 	}
 	return wrong
+}
+
+// notFor says that a pump does not come in a state for a scope.
+func notFor(s *plan.Scope, arrives string) string {
+	return fmt.Sprintf("is %q, and for %q a pump comes %s", arrives, s.Title, strings.Join(s.Arrives, " or "))
 }
 
 func keysOf(options []plan.Option) string {
@@ -132,6 +143,9 @@ func scopeSheet(s *scale, calls []Call) *ScopeSheet {
 	out := &ScopeSheet{Key: now.Key, Title: now.Title, Checks: now.Checks, Choices: []ScopeChoice{},
 		Calls: append([]Call{}, calls...), Changes: []ScopeChange{}}
 	for _, x := range s.plan.Scopes {
+		if !x.Comes(s.opening.Arrives) {
+			continue
+		}
 		out.Choices = append(out.Choices, ScopeChoice{x.Key, x.Title, x.Covers})
 	}
 	for _, choice := range s.plan.Asked() {
@@ -158,7 +172,7 @@ func scopeSheet(s *scale, calls []Call) *ScopeSheet {
 func calls(s *scale) []Call {
 	var out []Call
 	for _, w := range s.plan.Widens {
-		if w.To == s.scope || !w.When.Hold(s) {
+		if to := s.plan.Scope(w.To); w.To == s.scope || !to.Comes(s.opening.Arrives) || !w.When.Hold(s) {
 			continue
 		}
 		call := Call{Key: w.Key, To: w.To, Title: s.plan.Scope(w.To).Title, Why: w.Why}
@@ -277,6 +291,9 @@ func (a *acceptance) scoped() error {
 		return nil
 	case a.d.scale.plan.Scope(s.To) == nil:
 		a.errs.Add("scope.to", fmt.Errorf("is %q: name one of the plan's scopes", s.To))
+	case !a.d.scale.plan.Scope(s.To).Comes(a.d.scale.opening.Arrives):
+		a.errs.Add("scope.to", fmt.Errorf("is %q, and this pump came %s: open a job of its own for it", s.To,
+			a.d.scale.opening.Arrives))
 	}
 	asked := false
 	for _, call := range now.Calls {

@@ -57,9 +57,12 @@ stages:
       - {id: sign, kind: sign, title: Sign}
 `
 
-func scopedBench(t *testing.T, asked Asked) *bench {
+func scopedBench(t *testing.T, asked Asked) *bench { return benchOf(t, scopedPlan, asked) }
+
+// benchOf opens a job of a plan that is written out.
+func benchOf(t *testing.T, text string, asked Asked) *bench {
 	t.Helper()
-	p, err := plan.Read("scoped.yaml", []byte(scopedPlan))
+	p, err := plan.Read("plan.yaml", []byte(text))
 	if err != nil {
 		t.Fatal(err)
 	}

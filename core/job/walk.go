@@ -16,7 +16,21 @@ type workDone struct {
 // walk goes through the order of work once, from the first step to the last: what
 // holds a step up stands before it.
 func walk(s *scale, order asking, back sentBack, called []Call) workDone {
-	w := walker{scale: s, back: back, called: called, states: make([]*StepSheet, len(s.steps)), done: map[string]bool{}}
+	energy := liveAt(s, order)
+	work, barred := walkWith(s, order, back, called, energy)
+	if barred && energy.locks == nil { // the lock goes on again before hands go in
+		for _, n := range energy.undo {
+			energy.again[n] = true
+		}
+		work, _ = walkWith(s, order, back, called, energy)
+	}
+	return work
+}
+
+// walkWith reports also whether something waits because the lock is off.
+func walkWith(s *scale, order asking, back sentBack, called []Call, energy live) (workDone, bool) {
+	w := walker{scale: s, back: back, called: called, states: make([]*StepSheet, len(s.steps)), done: map[string]bool{},
+		energy: energy}
 	work := workDone{stages: make([]StageSheet, 0, len(order))}
 	for i, steps := range order {
 		if stage := w.walk(&s.plan.Stages[i], steps); len(steps) > 0 {
@@ -24,7 +38,7 @@ func walk(s *scale, order asking, back sentBack, called []Call) workDone {
 		}
 	}
 	work.next, work.following, work.states = w.next, w.following, w.states
-	return work
+	return work, w.barred
 }
 
 // walker is what stands before the step that is looked at.
@@ -32,6 +46,8 @@ type walker struct {
 	*scale
 	back            sentBack
 	called          []Call
+	energy          live
+	barred          bool            // a step waits because the lock is off
 	states          []*StepSheet    // by the number of the step
 	done            map[string]bool // stages
 	blocked         string          // why nothing of a later stage opens yet
@@ -163,6 +179,8 @@ func (w *walker) enter(s *StepSheet, step *task) {
 			s.State, s.Again = Open, why
 		} else if why := w.changedSince(step.Step, t.last); why != "" {
 			s.State, s.Again = Open, why
+		} else if w.energy.again[step.N()] {
+			s.State, s.Again = Open, lockedSince(step.Energy)
 		}
 		s.Pictures = w.pictures(step.Step, t.last)
 	} else if w.blocked != "" {
@@ -217,9 +235,16 @@ func (w *walker) hold(s *StepSheet, needs []string) {
 	if s.State != Open {
 		return
 	}
+	step := w.plan.Step(s.ID)
+	if w.energy.locks == step && step != nil {
+		return // the lock may always go on again
+	}
 	why := w.waits
+	if w.energy.bars(step) {
+		why, w.barred = lockIsOff(w.energy), true
+	}
 	for _, call := range w.called {
-		if step := w.plan.Step(s.ID); step.N() > call.from && w.after(step, call) {
+		if step.N() > call.from && w.after(step, call) {
 			why = callsFor(call)
 		}
 	}
@@ -228,7 +253,7 @@ func (w *walker) hold(s *StepSheet, needs []string) {
 			why = blockedUntil(n.Title)
 		}
 	}
-	if why == "" && s.Kind == plan.Sign && w.open > 0 {
+	if why == "" && (s.Kind == plan.Sign || w.energy.stays(step)) && !s.Follows && w.open > 0 {
 		why = stillOpen(w.open, w.first)
 	}
 	if why != "" {

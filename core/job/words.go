@@ -369,6 +369,20 @@ func safeFirst(stage, step string) string { return stage + " first: " + words.Lo
 func opensAfter(stage string) string      { return "Opens when it is done: " + words.Lower(stage) }
 func blockedUntil(step string) string     { return "Blocked until done: " + words.Lower(step) }
 
+func lockIsOff(l live) string {
+	if l.locks != nil {
+		return "The lock is off. First: " + words.Lower(l.locks.Title)
+	}
+	return "The lock is off: lock out again before hands go to the pump"
+}
+
+func lockedSince(energy plan.Energy) string {
+	if energy == plan.Isolates {
+		return "The lock came off, and something before it is open again: lock out before hands go to the pump"
+	}
+	return "The pump was locked out again since"
+}
+
 func stillOpen(n int, first string) string {
 	if n == 1 {
 		return "One step is open: " + words.Lower(first)

@@ -31,6 +31,8 @@ type Scope struct {
 	// Checks is true of one that repairs nothing: its sheet says what was found, and never
 	// that the pump is ready to run.
 	Checks bool `yaml:"checks" json:"checks,omitempty" doc:"nothing is repaired: its sheet never says ready to run"`
+	// Arrives are the states of the plan's in which a pump comes for it: nobody repacks new parts.
+	Arrives []string `yaml:"arrives" json:"arrives,omitempty" doc:"in which states a pump comes for it; missing: in any (format 3)"`
 
 	line int
 }
@@ -102,6 +104,9 @@ func (p *Plan) Scope(key string) *Scope {
 	return nil
 }
 
+// Comes reports whether a pump may come for it in a state.
+func (s *Scope) Comes(arrives string) bool { return len(s.Arrives) == 0 || slices.Contains(s.Arrives, arrives) }
+
 // There reports whether a pump has a step in the scope of its job.
 func (s *Step) There(f Facts) bool { return s.there.Hold(f) && s.scoped.Hold(f) }
 
@@ -139,6 +144,11 @@ func (c *checker) scopes() {
 			c.fault(s.line, "", "scope %s stands here twice", s.Key)
 		}
 		twice[s.Key] = true
+		for _, key := range s.Arrives {
+			if !slices.Contains(p.Arrives, key) {
+				c.fault(s.line, "", "scope %s: arrives is %q: write one of the plan's arrives", s.Key, key)
+			}
+		}
 	}
 	for _, x := range p.Complaints {
 		if x.Key == "" || x.Words == "" {

@@ -157,6 +157,8 @@ var gates = map[string][]gate{
 		{"assembly", "", "bolts-slack", "unit-out", "the joint stops weeping before the bolts come out"},
 		{"assembly", "", "unit-out", "bracket-bolts-out", "the unit comes out whole"},
 		{"assembly", "", "inspect-impeller", "kept", "the impeller is judged before the box is opened"},
+		{"assembly", "", "bare", "kept", "nothing is counted before it is off"},
+		{"assembly", "", "bare", "discarded", "nothing is counted before it is off"},
 		{"assembly", "", "discarded", "on-block", "the cards are thrown away before it is built"},
 		{"assembly", "", "seal-tapped", "spring-on", "the seal is tapped home before the spring"},
 		{"assembly", "", "pressed", "nut-by-hand", "the click comes before the nut"},

@@ -172,7 +172,7 @@ func TestEachLoopIsWalkedTwice(t *testing.T) {
 			walked := map[string]bool{}
 			for _, options := range rows {
 				for _, scope := range scopesOf(p) {
-					for _, arrives := range orOne(p.Arrives) {
+					for _, arrives := range arrivalsOf(p, scope) {
 						roundsOf(t, p, options, scope, arrives, walked)
 					}
 				}
@@ -228,13 +228,6 @@ func steps(loop *plan.Loop, w *walkedJob) string {
 		}
 	}
 	return fmt.Sprint(there)
-}
-
-func orOne(all []string) []string {
-	if len(all) == 0 {
-		return []string{""}
-	}
-	return all
 }
 
 // singles are rows in which each choice of each option stands at least once.

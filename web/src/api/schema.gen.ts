@@ -3404,6 +3404,8 @@ export interface components {
             title: string;
         };
         Scope: {
+            /** @description in which states a pump comes for it; missing: in any (format 3) */
+            arrives?: string[];
             /** @description nothing is repaired: its sheet never says ready to run */
             checks?: boolean;
             /** @description what it includes, in a line */

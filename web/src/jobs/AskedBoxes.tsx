@@ -29,6 +29,10 @@ export function AskedBoxes({ tag, asked, onAsked, usual, onUsual }: Props) {
   const { complaints, scopes, arrives } = plan
   const proposed = complaints.find((c) => c.key === asked.why)?.scope ?? scopes[0]?.key
   const scope = scopes.find((s) => s.key === (asked.scope ?? proposed))
+  const comes = scope?.arrives
+    ? arrives?.choices.filter((c) => scope.arrives?.includes(c.key))
+    : arrives?.choices
+  const usually = comes?.find((c) => c.key === arrives?.default) ?? comes?.[0]
   return (
     <>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5 }}>
@@ -38,7 +42,13 @@ export function AskedBoxes({ tag, asked, onAsked, usual, onUsual }: Props) {
             data-why={c.key}
             variant={asked.why === c.key ? 'contained' : 'outlined'}
             aria-pressed={asked.why === c.key}
-            onClick={() => onAsked({ ...asked, why: asked.why === c.key ? undefined : c.key })}
+            onClick={() =>
+              onAsked({
+                ...asked,
+                why: asked.why === c.key ? undefined : c.key,
+                arrives: undefined,
+              })
+            }
             sx={{ px: 3 }}
           >
             {c.words}
@@ -57,7 +67,7 @@ export function AskedBoxes({ tag, asked, onAsked, usual, onUsual }: Props) {
           name="scope"
           options={scopes}
           value={scope.key}
-          onChange={(key) => onAsked({ ...asked, scope: key })}
+          onChange={(key) => onAsked({ ...asked, scope: key, arrives: undefined })}
           note={[
             asked.scope === undefined ? 'Proposed.' : '',
             scope.covers,
@@ -67,12 +77,12 @@ export function AskedBoxes({ tag, asked, onAsked, usual, onUsual }: Props) {
             .join(' ')}
         />
       )}
-      {arrives && (
+      {arrives && comes && usually && (
         <Choice
           title={arrives.title}
           name="arrives"
-          options={arrives.choices}
-          value={asked.arrives ?? arrives.default}
+          options={comes}
+          value={asked.arrives ?? usually.key}
           onChange={(key) => onAsked({ ...asked, arrives: key as Asked['arrives'] })}
           note="It settles which cautions there are."
         />

@@ -1,0 +1,102 @@
+package job
+
+import (
+	"strings"
+	"testing"
+
+	"settle/core/plan"
+)
+
+const live3 = `key: live
+title: Live
+construction: K
+version: 1
+format: 3
+arrives: [in-line, bench]
+stages:
+  - id: safe
+    title: Make safe
+    first: true
+    steps:
+      - {id: lock, kind: caution, cautions: [Hands], energy: isolates, title: Lock out, when: arrives == in-line}
+  - id: work
+    title: Work
+    steps:
+      - {id: seal, kind: do, title: Seal in, needs: [lock]}
+      - {id: wipe, kind: do, title: Wipe}
+      - {id: off, kind: caution, cautions: [Hands], energy: energises, title: Lock off, needs: [seal]}
+      - {id: bump, kind: caution, cautions: [Hands], energy: energises, with: off, title: Bump, needs: [off]}
+      - {id: arrow, kind: do, with: off, title: Compare, needs: [bump]}
+      - {id: on, kind: caution, cautions: [Hands], energy: isolates, with: off, title: Lock out again, needs: [arrow]}
+      - {id: coupling, kind: do, title: Coupling on}
+      - {id: run, kind: caution, cautions: [Hands], energy: energises, title: Run it, needs: [on, coupling]}
+      - {id: sign, kind: sign, title: Sign}
+`
+
+// While the lock is off nothing is done but what needs it off; when something is open again once it
+// runs, it is locked out first, and then what lets energy in is to be done again.
+func TestNothingIsDoneWhileTheLockIsOff(t *testing.T) {
+	b := benchOf(t, live3, Asked{Complaint: "noise", Arrives: plan.InLine})
+	state := func(when string, want string) {
+		t.Helper()
+		s := b.sheet()
+		var got []string
+		for _, stage := range s.Stages {
+			for _, step := range stage.Steps {
+				if step.State == Open && step.Kind != plan.Sign {
+					got = append(got, step.ID)
+				}
+			}
+		}
+		if strings.Join(got, " ") != want {
+			t.Errorf("%s: open is %v, want %q", when, got, want)
+		}
+	}
+	state("at first", "lock")
+	b.keep("lock", Body{Done: true})
+	state("locked out", "seal wipe coupling")
+	seal := b.keep("seal", Body{Done: true})
+	b.keep("off", Body{Done: true})
+	state("the lock is off", "bump on")
+	if err := b.try(Entry{Kind: Kept, Step: "wipe", Body: &Body{Done: true}}); err == nil || !strings.Contains(err.Error(), "lock is off") {
+		t.Errorf("something is wiped with the lock off: %v", err)
+	}
+	b.keep("bump", Body{Done: true})
+	b.keep("on", Body{Done: true})
+	state("locked out before it was compared", "wipe arrow coupling")
+	b.keep("arrow", Body{Done: true})
+	b.keep("wipe", Body{Done: true})
+	b.keep("coupling", Body{Done: true})
+	b.keep("run", Body{Done: true})
+	state("it runs", "")
+	if err := b.try(Entry{Kind: Withdrawn, Step: "seal", On: seal, Reason: "it leaks"}); err != nil {
+		t.Fatal(err)
+	}
+	state("the seal is open again, and it runs", "on")
+	again := func(step string) {
+		t.Helper()
+		if err := b.try(Entry{Kind: Kept, Step: step, On: b.sheet().Step(step).Entry, Body: &Body{Done: true}}); err != nil {
+			t.Fatal(err)
+		}
+	}
+	again("on")
+	state("locked out again", "seal")
+	b.keep("seal", Body{Done: true})
+	state("the seal is in again", "run")
+	again("run")
+	state("it runs again", "")
+}
+
+// Where it was said not in this job, nothing waits for it.
+func TestALockThatStaysOnHoldsNothingUp(t *testing.T) {
+	b := benchOf(t, live3, Asked{Complaint: "noise", Arrives: plan.InLine})
+	b.keep("lock", Body{Done: true})
+	b.keep("seal", Body{Done: true})
+	b.keep("off", Body{Skip: "no motor was touched", Absent: NotInJob})
+	s := b.sheet()
+	for id, want := range map[string]bool{"wipe": true, "coupling": true, "bump": false, "arrow": false, "on": false} {
+		if step := s.Step(id); (step != nil && step.State == Open) != want {
+			t.Errorf("%s: %+v", id, step)
+		}
+	}
+}
