@@ -49,6 +49,8 @@ type shimIn struct {
 	// How many equal stacks there are; 1 where it is not said.
 	Stacks  *int             `json:"stacks"`
 	InPlace []quantity.Typed `json:"in_place"`
+	// What is in place is no shim, but the distance at which the two just touch: nothing comes off.
+	Touching bool `json:"touching"`
 	// The clearance now, and what a shim more does to it: opens or closes.
 	Measured quantity.Typed `json:"measured"`
 	Adding   setting.Adding `json:"adding"`
@@ -85,7 +87,8 @@ type shimOut struct {
 	// out, within, or no-limit where an aim alone is given: then nothing is judged.
 	Result judge.Result `json:"result"`
 
-	ask setting.Shims
+	ask      setting.Shims
+	touching bool
 }
 
 // solve looks through every stack that the spares and the pieces in place make, exactly:
@@ -131,7 +134,7 @@ func (in shimIn) solve(r *gauge.Reader) (answer, error) {
 	if err != nil {
 		return nil, err
 	}
-	out := &shimOut{Found: found, Answers: []stackOut{}, Result: judge.Within, ask: q}
+	out := &shimOut{Found: found, Answers: []stackOut{}, Result: judge.Within, ask: q, touching: in.Touching}
 	switch {
 	case !found:
 		out.Reason, out.Result = "none-inside", judge.Out
@@ -161,7 +164,9 @@ func (out *shimOut) say(w *Words) {
 		w.Headline = quantity.Plainly("No stack lands inside the window: this is the nearest")
 		w.Lines = append(w.Lines, out.buy())
 	}
-	w.row("Take off", pieces(best.Remove))
+	if !out.touching {
+		w.row("Take off", pieces(best.Remove))
+	}
 	w.row("Add", pieces(best.Add))
 	w.row("Stack then", pieces(best.Stack))
 	w.length("Thick together", &best.Total)
@@ -173,7 +178,9 @@ func (out *shimOut) say(w *Words) {
 		w.row([]string{"Or else", "Or", "Or at last"}[min(i, 2)], quantity.Sentence{Thou: s.Thou + gives.Thou,
 			Mm: s.Mm + gives.Mm})
 	}
-	w.line("Count the pieces that come off, and look on the mating face for one that stuck.")
+	if !out.touching {
+		w.line("Count the pieces that come off, and look on the mating face for one that stuck.")
+	}
 }
 
 // buy says what thickness is missing to reach the aim.

@@ -32,6 +32,23 @@ type Held struct {
 	Raw     *Figure     `json:"raw,omitempty" doc:"what was read, where another figure is judged"`
 	RawHigh *Figure     `json:"raw_high,omitempty" doc:"the largest that was read"`
 	RawName string      `json:"raw_name,omitempty"`
+	Ends    []End       `json:"ends,omitempty" doc:"the two depths of a travel, each with its window"`
+}
+
+// End is a depth that a travel is worked out from, with its window.
+type End struct {
+	At     string      `json:"at"`
+	Figure *Figure     `json:"figure,omitempty" doc:"missing before it is read"`
+	Limit  *LimitShown `json:"limit" nullable:"false"`
+}
+
+// said is a depth in words, with its window.
+func (e End) said() Sentence {
+	limit := LimitFigures(e.Limit)
+	if e.Figure == nil {
+		return quantity.Say("%s %s", e.At, limit)
+	}
+	return quantity.Say("%s %s (%s)", e.At, e.Figure.Length, limit)
 }
 
 // as says which figure a kind of reading is judged by; the limit is filled in by hold.

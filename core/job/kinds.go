@@ -175,6 +175,7 @@ func methods() map[string]*kind {
 var (
 	dials    = []string{"1 thou", "0.5 thou", "0.1 thou", "0.01 mm", "0.002 mm"}
 	calipers = []string{"1 thou", "0.5 thou", "0.02 mm", "0.01 mm"}
+	travels  = []string{"1/64 in", "1 thou", "0.5 mm", "0.05 mm", "0.02 mm"}
 	rules    = []string{"1/64 in", "1 thou", "0.5 mm", "0.05 mm"}
 
 	usualDial    = Usual{"0.5 thou", "0.01 mm"}
@@ -217,8 +218,8 @@ func instruments() map[string]*kind {
 			title: "Measured", divisions: calipers, usual: usualCaliper},
 		plan.Travel: {gauges: depths,
 			panel: plan.Travel, group: "travel", typed: true, weigh: travel, boxes: travelBoxes,
-			show:  func(t *terms, step *plan.Step, p *Panel) { p.Deeper = t.check(step).Deeper },
-			title: "Travel", divisions: rules, usual: usualRule},
+			show:  travelPanel,
+			title: "Travel", divisions: travels, usual: usualRule},
 		plan.Depth: {gauges: depths,
 			panel: plan.Depth, group: "places", typed: true, weigh: depth, show: placesPanel, boxes: depthBoxes,
 			title: "Mean", divisions: []string{"1 thou", "0.1 thou", "0.01 mm", "0.001 mm"},

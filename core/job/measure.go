@@ -401,10 +401,14 @@ func travel(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	limit, length := s.travelLimit(step), (down - up).Abs()
 	u := gauge.DifferenceUncertainty(graduation, b.mpe())
 	reading := fine(&Reading{Figure: figure(length), Held: as(OfValue, "Travel", length)}, length, u, limit)
+	ends := s.ends(check)
+	for i, depth := range []quantity.Length{down, up} {
+		ends[i].Figure = figure(depth)
+	}
 	for _, end := range []struct {
 		at, key string
 		depth   quantity.Length
-	}{{"right down", check.Down, down}, {"right up", check.Up, up}} {
+	}{{rightDown, check.Down, down}, {rightUp, check.Up, up}} {
 		window := s.opening.Limits[end.key]
 		v := judge.Length(end.depth, gauge.DirectUncertainty(graduation, b.mpe()), window.Bounds)
 		reading.Places = append(reading.Places, Place{At: end.at, Low: Figure{Length: end.depth},
@@ -419,7 +423,61 @@ func travel(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 			reading.Held.Limit = shown(reading.Limit)
 		}
 	}
+	reading.Held.Ends = ends
 	return reading
+}
+
+const rightDown, rightUp = "right down", "right up"
+
+// ends are the two depths of a travel with their windows, before they are read.
+func (t *terms) ends(check *plan.Check) []End {
+	window := func(key string) *LimitShown {
+		if l, ok := t.opening.Limits[key]; ok {
+			return shown(&l)
+		}
+		return shown(noLimit(judge.NoneKnown))
+	}
+	return []End{{At: rightDown, Limit: window(check.Down)}, {At: rightUp, Limit: window(check.Up)}}
+}
+
+func travelPanel(t *terms, step *plan.Step, p *Panel) {
+	check := t.check(step)
+	p.Deeper, p.Ends = check.Deeper, t.ends(check)
+	p.fineFor(p.Ends[0].Limit, p.Ends[1].Limit)
+}
+
+// fineFor leaves out divisions that are coarser than a tenth of the narrowest window: they could not
+// tell one side of it from the other.
+func (p *Panel) fineFor(windows ...*LimitShown) {
+	least := quantity.Length(0)
+	for _, w := range windows {
+		if w.Min != nil && w.Max != nil {
+			if wide := w.Max.Length - w.Min.Length; least == 0 || wide < least {
+				least = wide
+			}
+		}
+	}
+	if least == 0 {
+		return
+	}
+	fine := slices.DeleteFunc(slices.Clone(p.Divisions), func(text string) bool {
+		l, err := quantity.Parse(text, "")
+		return err != nil || 10*l > least
+	})
+	if len(fine) == 0 {
+		return
+	}
+	usual := *p.Usual
+	for _, d := range fine { // the coarsest that are left stand first
+		has := &usual.Thou
+		if strings.HasSuffix(d, " mm") {
+			has = &usual.Mm
+		}
+		if !slices.Contains(fine, *has) {
+			*has = d
+		}
+	}
+	p.Divisions, p.Usual = fine, &usual
 }
 
 // travelLimit is the window of a travel. Where nobody gives one it follows from those of the

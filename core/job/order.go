@@ -25,6 +25,7 @@ type OrderStep struct {
 	How      string
 	Beside   []string // parts with what goes on them, the papers, the limit
 	Limit    *LimitShown
+	Ends     []Sentence // windows of the two depths of a travel
 	Cautions []string
 	Drawing  string // name of the small drawing of how it goes in
 	Rooms    []Room
@@ -68,6 +69,9 @@ func orderStep(s *StepSheet) OrderStep {
 	}
 	if p.Says != "" {
 		out.Beside = append(out.Beside, p.Says)
+	}
+	for _, end := range p.Ends {
+		out.Ends = append(out.Ends, end.said())
 	}
 	if p.Limit != nil && (p.Limit.Min != nil || p.Limit.Max != nil) {
 		out.Limit = p.Limit

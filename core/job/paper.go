@@ -261,6 +261,13 @@ func heldCell(h *Held, low, high *Figure, verdict judge.Result) *Cell {
 		raw := cell(h.Raw, h.RawHigh, "")
 		c.Raw, c.raw = new(quantity.Say("%s %s", words.Lower(h.RawName), raw.Text)), h.Raw
 	}
+	for _, end := range h.Ends {
+		if c.Raw == nil {
+			c.Raw = new(end.said())
+			continue
+		}
+		c.Raw = new(quantity.Say("%s, %s", *c.Raw, end.said()))
+	}
 	return c
 }
 

@@ -142,6 +142,7 @@ type Panel struct {
 	Fits       []FitShown        `json:"fits,omitempty" doc:"the parts that it fits"`
 	Papers     []PaperShown      `json:"papers,omitempty" doc:"what the pump's papers say of it"`
 	Depths     []string          `json:"depths,omitempty" doc:"two of which it is the difference"`
+	Ends       []End             `json:"ends,omitempty" doc:"of a travel: the windows of the two depths"`
 	Deeper     string            `json:"deeper,omitempty" enum:"down,up" doc:"of a travel: the greater of the depths"`
 	Judge      string            `json:"judge,omitempty" enum:"limit,spread,against,start" doc:"by what a check is judged"`
 	HeldTo     *HeldTo           `json:"held_to,omitempty" doc:"another reading, which it is judged against"`

@@ -69,7 +69,7 @@ func fitGiven(t *terms, step *plan.Step, in *givenInput) {
 func shimGiven(t *terms, step *plan.Step, in *givenInput) {
 	in.Input["adding"] = step.Adding
 	if step.Touching {
-		in.Input["measured"] = "0 mm"
+		in.Input["measured"], in.Input["touching"] = "0 mm", true
 	}
 	in.count("stacks", step.Stacks)
 	l := window(t, step)

@@ -51,8 +51,11 @@ func (n Next) Say() quantity.Sentence {
 		}
 		return quantity.Plainly("No usual gauge is fine enough to tell: decide as it stands, or set it further inside.")
 	case TryLeaf:
-		return quantity.Say("At %s try the %s leaf.", n.At, *n.Size)
+		return quantity.Say("At %s try the %s leaf, or shims of it.", n.At, *n.Size)
 	case TryDirect:
+		if n.Size != nil {
+			return quantity.Say("At %s no leaf lies between the two: measure directly, or try shims of %s.", n.At, *n.Size)
+		}
 		return quantity.Plainly("At " + n.At + " no leaf lies between the two: measure directly, or with shim stock.")
 	case OnTheLimit:
 		return quantity.Plainly("It sits on the limit, no gauge will tell: inside by the rule, set it further in if you can.")
@@ -238,17 +241,28 @@ func closer(graduation quantity.Length, v Verdict, perDivision float64) []Next {
 	return []Next{finer(graduation, *v.Margin, perDivision)}
 }
 
+// tells is the leaf, or the shim, that decides about an undecided place: a limit that lies in its
+// bracket tells both ways, and other leaves only one.
+func tells(x Place, b Bounds) *quantity.Length {
+	for _, limit := range []*quantity.Length{b.Min, b.Max} {
+		if limit != nil && x.Low < *limit && *limit < x.High && !x.Direct {
+			return limit
+		}
+	}
+	return x.NextLeaf
+}
+
 // NextGaps says what would settle the places that are close or undecided.
 func NextGaps(p Places, graduation, mpe quantity.Length, b Bounds) []Next {
 	var next []Next
 	for _, x := range p.Places {
 		switch x.Result {
 		case GapResult(Undecided):
-			if x.NextLeaf != nil {
-				next = append(next, Next{Do: TryLeaf, At: x.At, Size: x.NextLeaf})
-			} else {
-				next = append(next, Next{Do: TryDirect, At: x.At})
+			do := Next{Do: TryLeaf, At: x.At, Size: tells(x, b)}
+			if x.NextLeaf == nil {
+				do.Do = TryDirect
 			}
+			next = append(next, do)
 		case GapResult(Close):
 			if v := Length(x.Low, gauge.DirectUncertainty(graduation, mpe), b); len(next) == 0 {
 				next = append(next, NextDirect(graduation, v)...)

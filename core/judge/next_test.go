@@ -108,7 +108,8 @@ func TestNextOpenings(t *testing.T) {
 	}{
 		{"settled", leaf(13, 14), nil, ""},
 		{"a leaf would tell", leaf(10, 14), []quantity.Length{11 * thou, 12 * thou, 13 * thou}, "leaf 12"},
-		{"no leaf would", leaf(11, 13), nil, "direct"},
+		{"the limit tells both ways, the leaf beyond it one", leaf(13, 20), []quantity.Length{19 * thou}, "leaf 18"},
+		{"no leaf would, shims would", leaf(11, 13), nil, "direct 12"},
 		{"a value on the limit", gauge.GapAt{At: "vane 2", Low: 12 * thou, High: 12 * thou, Direct: true}, nil, "on-limit"},
 	} {
 		p := Gaps([]gauge.GapAt{tt.gap}, gauge.DirectUncertainty(thou, 0), window, tt.leaves, false)

@@ -105,7 +105,9 @@ func (p *Plan) Scope(key string) *Scope {
 }
 
 // Comes reports whether a pump may come for it in a state.
-func (s *Scope) Comes(arrives string) bool { return len(s.Arrives) == 0 || slices.Contains(s.Arrives, arrives) }
+func (s *Scope) Comes(arrives string) bool {
+	return len(s.Arrives) == 0 || slices.Contains(s.Arrives, arrives)
+}
 
 // There reports whether a pump has a step in the scope of its job.
 func (s *Step) There(f Facts) bool { return s.there.Hold(f) && s.scoped.Hold(f) }

@@ -100,6 +100,9 @@ func (p *page) below(s *job.OrderStep, wide float64) []box {
 	}
 	add(plain(8), s.How)
 	beside := s.Beside
+	for _, end := range s.Ends {
+		beside = append(beside, "depth "+p.say(end)+" "+p.unit())
+	}
 	if s.Limit != nil {
 		beside = append(beside, "limit "+p.say(job.LimitFigures(s.Limit))+" "+p.unit()+", "+s.Limit.Source)
 	}

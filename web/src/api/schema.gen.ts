@@ -1617,6 +1617,12 @@ export interface components {
             key: string;
             title: string;
         };
+        End: {
+            at: string;
+            /** @description missing before it is read */
+            figure?: components["schemas"]["Figure"];
+            limit: components["schemas"]["LimitShown"];
+        };
         EndingShown: {
             /** Format: date-time */
             at: string;
@@ -2033,6 +2039,8 @@ export interface components {
         Held: {
             /** @enum {string} */
             basis: "value" | "mean" | "widest" | "smallest" | "spread" | "off-target" | "each";
+            /** @description the two depths of a travel, each with its window */
+            ends?: components["schemas"]["End"][];
             figure: components["schemas"]["Figure"];
             /** @description each place: the largest */
             high?: components["schemas"]["Figure"];
@@ -2607,6 +2615,8 @@ export interface components {
              * @description how many numbers are asked, one for each
              */
             each?: number;
+            /** @description of a travel: the windows of the two depths */
+            ends?: components["schemas"]["End"][];
             /** @description what the figure is called */
             figure_title?: string;
             findings?: components["schemas"]["FindingShown"][];

@@ -88,6 +88,7 @@ export interface Asked {
   readings?: { clock?: string; plane?: string }[]
   in_place?: string[]
   stacks?: number
+  touching?: boolean
   trials?: { turns?: string }[]
   part?: 'shaft' | 'housing'
   class?: string
@@ -255,10 +256,10 @@ export function ToolPicture({
       const best = out.answers?.[0]
       return best ? (
         <ShimStack
-          before={list('in_place').sort((a, b) => b - a)}
+          before={asked.touching ? [] : list('in_place').sort((a, b) => b - a)}
           after={best.stack_um}
           add={best.add_um}
-          remove={best.remove_um}
+          remove={asked.touching ? [] : best.remove_um}
           stacks={asked.stacks ?? 1}
           label={label}
           onTake={onTake}

@@ -1,4 +1,5 @@
 import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import { useUnit } from '../../app/settings'
@@ -14,6 +15,9 @@ export function DirectPanel() {
   const { unit } = useUnit()
   const form = body.direct ?? {}
   const leaf = form.leaf ?? false
+  // Where no leaf may enter, that none does is said by a button, and not by a figure.
+  const shoulder = step.panel.limit?.max?.um === 0
+  const none = leaf && form.value === '0'
   const depths = leaf ? undefined : step.panel.depths
   const as = (to: string | null) => {
     if (to)
@@ -33,10 +37,28 @@ export function DirectPanel() {
         min={step.panel.limit?.min?.um}
         max={step.panel.limit?.max?.um}
       />
+      {shoulder && (
+        <Button
+          variant={none ? 'contained' : 'outlined'}
+          aria-pressed={none}
+          disabled={disabled}
+          data-none-enters
+          onClick={() => change({ ...body, direct: { value: none ? undefined : '0', leaf: true } })}
+          sx={{ minHeight: 54, justifySelf: 'start', alignSelf: 'flex-start', px: 4 }}
+        >
+          No leaf enters
+        </Button>
+      )}
       <Box sx={{ display: 'flex', gap: 4, flexWrap: 'wrap', alignItems: 'flex-end' }}>
         <EntryBox
           above
-          label={leaf ? 'Leaf that just goes' : (depths?.[0] ?? 'Measured')}
+          label={
+            shoulder
+              ? 'Or the leaf that enters'
+              : leaf
+                ? 'Leaf that just goes'
+                : (depths?.[0] ?? 'Measured')
+          }
           field="body.direct.value"
           value={form.value}
           onChange={(value) => change({ ...body, direct: { ...form, value } })}

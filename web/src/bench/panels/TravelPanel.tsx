@@ -5,12 +5,13 @@ import { EntryBox } from '../../entry/EntryBox'
 import { VerdictShape } from '../../shapes/Verdict'
 import { condensed, ink } from '../../theme'
 import { usePanel } from '../panel'
+import { limitText } from '../Result'
 import { Graduation } from './Graduation'
 
 /** The rotor right down and right up: a depth for each, and the way between them. */
 export function TravelPanel() {
-  const { body, change, reading } = usePanel()
-  const { show } = useUnit()
+  const { body, change, reading, step } = usePanel()
+  const { show, unit } = useUnit()
   const form = body.travel ?? {}
   const set = (patch: Partial<typeof form>) => change({ ...body, travel: { ...form, ...patch } })
   const down = reading?.places?.[0]
@@ -20,19 +21,25 @@ export function TravelPanel() {
       <Box sx={{ display: 'flex', gap: 4, flexWrap: 'wrap', alignItems: 'flex-end' }}>
         {(
           [
-            ['down', 'Depth, right down', form.down, down],
-            ['up', 'Depth, right up', form.up, up],
+            ['down', 'Depth, right down', form.down, down, step.panel.ends?.[0]],
+            ['up', 'Depth, right up', form.up, up, step.panel.ends?.[1]],
           ] as const
-        ).map(([name, label, value, place]) => (
+        ).map(([name, label, value, place, end]) => (
           <Box key={name} sx={{ display: 'flex', alignItems: 'flex-end', gap: 2 }}>
-            <EntryBox
-              above
-              label={label}
-              field={`body.travel.${name}`}
-              value={value}
-              onChange={(text) => set({ [name]: text })}
-              width={150}
-            />
+            <Box>
+              <EntryBox
+                above
+                label={label}
+                field={`body.travel.${name}`}
+                value={value}
+                onChange={(text) => set({ [name]: text })}
+                width={150}
+              />
+              <Box data-window={name} sx={{ fontSize: '0.9375rem' }}>
+                Window {limitText(end?.limit, show)}{' '}
+                {end && (end.limit.min || end.limit.max) ? unit : ''}
+              </Box>
+            </Box>
             <Box sx={{ height: 54, display: 'grid', placeItems: 'center' }}>
               {place && <VerdictShape verdict={place.result as Verdict} size={20} />}
             </Box>
