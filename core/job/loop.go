@@ -31,6 +31,26 @@ func (s *scale) nextRound(step *plan.Step, last *Entry) string {
 	return ""
 }
 
+// offSince says that a part which a step puts on, or locks, came off in another round since; blank where
+// it is on.
+func (s *scale) offSince(step *plan.Step, last *Entry) string {
+	on := append(step.Puts(), step.Locks...)
+	if len(on) == 0 || last.Body != nil && last.Body.Skip != "" {
+		return ""
+	}
+	for _, other := range s.plan.OpensAgain() {
+		if other.N() >= step.N() || !slices.ContainsFunc(other.TakesOff, func(part string) bool {
+			return slices.Contains(on, part)
+		}) {
+			continue
+		}
+		if e := s.log.of(other).counts(); e != nil && e.Seq > last.Seq && e.Body.Skip == "" && s.has(other) {
+			return offSinceThen(other.Title)
+		}
+	}
+	return ""
+}
+
 // goesRound reports whether the loop of a step is to be gone round again: a reading after it came out
 // wrong, and nobody has accepted that.
 func (s *scale) goesRound(step *plan.Step) bool {

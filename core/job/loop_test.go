@@ -1,7 +1,10 @@
 package job
 
 import (
+	"strings"
 	"testing"
+
+	"settle/core/quantity"
 )
 
 const loopPlan = `limits: {gap: {min: 0.4 mm, max: 0.6 mm, source: drawing}}
@@ -82,5 +85,68 @@ func TestALoopEndsWithADecision(t *testing.T) {
 	}
 	if got := b.steps(); got != "clean done, shims-on done, unit-on done, gap-built done, sign open" {
 		t.Errorf("accepted: %s", got)
+	}
+}
+
+const trialPlan = `key: tried
+title: Tried
+construction: A
+version: 1
+format: 3
+parts:
+  - {key: cover, title: Cover, quantity: 1, kit: stays, lubricant: dry, findings: [{key: crack, words: Crack, outcome: replace, rule: a crack is not closed}]}
+limits: {gap: {min: 0.4 mm, max: 0.6 mm, source: drawing}}
+checks:
+  gap: {title: Gap, short: Gap, instrument: direct, limit: [gap], condemns: none}
+loops:
+  - {key: trial, title: Trial, steps: [trial-on, gap-trial, trial-off], until: the gap is in its window}
+stages:
+  - id: work
+    title: Work
+    steps:
+      - {id: inspect-cover, kind: inspect, part: cover, title: Cover}
+      - {id: trial-on, kind: do, title: Cover on for the trial, puts_on: [cover]}
+      - {id: gap-trial, kind: measure, phase: built, check: gap, title: Gap, needs: [trial-on]}
+      - {id: trial-off, kind: do, title: Cover off again, takes_off: [cover], needs: [gap-trial]}
+      - {id: cover-on, kind: do, title: Cover on for good, fits: [cover], needs: [trial-off]}
+      - {id: sign, kind: sign, title: Sign}
+`
+
+// What came off in another round goes on again, also where it goes on for good after the loop.
+func TestWhatCameOffSinceGoesOnAgain(t *testing.T) {
+	b := benchOf(t, trialPlan, Asked{Complaint: "tried"})
+	gap := func(value string) Body {
+		return Body{Unit: quantity.UnitMillimetre, Direct: &DirectForm{Value: quantity.Type(value),
+			Graduation: quantity.Type("0.01 mm")}}
+	}
+	done := Body{Done: true}
+	b.keep("inspect-cover", inspectBody())
+	b.keep("trial-on", done)
+	first := b.keep("gap-trial", gap("0.5"))
+	b.keep("trial-off", done)
+	on := b.keep("cover-on", done)
+	if s := b.sheet().Step("cover-on"); s.State != Done {
+		t.Fatalf("%+v", s)
+	}
+	again := func(step, was string, body Body) string {
+		t.Helper()
+		if err := b.try(Entry{Kind: Kept, Step: step, On: was, Reason: "read again", Body: &body}); err != nil {
+			t.Fatalf("%s: %v", step, err)
+		}
+		return b.Log[len(b.Log)-1].ID
+	}
+	second := again("gap-trial", first, gap("0.9"))
+	again("trial-on", b.sheet().Step("trial-on").Entry, done)
+	again("gap-trial", second, gap("0.5"))
+	if s := b.sheet().Step("cover-on"); s.State == Open {
+		t.Errorf("the cover is on for the trial, and goes on for good: %+v", s)
+	}
+	again("trial-off", b.sheet().Step("trial-off").Entry, done)
+	if s := b.sheet().Step("cover-on"); s.State != Open || !strings.Contains(s.Again, "cover off again") {
+		t.Errorf("the cover came off, and stands as on: %+v", s)
+	}
+	again("cover-on", on, done)
+	if s := b.sheet().Step("cover-on"); s.State != Done {
+		t.Errorf("%+v", s)
 	}
 }

@@ -179,6 +179,8 @@ func (w *walker) enter(s *StepSheet, step *task) {
 			s.State, s.Again = Open, why
 		} else if why := w.changedSince(step.Step, t.last); why != "" {
 			s.State, s.Again = Open, why
+		} else if why := w.offSince(step.Step, t.last); why != "" {
+			s.State, s.Again = Open, why
 		} else if w.energy.again[step.N()] {
 			s.State, s.Again = Open, lockedSince(step.Energy)
 		}

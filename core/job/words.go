@@ -369,6 +369,8 @@ func safeFirst(stage, step string) string { return stage + " first: " + words.Lo
 func opensAfter(stage string) string      { return "Opens when it is done: " + words.Lower(stage) }
 func blockedUntil(step string) string     { return "Blocked until done: " + words.Lower(step) }
 
+func offSinceThen(step string) string { return "It came off since: " + words.Lower(step) }
+
 func lockIsOff(l live) string {
 	if l.locks != nil {
 		return "The lock is off. First: " + words.Lower(l.locks.Title)

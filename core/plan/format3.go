@@ -21,6 +21,10 @@ const (
 // Puts are the parts that are on once a step is done.
 func (s *Step) Puts() []string { return slices.Concat(s.PutsOn, s.Fits) }
 
+// OpensAgain are the steps by which something may come off that was on already: those of loops, and those
+// that undo the closing.
+func (p *Plan) OpensAgain() []*Step { return p.opens }
+
 // closing checks what format 3 says of a step.
 func (c *checker) closing(s *Step) {
 	fault := c.at(s)
@@ -93,13 +97,26 @@ func (p *Plan) inOrder() []*Step {
 	return all
 }
 
+// waitsFor reports whether a step opens only when another one is done, by its needs or its stage.
+func (p *Plan) waitsFor(step, other *Step) bool {
+	at := func(s *Step) *Stage {
+		return &p.Stages[slices.IndexFunc(p.Stages, func(x Stage) bool {
+			return slices.ContainsFunc(x.Steps, func(in Step) bool { return in.ID == s.ID })
+		})]
+	}
+	return slices.Contains(at(step).After, at(other).ID) || slices.ContainsFunc(step.Needs, func(id string) bool {
+		need := p.steps[id]
+		return need == other || need != nil && need.n > other.n && p.waitsFor(need, other)
+	})
+}
+
 // round follows a second round of a loop: what it takes off or puts in, and what is closed before the
 // loop ends, has to be closed within it.
 func (f *refused) round(l *Loop, all []*Step) {
 	first, last := f.p.steps[l.Steps[0]], f.p.steps[l.Steps[len(l.Steps)-1]]
 	outside := func(closes func(s *Step) bool) *Step {
-		for _, s := range all[first.n : last.n+1] {
-			if closes(s) && !slices.Contains(l.Steps, s.ID) {
+		for _, s := range all[first.n:] {
+			if closes(s) && !slices.Contains(l.Steps, s.ID) && !(s.n > last.n && f.p.waitsFor(s, last)) {
 				return s
 			}
 		}

@@ -38,6 +38,12 @@ func (p *Plan) loops() {
 			p.looped[id] = looped{&p.Loops[i], k}
 		}
 	}
+	p.opens = nil
+	for _, s := range p.inOrder() {
+		if len(s.TakesOff) > 0 && (s.Again || p.looped[s.ID].loop != nil) {
+			p.opens = append(p.opens, s)
+		}
+	}
 }
 
 func (c *checker) loops() {

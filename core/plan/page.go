@@ -262,6 +262,10 @@ func (w *page) condition(c Condition) string {
 		if part := w.p.Part(c.Key); part != nil {
 			return part.Title + ": " + strings.Join(c.Values, " or ")
 		}
+	case opSpared:
+		if part := w.p.Part(c.Key); part != nil {
+			return part.Title + ": not, or not yet, " + strings.Join(c.Values, " nor ")
+		}
 	case opCameTo:
 		return w.check(c.Key) + " is " + strings.Join(c.Values, " or ")
 	}

@@ -50,6 +50,7 @@ type Plan struct {
 	steps    map[string]*Step
 	parts    map[string]*Part
 	looped   map[string]looped
+	opens    []*Step  // by which something comes off again
 	repeated sync.Map // counts → *Plan
 }
 
