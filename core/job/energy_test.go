@@ -58,7 +58,8 @@ func TestNothingIsDoneWhileTheLockIsOff(t *testing.T) {
 	seal := b.keep("seal", Body{Done: true})
 	b.keep("off", Body{Done: true})
 	state("the lock is off", "bump on")
-	if err := b.try(Entry{Kind: Kept, Step: "wipe", Body: &Body{Done: true}}); err == nil || !strings.Contains(err.Error(), "lock is off") {
+	err := b.try(Entry{Kind: Kept, Step: "wipe", Body: &Body{Done: true}})
+	if err == nil || !strings.Contains(err.Error(), "lock is off") {
 		t.Errorf("something is wiped with the lock off: %v", err)
 	}
 	b.keep("bump", Body{Done: true})

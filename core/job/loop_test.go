@@ -94,7 +94,8 @@ construction: A
 version: 1
 format: 3
 parts:
-  - {key: cover, title: Cover, quantity: 1, kit: stays, lubricant: dry, findings: [{key: crack, words: Crack, outcome: replace, rule: a crack is not closed}]}
+  - {key: cover, title: Cover, quantity: 1, kit: stays, lubricant: dry,
+     findings: [{key: crack, words: Crack, outcome: replace, rule: a crack is not closed}]}
 limits: {gap: {min: 0.4 mm, max: 0.6 mm, source: drawing}}
 checks:
   gap: {title: Gap, short: Gap, instrument: direct, limit: [gap], condemns: none}

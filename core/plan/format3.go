@@ -31,7 +31,8 @@ func (c *checker) closing(s *Step) {
 	if s.Energy != "" && (s.Kind != Caution || s.Energy != Isolates && s.Energy != Energises) {
 		fault("energy is %q: write isolates or energises, at a step of kind caution", s.Energy)
 	}
-	if other := c.p.steps[s.With]; s.With != "" && (other == nil || other == s || other.Kind != Do && other.Kind != Caution) {
+	other := c.p.steps[s.With]
+	if s.With != "" && (other == nil || other == s || other.Kind != Do && other.Kind != Caution) {
 		fault("with is %q: name an earlier step of kind do or caution", s.With)
 	}
 	for _, list := range []struct {

@@ -15,13 +15,16 @@ scopes:
   - {key: all, title: All, arrives: [in-line, bench]}
   - {key: line, title: Line up, arrives: [in-line]}
 parts:
-  - {key: cover, title: Cover, quantity: 1, kit: stays, lubricant: dry, findings: [{key: crack, words: Crack, outcome: replace, rule: a crack is not closed}]}
-  - {key: tab, title: Tab washer, quantity: 1, kit: always, lubricant: dry, findings: [{key: bent, words: Bent twice, outcome: replace, rule: bent once}]}
+  - {key: cover, title: Cover, quantity: 1, kit: stays, lubricant: dry,
+     findings: [{key: crack, words: Crack, outcome: replace, rule: a crack is not closed}]}
+  - {key: tab, title: Tab washer, quantity: 1, kit: always, lubricant: dry,
+     findings: [{key: bent, words: Bent twice, outcome: replace, rule: bent once}]}
 limits: {gap: {min: 0.4 mm, max: 0.6 mm, source: drawing}}
 checks:
   gap: {title: Gap, short: Gap, instrument: direct, limit: [gap], condemns: none}
 loops:
-  - {key: gap, title: Gap, steps: [cover-off, strip-in, cover-on, strip-out, gap-built, tab-bent], until: the gap is in its window}
+  - {key: gap, title: Gap, steps: [cover-off, strip-in, cover-on, strip-out, gap-built, tab-bent],
+     until: the gap is in its window}
 stages:
   - id: safe
     title: Make safe
@@ -38,7 +41,8 @@ stages:
       - {id: gap-built, kind: measure, phase: built, check: gap, title: Gap}
       - {id: tab-bent, kind: do, title: Tab bent, fits: [tab], locks: [tab]}
       - {id: off, kind: caution, title: Lock off, cautions: [Hands], energy: energises, when: arrives == in-line}
-      - {id: bump, kind: caution, title: Bump, cautions: [Hands], energy: energises, with: off, when: arrives == in-line}
+      - {id: bump, kind: caution, title: Bump, cautions: [Hands], energy: energises, with: off,
+         when: arrives == in-line}
       - {id: inspect-cover, kind: inspect, part: cover, title: Cover}
       - {id: sign, kind: sign, title: Sign}
 `
@@ -63,7 +67,8 @@ func TestWhatIsOpenedIsClosed(t *testing.T) {
 		{"strip-out, gap-built, tab-bent]", "strip-out, gap-built]", "loop gap takes off Tab washer"},
 		{"cover-on, strip-out, gap-built", "cover-on, gap-built", "loop gap puts in \"strip\""},
 		{"steps: [cover-off, strip-in, cover-on,", "steps: [cover-off, strip-in,", "loop gap takes off Cover"},
-		{"arrives: [in-line]}", "arrives: [new-parts]}", "scope line: arrives is \"new-parts\": write one of the plan's arrives"},
+		{"arrives: [in-line]}", "arrives: [new-parts]}",
+			"scope line: arrives is \"new-parts\": write one of the plan's arrives"},
 	} {
 		text := strings.Replace(closed, tt.from, tt.to, 1)
 		if text == closed {

@@ -32,7 +32,7 @@ type Scope struct {
 	// that the pump is ready to run.
 	Checks bool `yaml:"checks" json:"checks,omitempty" doc:"nothing is repaired: its sheet never says ready to run"`
 	// Arrives are the states of the plan's in which a pump comes for it: nobody repacks new parts.
-	Arrives []string `yaml:"arrives" json:"arrives,omitempty" doc:"in which states a pump comes for it; missing: in any (format 3)"`
+	Arrives []string `yaml:"arrives" json:"arrives,omitempty" doc:"in which states a pump comes for it; missing: any"`
 
 	line int
 }

@@ -69,7 +69,8 @@ Written by ` + "`go test ./internal/causes -update`" + ` from the table that the
 Settle looks at all readings and findings of a job together and names what may be behind them.
 None of it is certain: a test tells, and a person decides. A cause is named when at least one of
 its strong signs is there. It is *likely* when it was measured itself, or more than one sign speaks
-for it and none against, else *possible*. A later reading that takes its strong signs away *disproves* it; where the part
+for it and none against, else *possible*.
+A later reading that takes its strong signs away *disproves* it; where the part
 was mended or replaced in between it is *put right*. What was seen in earlier jobs of the same
 pump is told beside it.
 

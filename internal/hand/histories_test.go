@@ -60,8 +60,10 @@ var historyPapers = job.Papers{
 // histories are whole jobs with a fault that is known: the first fifteen as an expert told them, with the
 // readings a technician would have taken; the others of our own, two of them contradict themselves.
 var histories = []history{
-	{"1 ran dry", endSuction, "seal", map[string]job.Body{"inspect-seal": found("heat"), "inspect-seat": found("heat")}, "", "dry"},
-	{"2 coking, springs stuck", endSuction, "seal", map[string]job.Body{"inspect-seal": found("coked", "stuck")}, "", "coked"},
+	{"1 ran dry", endSuction, "seal",
+		map[string]job.Body{"inspect-seal": found("heat"), "inspect-seat": found("heat")}, "", "dry"},
+	{"2 coking, springs stuck", endSuction, "seal",
+		map[string]job.Body{"inspect-seal": found("coked", "stuck")}, "", "coked"},
 	{"3 misalignment", endSuction, "seal", map[string]job.Body{"align-found": lined("0.4 mm", 2),
 		"inspect-seal": found("chip")}, "", "misaligned"},
 	{"4 bent overhang read on the sleeve, the bare shaft read too", endSuction, "overhaul", map[string]job.Body{

@@ -361,8 +361,8 @@ stages:
 	pump := map[string]any{"tag": "CI-900", "name": "Ours", "plan": "circulator-ours", "construction": "K",
 		"options": map[string]string{}, "values": map[string]string{}, "limits": map[string]any{}}
 	send(201, "POST", "/pumps", pump, bench)
-	number := decoded[JobView](t, 201, send(201, "POST", "/jobs", map[string]any{"id": "opened-900", "pump": "CI-900", "complaint": "noise"},
-		bench)).Number
+	opening := map[string]any{"id": "opened-900", "pump": "CI-900", "complaint": "noise"}
+	number := decoded[JobView](t, 201, send(201, "POST", "/jobs", opening, bench)).Number
 	at := func() int {
 		return len(decoded[JobView](t, 200, send(200, "GET", "/jobs/"+number, nil, bench)).Dangers)
 	}

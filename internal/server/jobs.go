@@ -39,7 +39,7 @@ type JobView struct {
 	Said    map[string]job.Sentence `json:"said" doc:"what each entry says, by its id"`
 	Rules   int                     `json:"rules" doc:"number of today's rules"`
 	Changed []job.Difference        `json:"changed" nullable:"false" doc:"what today's rules judge otherwise"`
-	Dangers []plan.Danger           `json:"dangers" nullable:"false" doc:"what is known to be wrong with its plan, until a lead has looked"`
+	Dangers []plan.Danger           `json:"dangers" nullable:"false" doc:"of its plan, until a lead looked"`
 	Sheets  []SheetKept             `json:"sheets" nullable:"false" doc:"those that are kept, the oldest first"`
 	As      int                     `json:"as,omitempty" doc:"the entry whose kept sheet this is"`
 }
@@ -463,7 +463,7 @@ func (s *server) confirm(ctx context.Context, number string, e job.Entry, pin st
 func (s *server) looked(ctx context.Context,
 	in *struct {
 		JobPath
-		Plan bool `query:"plan" doc:"at what is wrong with the plan, which takes a lead; missing: at what the rules judge otherwise"`
+		Plan bool `query:"plan" doc:"at what is wrong with the plan, which takes a lead; else at what changed"`
 	}) (*body[JobView], error) {
 	look := s.store.Looked
 	if in.Plan {

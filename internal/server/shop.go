@@ -48,7 +48,7 @@ type PlanView struct {
 	Values       []plan.Ask       `json:"values" nullable:"false"`
 	Limits       []LimitName      `json:"limits" nullable:"false"`
 	Notes        []string         `json:"notes" nullable:"false" doc:"what a new plan would be refused for"`
-	Dangers      []plan.Danger    `json:"dangers" nullable:"false" doc:"what is known to be wrong with one of the shop's own, until a lead has looked"`
+	Dangers      []plan.Danger    `json:"dangers" nullable:"false" doc:"of a plan of the shop's own, until a lead looked"`
 	Fault        string           `json:"fault,omitempty" doc:"why it cannot be read any more: it is no choice"`
 }
 

@@ -356,8 +356,8 @@ func TestOneOddPlanStopsNothing(t *testing.T) {
 		if _, err := s.db.Exec("INSERT INTO plans (hash, text) VALUES (?, ?)", "hash-"+key, []byte(body)); err != nil {
 			t.Fatal(err)
 		}
-		if _, err := s.db.Exec("INSERT INTO own_plans (key, hash, imported, by) VALUES (?, ?, '2026-01-01', 'M. Okafor')", key,
-			"hash-"+key); err != nil {
+		if _, err := s.db.Exec("INSERT INTO own_plans (key, hash, imported, by) "+
+			"VALUES (?, ?, '2026-01-01', 'M. Okafor')", key, "hash-"+key); err != nil {
 			t.Fatal(err)
 		}
 	}

@@ -2126,7 +2126,7 @@ export interface components {
             /** @description why the times of its entries cannot be trusted */
             clock_warning?: string;
             complaint: string;
-            /** @description what is known to be wrong with its plan, until a lead has looked */
+            /** @description of its plan, until a lead looked */
             dangers: components["schemas"]["Danger"][];
             /** @description why it hardly suits the liquid */
             elastomer_warning?: string;
@@ -2904,7 +2904,7 @@ export interface components {
             /** @description why a pump is here */
             complaints: components["schemas"]["Complaint"][];
             construction: string;
-            /** @description what is known to be wrong with one of the shop's own, until a lead has looked */
+            /** @description of a plan of the shop's own, until a lead looked */
             dangers: components["schemas"]["Danger"][];
             /** @description why it cannot be read any more: it is no choice */
             fault?: string;
@@ -3414,7 +3414,7 @@ export interface components {
             title: string;
         };
         Scope: {
-            /** @description in which states a pump comes for it; missing: in any (format 3) */
+            /** @description in which states a pump comes for it; missing: any */
             arrives?: string[];
             /** @description nothing is repaired: its sheet never says ready to run */
             checks?: boolean;
@@ -5451,7 +5451,7 @@ export interface operations {
     "look-at-changes": {
         parameters: {
             query?: {
-                /** @description at what is wrong with the plan, which takes a lead; missing: at what the rules judge otherwise */
+                /** @description at what is wrong with the plan, which takes a lead; else at what changed */
                 plan?: boolean;
             };
             header?: never;
