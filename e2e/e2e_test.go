@@ -769,7 +769,7 @@ func TestDropsAreTapped(t *testing.T) {
 func TestTwoEnds(t *testing.T) {
 	t.Parallel()
 	p := tab(t, "/jobs")
-	p.takenBack("J-0015", "nut-hot@outboard", "shield-in@outboard", "heat@outboard")
+	p.takenBack("J-0015", "nut-hot@outboard", "heat@outboard")
 	p.do(chromedp.Navigate(p.shop.URL + "/jobs/J-0015?step=heat@outboard"))
 	p.at("heat@outboard")
 	// One end is wholly done before the other: the other's heating stands in a stage of its own.
@@ -887,7 +887,7 @@ func TestAPlanIsTakenIn(t *testing.T) {
 	}
 	// The job that is open keeps the plan it was started with.
 	if got := p.text(
-		`fetch('/api/v1/jobs/J-0016').then(r => r.json()).then(j => j.plan)`); got != "Small in-line circulator, version 6" {
+		`fetch('/api/v1/jobs/J-0016').then(r => r.json()).then(j => j.plan)`); got != "Small in-line circulator, version 7" {
 		t.Errorf("the open job has the plan %q", got)
 	}
 	if got := p.text(
