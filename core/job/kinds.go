@@ -176,7 +176,6 @@ var (
 	dials    = []string{"1 thou", "0.5 thou", "0.1 thou", "0.01 mm", "0.002 mm"}
 	calipers = []string{"1 thou", "0.5 thou", "0.02 mm", "0.01 mm"}
 	travels  = []string{"1/64 in", "1 thou", "0.5 mm", "0.05 mm", "0.02 mm"}
-	rules    = []string{"1/64 in", "1 thou", "0.5 mm", "0.05 mm"}
 
 	usualDial    = Usual{"0.5 thou", "0.01 mm"}
 	usualCaliper = Usual{"1 thou", "0.02 mm"}
