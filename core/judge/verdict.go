@@ -259,6 +259,9 @@ func (v Verdict) Headline() quantity.Sentence {
 	case v.Result == Close:
 		return quantity.Plainly("Within, but close to the limit")
 	}
+	if *v.Margin == 0 {
+		return quantity.Plainly("Within")
+	}
 	return quantity.Say("Within, %s to spare", *v.Margin)
 }
 

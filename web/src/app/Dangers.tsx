@@ -21,26 +21,37 @@ export function Dangers({
     <Box
       role="note"
       data-dangers
-      sx={{ border: `2px solid ${ink('out')}`, background: ink('paper'), p: 3, minWidth: 0 }}
+      sx={{
+        border: `2px solid ${ink('out')}`,
+        background: ink('paper'),
+        p: 3,
+        minWidth: 0,
+        display: 'flex',
+        flexWrap: 'wrap',
+        gap: 3,
+        alignItems: 'flex-start',
+      }}
     >
-      <Typography variant="h3">
-        Older plan: {dangers.length === 1 ? 'one step' : `${dangers.length} steps`} to look at
-      </Typography>
-      <Typography variant="body2">
-        What can hurt a pump or somebody there was mended since.{' '}
-        {lead ? 'Look at each.' : 'A lead looks at them.'}
-      </Typography>
-      <Box component="details" sx={{ my: 1.5 }}>
-        <Box component="summary" sx={{ minHeight: 44, py: 2, cursor: 'pointer', fontWeight: 500 }}>
-          {dangers.map((d) => d.title).join(' · ')}
-        </Box>
-        <Box component="ul" sx={{ m: 0, pl: 4, '& li': { mb: 1 } }}>
-          {dangers.map((d) => (
-            <li key={d.step} data-danger={d.step}>
-              <strong>{d.title}</strong>: {d.why}
-            </li>
-          ))}
-        </Box>
+      <Box sx={{ flex: '1 1 280px', minWidth: 0 }}>
+        <Typography variant="h3">
+          Older plan: {dangers.length === 1 ? 'one step' : `${dangers.length} steps`} to look at
+        </Typography>
+        <Typography variant="body2">
+          What can hurt a pump or somebody there was mended since.{' '}
+          {lead ? 'Look at each.' : 'A lead looks at them.'}
+        </Typography>
+        <details>
+          <Box component="summary" sx={{ py: 1.5, cursor: 'pointer', fontWeight: 500 }}>
+            {dangers.map((d) => d.title).join(' · ')}
+          </Box>
+          <Box component="ul" sx={{ m: 0, pl: 4, '& li': { mb: 1 } }}>
+            {dangers.map((d) => (
+              <li key={d.step} data-danger={d.step}>
+                <strong>{d.title}</strong>: {d.why}
+              </li>
+            ))}
+          </Box>
+        </details>
       </Box>
       {lead && (
         <Button variant="outlined" size="small" disabled={busy} onClick={onLooked}>

@@ -17,7 +17,7 @@ export function DirectPanel() {
   const leaf = form.leaf ?? false
   // Where no leaf may enter, that none does is said by a button, and not by a figure.
   const shoulder = step.panel.limit?.max?.um === 0
-  const none = leaf && form.value === '0'
+  const none = leaf && reading?.figure?.um === 0
   const depths = leaf ? undefined : step.panel.depths
   const as = (to: string | null) => {
     if (to)

@@ -66,10 +66,12 @@ export function Asking({
       ([name, v]) =>
         v !== '' &&
         name !== 'phase' &&
+        name !== 'touching' &&
         !name.startsWith('target.') &&
         !name.startsWith('window_c.'),
     )
     .map(([name, v]) => `${words(name)} ${v}${name === 'cap_c' ? ' °C' : ''}`)
+  if (known.touching) facts.push('the first number is the distance at touch, no shim')
   if (known['window_c.min'])
     facts.push(`the maker’s window ${known['window_c.min']} to ${known['window_c.max']} °C`)
   if (known['target.min'] ?? known['target.max'])

@@ -35,9 +35,9 @@ export function TravelPanel() {
                 onChange={(text) => set({ [name]: text })}
                 width={150}
               />
-              <Box data-window={name} sx={{ fontSize: '0.9375rem' }}>
+              <Box data-window={name} sx={{ fontSize: '0.9375rem', maxWidth: 220 }}>
                 Window {limitText(end?.limit, show)}{' '}
-                {end && (end.limit.min || end.limit.max) ? unit : ''}
+                {end && (end.limit.min || end.limit.max) ? `${unit}, ${end.limit.source}` : ''}
               </Box>
             </Box>
             <Box sx={{ height: 54, display: 'grid', placeItems: 'center' }}>
