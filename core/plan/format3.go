@@ -111,6 +111,18 @@ func (p *Plan) waitsFor(step, other *Step) bool {
 	})
 }
 
+// comesAgain reports whether a step within a loop is done again in every round: what is set, tightened
+// and felt there hangs on what the round changes, and a tool that is put in comes out.
+func (s *Step) comesAgain() bool {
+	switch s.Kind {
+	case Torque, Tighten, Set:
+		return true
+	case Turn:
+		return s.Phase == Built
+	}
+	return len(s.ToolIn) > 0 || len(s.ToolOut) > 0 || len(s.Locks) > 0
+}
+
 // round follows a second round of a loop: what it takes off or puts in, and what is closed before the
 // loop ends, has to be closed within it.
 func (f *refused) round(l *Loop, all []*Step) {
@@ -122,6 +134,11 @@ func (f *refused) round(l *Loop, all []*Step) {
 			}
 		}
 		return nil
+	}
+	for _, s := range all[first.n : last.n+1] {
+		if f.p.looped[s.ID].loop == nil && s.For == first.For && s.comesAgain() && !apart(s, first) {
+			f.fault(l.line, s.ID, "stands within the loop %s and is not in it: a second round would leave it as it was", l.Key)
+		}
 	}
 	for i, id := range l.Steps {
 		s := f.p.steps[id]

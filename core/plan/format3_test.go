@@ -67,6 +67,10 @@ func TestWhatIsOpenedIsClosed(t *testing.T) {
 		{"strip-out, gap-built, tab-bent]", "strip-out, gap-built]", "loop gap takes off Tab washer"},
 		{"cover-on, strip-out, gap-built", "cover-on, gap-built", "loop gap puts in \"strip\""},
 		{"steps: [cover-off, strip-in, cover-on,", "steps: [cover-off, strip-in,", "loop gap takes off Cover"},
+		{"steps: [cover-off, strip-in, ", "steps: [cover-off, ",
+			"step strip-in: stands within the loop gap and is not in it"},
+		{"kind: do, title: Cover on, puts_on: [cover]}", "kind: do, title: Cover on, puts_on: [cover]}\n" +
+			"      - {id: nut, kind: tighten, to: snug, title: Nut}", "step nut: stands within the loop gap"},
 		{"arrives: [in-line]}", "arrives: [new-parts]}",
 			"scope line: arrives is \"new-parts\": write one of the plan's arrives"},
 	} {
