@@ -26,7 +26,10 @@ func liveAt(s *scale, order asking) live {
 	var run []int
 	for _, steps := range order {
 		for _, step := range steps {
-			if step.Energy == plan.Isolates && !step.Follows {
+			if step.Follows { // comes after the hand-back, with a lock of its own
+				continue
+			}
+			if step.Energy == plan.Isolates {
 				if last == nil || last.Energy != plan.Isolates {
 					run = nil
 				}
@@ -69,7 +72,7 @@ func liveAt(s *scale, order asking) live {
 	}
 	l.undo = runs[l.off]
 	for _, step := range all {
-		if step.N() > l.off.N() && step.Energy == plan.Isolates && !step.Follows {
+		if step.N() > l.off.N() && step.Energy == plan.Isolates {
 			l.locks = step
 			break
 		}
