@@ -190,6 +190,32 @@ func (w *page) order() {
 	w.table([]string{"loop", "steps", "until"}, rows)
 }
 
+// energies say what a caution does with energy.
+var energies = map[Energy]string{Isolates: "taken away", Energises: "let in"}
+
+// closing tells what format 3 says of a step.
+func (w *page) closing(s *Step, say func(word string, list ...string)) {
+	parts := func(keys []string) []string {
+		var all []string
+		for _, key := range keys {
+			all = append(all, w.p.parts[key].Title)
+		}
+		return all
+	}
+	say("energy", energies[s.Energy])
+	if s.With != "" {
+		say("goes with", w.title(s.With))
+	}
+	if s.Again {
+		say("only", "when a round is to be gone again")
+	}
+	say("comes off", parts(s.TakesOff)...)
+	say("goes on", parts(s.Puts())...)
+	say("locks", parts(s.Locks)...)
+	say("goes in", s.ToolIn...)
+	say("comes out", s.ToolOut...)
+}
+
 func (w *page) step(n int, s *Step) {
 	say := func(word string, list ...string) {
 		if text := strings.Join(list, "; "); text != "" {
@@ -204,6 +230,7 @@ func (w *page) step(n int, s *Step) {
 		needs = append(needs, w.title(id))
 	}
 	say("waits for", needs...)
+	w.closing(s, say)
 	for _, path := range sorted(s.From) {
 		for _, o := range s.From[path] {
 			carried = append(carried, w.origin(o))
