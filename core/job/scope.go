@@ -40,9 +40,8 @@ func (a *Asked) settle(p *plan.Plan) (wrong map[string]string) {
 			field = &a.Arrives
 		}
 		if *field == "" {
-			*field = choice.Default
-			if s := p.Scope(a.Scope); field == &a.Arrives && s != nil && !s.Comes(*field) {
-				*field = s.Arrives[0]
+			if *field = choice.Default; field == &a.Arrives {
+				*field = p.ComesFor(a.Scope)
 			}
 		}
 		if !slices.ContainsFunc(choice.Choices, func(o plan.Option) bool { return o.Key == *field }) {

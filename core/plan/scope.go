@@ -109,6 +109,17 @@ func (s *Scope) Comes(arrives string) bool {
 	return len(s.Arrives) == 0 || slices.Contains(s.Arrives, arrives)
 }
 
+// ComesFor is the state in which a pump is proposed to come for a scope, blank where none is asked.
+func (p *Plan) ComesFor(scope string) string {
+	if len(p.Arrives) == 0 {
+		return ""
+	}
+	if s := p.Scope(scope); s != nil && !s.Comes(p.Arrives[0]) {
+		return s.Arrives[0]
+	}
+	return p.Arrives[0]
+}
+
 // There reports whether a pump has a step in the scope of its job.
 func (s *Step) There(f Facts) bool { return s.there.Hold(f) && s.scoped.Hold(f) }
 

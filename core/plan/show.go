@@ -39,6 +39,10 @@ func (c Chosen) check(p *Plan) error {
 			return fmt.Errorf("%s is %q: write one of %s", key, value, strings.Join(of, ", "))
 		}
 	}
+	if s, arrives := p.Scope(c.Options[InScope]), c.Options[Arrives]; s != nil && arrives != "" && !s.Comes(arrives) {
+		return fmt.Errorf("arrives is %q, and for the scope %s a pump comes %s", arrives, s.Key,
+			strings.Join(s.Arrives, " or "))
+	}
 	for key, outcome := range c.Parts {
 		if p.Part(key) == nil || !outcome.Known() {
 			return fmt.Errorf("%s=%s: name a part of the plan and reuse, dress, repair, replace or order", key, outcome)
@@ -76,6 +80,9 @@ func (c Chosen) Counted(p *Plan) func(string) int {
 func (p *Plan) Order(c Chosen) (*Plan, [][]*Step) {
 	full := c
 	full.Options = Defaults(p.choosable(), c.Options)
+	if c.Options[Arrives] == "" {
+		full.Options[Arrives] = p.ComesFor(full.Options[InScope])
+	}
 	q := p.Repeated(c.Counted(p))
 	var stages [][]*Step
 	for i := range q.Stages {
