@@ -6,9 +6,8 @@ import (
 	"flag"
 	"fmt"
 	"io"
-	"os"
-	"path/filepath"
 
+	"settle/internal/datafolder"
 	"settle/internal/demo"
 )
 
@@ -28,17 +27,15 @@ func fill(ctx context.Context, args []string, out, errs io.Writer) error {
 	if *pumps < 1 || *pumps > 9000 || *jobs < *pumps || *jobs > 1_000_000 {
 		return usageError("write 1 to 9000 --pumps, and at least as many --jobs, up to a million")
 	}
-	path := filepath.Join(*data, file)
-	if _, err := os.Stat(path); err == nil {
-		return usageError(fmt.Sprintf("%s is there already: name another folder with --data", path))
+	folder, err := datafolder.Hold(*data, "fill")
+	if err != nil {
+		return err
 	}
-	if err := os.MkdirAll(*data, 0o700); err != nil {
-		return fmt.Errorf("making the data folder: %w", err)
-	}
-	if err := demo.Load(ctx, path, *pumps, *jobs); err != nil {
+	defer release(folder)
+	if _, err := folder.Put(false, func(to string) error { return demo.Load(ctx, to, *pumps, *jobs) }); err != nil {
 		return err
 	}
 	fmt.Fprintf(out, "%d jobs on %d pumps are in %s. Their logs hold only the opening; the lists show them as "+
-		"worked.\nStart it with: settle serve --data %s\n", *jobs, *pumps, path, *data)
+		"worked.\nStart it with: settle serve --data %s\n", *jobs, *pumps, folder.Shop(), *data)
 	return nil
 }

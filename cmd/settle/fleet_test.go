@@ -20,6 +20,7 @@ import (
 	"time"
 
 	"settle/core/job"
+	"settle/internal/datafolder"
 	"settle/internal/demo"
 	"settle/internal/door"
 	"settle/internal/drill"
@@ -61,7 +62,7 @@ type tablet struct {
 func furnished(t *testing.T, data string, tablets int, how door.How) *fleet {
 	t.Helper()
 	ctx := t.Context()
-	path := filepath.Join(data, file)
+	path := filepath.Join(data, datafolder.ShopFile)
 	if err := os.MkdirAll(data, 0o700); err != nil {
 		t.Fatal(err)
 	}

@@ -19,6 +19,7 @@ import (
 	"testing"
 	"time"
 
+	"settle/internal/datafolder"
 	"settle/internal/door"
 	"settle/internal/drill"
 	"settle/internal/server"
@@ -73,7 +74,7 @@ func TestAHostileClient(t *testing.T) {
 	s.halt(false)
 	said := fmt.Sprintf("under attack %s, slowest at the tablet %v, %d MB", all, s.slowest.Round(time.Millisecond), memory)
 	fmt.Println("DRILL " + said)
-	if gone := missing(t, filepath.Join(data, file), f, s.acked); len(gone) > 0 || len(s.refused) > 0 {
+	if gone := missing(t, filepath.Join(data, datafolder.ShopFile), f, s.acked); len(gone) > 0 || len(s.refused) > 0 {
 		t.Errorf("lost %v, refused %v, saying %s", gone, s.refused, s.says)
 	}
 	if !all.quick() || memory > 250 || all.count < 20 {

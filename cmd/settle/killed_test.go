@@ -14,6 +14,7 @@ import (
 	"testing"
 	"time"
 
+	"settle/internal/datafolder"
 	"settle/internal/door"
 	"settle/internal/drill"
 )
@@ -25,7 +26,7 @@ func TestKilledUnderLoadAndRestored(t *testing.T) {
 	root := t.TempDir()
 	data, second := filepath.Join(root, "data"), filepath.Join(root, "second")
 	f := furnished(t, data, drill.Pick(200, 6), door.How{Local: true})
-	path := filepath.Join(data, file)
+	path := filepath.Join(data, datafolder.ShopFile)
 	acked := map[string]time.Time{}
 	for round := range drill.Pick(10, 1) {
 		s := serve(t, nil, "--data", data, "--replica", second)
@@ -68,7 +69,7 @@ func TestKilledUnderLoadAndRestored(t *testing.T) {
 		t.Fatalf("%s%s", out, errs)
 	}
 	lost := 0
-	for _, id := range missing(t, filepath.Join(again, file), f, acked) {
+	for _, id := range missing(t, filepath.Join(again, datafolder.ShopFile), f, acked) {
 		lost++
 		if before := deleted.Sub(acked[id]); before > time.Second {
 			t.Errorf("%s is missing, and was acknowledged %v before the folder went", id, before)
@@ -89,7 +90,7 @@ func TestTwoHundredTablets(t *testing.T) {
 	all := s.quickest(http.DefaultClient, func() { time.Sleep(lasts) })
 	memory := highest(t, s.cmd.Process.Pid)
 	s.halt(false)
-	gone := missing(t, filepath.Join(data, file), f, s.acked)
+	gone := missing(t, filepath.Join(data, datafolder.ShopFile), f, s.acked)
 	said := fmt.Sprintf("%d tablets, %s, slowest at the tablet %v, %d MB at most, %d events told", tablets, all,
 		s.slowest.Round(time.Millisecond), memory, s.events)
 	fmt.Println("DRILL " + said)

@@ -18,6 +18,7 @@ import (
 
 	"settle/core/calc"
 	"settle/core/field"
+	"settle/internal/datafolder"
 	"settle/internal/server"
 )
 
@@ -37,9 +38,10 @@ const usage = `settle: the bench book of a pump repair shop
   settle plan schema                                  the plan format as a JSON Schema
   settle backup [--data FOLDER] [--to FOLDER]         a verified copy of a shop, which may be open
   settle restore [--data FOLDER] COPY                 a shop of a copy, where there is none
+      [--replace]                                     ... or in the place of one, which is moved aside
       [--from FOLDER|s3://bucket/shop] [--at TIME]    ... or of a replica, as it was at a moment
   settle export [--data FOLDER] FILE.zip              a whole shop as one open file
-  settle import [--data FOLDER] FILE.zip              such a file as a shop, where there is none
+  settle import [--data FOLDER] [--replace] FILE.zip  such a file as a shop
   settle verify [--key FINGERPRINT] FILE              check a shop's file, a job saved as JSON, or the code of a sheet:
                                                       nothing was changed, and by which key it is signed
   settle fill [--jobs 100000] [--data FOLDER]         make a shop of very many jobs, to try the lists on
@@ -95,8 +97,9 @@ func run(ctx context.Context, args []string, in io.Reader, out, errs io.Writer) 
 		return 2
 	}
 	var bad usageError
+	var occupied *datafolder.Occupied
 	switch {
-	case errors.As(err, &bad):
+	case errors.As(err, &bad), errors.As(err, &occupied):
 		fmt.Fprintln(errs, "settle:", err)
 		return 2
 	case err != nil:

@@ -14,6 +14,7 @@ import (
 	"testing"
 	"time"
 
+	"settle/internal/datafolder"
 	"settle/internal/demo"
 )
 
@@ -98,7 +99,7 @@ func TestCommand(t *testing.T) {
 		{"the schema", "", "plan schema", 0, `"$schema"`},
 		{"a shop of many jobs", "", "fill --jobs 40 --pumps 20 --data " + filepath.Join(dir, "many"), 0,
 			"40 jobs on 20 pumps"},
-		{"one that is there already", "", "fill --jobs 40 --pumps 20 --data " + dir, 2, "is there already"},
+		{"one that is there already", "", "fill --jobs 40 --pumps 20 --data " + dir, 2, "there is a shop in"},
 		{"fewer jobs than pumps", "", "fill --jobs 4 --pumps 20 --data " + dir, 2, "at least as many"},
 		{"a saved job", "", "verify " + saved, 0, "J-0001 holds: 78 entries"},
 		{"a saved job that was changed", "", "verify " + changed, 1, "breaks at entry 1"},
@@ -107,11 +108,13 @@ func TestCommand(t *testing.T) {
 		{"a copy of a shop", "", "backup --data " + dir + " --to " + filepath.Join(dir, "copied"), 0, "verified"},
 		{"a copy of no shop", "", "backup --data " + filepath.Join(dir, "copied"), 2, "there is no shop in"},
 		{"a copy of nothing that was named", "", "backup now", 2, `"now" is not understood`},
-		{"a restored shop", "", "restore --data " + filepath.Join(dir, "again") + " " + filepath.Join(dir, "copied", "*"), 0,
+		{"a restored shop", "", "restore --data " + filepath.Join(dir, "again") + " " + filepath.Join(dir, "copied", "settle-*"), 0,
 			"every chain verified"},
 		{"the restored shop holds", "", "verify " + filepath.Join(dir, "again", "settle.db"), 0, "32 jobs checked, 0 broken"},
 		{"restored over a shop", "", "restore --data " + filepath.Join(dir, "again") + " " +
-			filepath.Join(dir, "copied", "*"), 1, "move it away first"},
+			filepath.Join(dir, "copied", "settle-*"), 2, "moved aside"},
+		{"restored in its place", "", "restore --replace --data " + filepath.Join(dir, "again") + " " +
+			filepath.Join(dir, "copied", "settle-*"), 0, "The shop that was there stands in"},
 		{"restored of what is no copy", "", "restore --data " + filepath.Join(dir, "third") + " " + saved, 1,
 			"is not a copy of a shop"},
 		{"restored of nothing", "", "restore", 2, "write the copy to restore"},
@@ -124,7 +127,9 @@ func TestCommand(t *testing.T) {
 			"no shop in"},
 		{"taken in", "", "import --data " + filepath.Join(dir, "fifth") + " " + filepath.Join(dir, "shop.zip"), 0,
 			"32 jobs, every chain verified"},
-		{"taken in over a shop", "", "import --data " + dir + " " + filepath.Join(dir, "shop.zip"), 2, "a shop in"},
+		{"taken in over a shop", "", "import --data " + dir + " " + filepath.Join(dir, "shop.zip"), 2, "there is a shop in"},
+		{"taken in in its place", "", "import --replace --data " + filepath.Join(dir, "fifth") + " " +
+			filepath.Join(dir, "shop.zip"), 0, "The shop that was there stands in"},
 		{"what is no shop", "", "import --data " + filepath.Join(dir, "sixth") + " " + saved, 1, "is not a ZIP"},
 		{"nothing to take in", "", "import", 2, "write the file"},
 		{"the version", "", "version", 0, "settle "},
@@ -144,10 +149,28 @@ func TestCommand(t *testing.T) {
 	}
 }
 
+// One server has a folder; the next one is told who, and neither restores into it nor brings it up to date.
+func TestOneServerAFolder(t *testing.T) {
+	_, data := demoIn(t)
+	copied := strings.SplitN(must(t, "backup", "--data", data), ",", 2)[0]
+	s := serve(t, nil, "--data", data)
+	defer s.halt(false)
+	for _, args := range [][]string{{"serve", "--data", data, "--addr", "127.0.0.1:0"}, {"demo", "--data", data},
+		{"restore", "--replace", "--data", data, copied}, {"fill", "--data", data}} {
+		status, out, errs := try(t, t.Context(), "", args...)
+		if status != 1 || !strings.Contains(errs, "is in use by settle serve, process ") ||
+			!strings.Contains(errs, "at http://127.0.0.1:") {
+			t.Errorf("%v: status %d, %s%s", args, status, out, errs)
+		}
+	}
+	must(t, "backup", "--data", data) // a copy of one that is open is none of that
+	must(t, "export", "--data", data, filepath.Join(t.TempDir(), "shop.zip"))
+}
+
 func TestDemoStartsIsKeptAndStops(t *testing.T) {
 	t.Setenv("SETTLE_ADDR", "127.0.0.1:0")
 	t.Setenv("SETTLE_DATA", t.TempDir())
-	data := filepath.Join(os.Getenv("SETTLE_DATA"), file)
+	data := filepath.Join(os.Getenv("SETTLE_DATA"), datafolder.ShopFile)
 	start := func(args ...string) (string, time.Time) {
 		ctx, stop := context.WithTimeout(context.Background(), 10*time.Minute)
 		defer stop()

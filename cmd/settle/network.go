@@ -169,13 +169,18 @@ func (n *network) called() []string {
 	return out
 }
 
+// here is the address under which the shop is opened.
+func (o *options) here(at net.Addr) string {
+	if !o.secure() {
+		return "http://" + at.String()
+	}
+	_, port, _ := net.SplitHostPort(at.String())
+	return "https://" + net.JoinHostPort(o.seen(), port)
+}
+
 // greet says where the shop is, and what is to be done first.
 func (o *options) greet(ctx context.Context, d *door.Door, at net.Addr, out io.Writer) error {
-	_, port, _ := net.SplitHostPort(at.String())
-	here := "http://" + at.String()
-	if o.secure() {
-		here = "https://" + net.JoinHostPort(o.seen(), port)
-	}
+	here := o.here(at)
 	fmt.Fprintf(out, "Settle is at %s  (data in %s, Ctrl-C stops it)\n", here, o.data)
 	if o.command == "demo" {
 		fmt.Fprintln(out, "This is the demo: on this machine no PIN is asked. A shop of your own asks: settle serve")
@@ -213,8 +218,8 @@ func (n *network) seen() string {
 func listen(addr string) (net.Listener, error) {
 	l, err := net.Listen("tcp", addr)
 	if errors.Is(err, syscall.EADDRINUSE) {
-		return nil, fmt.Errorf("address %s is taken: another Settle may be running; stop it, or choose another port "+
-			"with --addr 127.0.0.1:8431", addr)
+		return nil, fmt.Errorf("address %s is taken by another program: stop that one, or name another port with --addr "+
+			"127.0.0.1:8431", addr)
 	}
 	if errors.Is(err, syscall.EACCES) {
 		return nil, fmt.Errorf("address %s may not be used by this user: choose a port above 1023", addr)

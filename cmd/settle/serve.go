@@ -6,7 +6,6 @@ import (
 	"flag"
 	"fmt"
 	"io"
-	"io/fs"
 	"log/slog"
 	"net"
 	"os"
@@ -15,6 +14,7 @@ import (
 	"time"
 
 	"settle/internal/copies"
+	"settle/internal/datafolder"
 	"settle/internal/demo"
 	"settle/internal/door"
 	"settle/internal/replica"
@@ -23,8 +23,6 @@ import (
 	"settle/internal/store"
 	"settle/web"
 )
-
-const file = "settle.db"
 
 // options are what a server is started with.
 type options struct {
@@ -75,23 +73,29 @@ func start(ctx context.Context, command string, args []string, out, errs io.Writ
 	if err := o.network.check(); err != nil {
 		return err
 	}
+	folder, err := datafolder.Hold(o.data, command)
+	if err != nil {
+		return err
+	}
+	defer release(folder)
+	if folder.Finished != "" {
+		fmt.Fprintln(out, "A restore that was broken off has been brought to its end.")
+		tellMoved(out, folder.Finished)
+	}
 	listener, err := listen(o.addr)
 	if err != nil {
 		return err
 	}
 	defer listener.Close()
-	if err := os.MkdirAll(o.data, 0o700); err != nil {
-		return fmt.Errorf("making the data folder: %w", err)
-	}
-	path := filepath.Join(o.data, file)
-	if err := writable(o.data, path); err != nil {
-		return err
-	}
 	if command == "demo" {
-		if err := furnish(ctx, path, o.fresh); err != nil {
+		if err := furnish(ctx, folder, o.fresh); err != nil {
 			return fmt.Errorf("making the demo shop: %w", err)
 		}
 	}
+	if err := folder.Sound(); err != nil {
+		return err
+	}
+	path := folder.Shop()
 	shop, err := store.Open(ctx, path, time.Now)
 	if err != nil {
 		return err
@@ -112,12 +116,12 @@ func start(ctx context.Context, command string, args []string, out, errs io.Writ
 	var keeping sync.WaitGroup
 	keeping.Go(func() { keeper.Run(ctx) })
 	defer keeping.Wait()
-	return o.serve(ctx, shop, keeper, listener, out)
+	return o.serve(ctx, shop, keeper, folder, listener, out)
 }
 
 // serve lets people in and answers them until the context ends.
-func (o *options) serve(ctx context.Context, shop *store.Store, keeper *copies.Keeper, listener net.Listener,
-	out io.Writer) error {
+func (o *options) serve(ctx context.Context, shop *store.Store, keeper *copies.Keeper,
+	folder *datafolder.Folder, listener net.Listener, out io.Writer) error {
 	d, err := door.New(ctx, shop, time.Now, o.how())
 	if err != nil {
 		return err
@@ -127,6 +131,9 @@ func (o *options) serve(ctx context.Context, shop *store.Store, keeper *copies.K
 		return err
 	}
 	ways[0].RegisterOnShutdown(shop.Unwatch) // streams end, so that the server can
+	if err := folder.Tell(o.command, o.here(listener.Addr())); err != nil {
+		return err
+	}
 	if err := o.greet(ctx, d, listener.Addr(), out); err != nil {
 		return err
 	}
@@ -168,27 +175,6 @@ func useKey(ctx context.Context, shop *store.Store, data string, out io.Writer) 
 	return err
 }
 
-// writable says where the shop's folder or its file may not be written, before anything fails on it.
-func writable(data, path string) error {
-	try, err := os.CreateTemp(data, ".try-*")
-	if err == nil {
-		err = errors.Join(try.Close(), os.Remove(try.Name()))
-	}
-	if err == nil {
-		var f *os.File
-		if f, err = os.OpenFile(path, os.O_RDWR, 0); err == nil {
-			err = f.Close()
-		} else if errors.Is(err, fs.ErrNotExist) {
-			err = nil
-		}
-	}
-	if err != nil {
-		return fmt.Errorf("the folder %s may not be written by the user who runs Settle: give it to that user, or name "+
-			"another with --data (%w)", data, err)
-	}
-	return nil
-}
-
 // shut closes the shop's file, and ships what is left of it to its second place.
 func shut(shop *store.Store, second *replica.Replica) {
 	err := shop.Close()
@@ -215,42 +201,16 @@ func logTo(out io.Writer, how string) error {
 	return nil
 }
 
-// furnish makes the demo shop where there is none, beside the place and then
-// in it, so that one half made is never taken for whole.
-func furnish(ctx context.Context, path string, fresh bool) error {
-	if _, err := os.Stat(path); err == nil && !fresh {
+// furnish makes the demo shop where there is none.
+func furnish(ctx context.Context, folder *datafolder.Folder, fresh bool) error {
+	if _, err := os.Stat(folder.Shop()); err == nil && !fresh {
 		return nil
 	}
-	making := path + ".making"
-	if err := errors.Join(gone(path), gone(making)); err != nil {
+	was, err := folder.Put(fresh, func(to string) error { return demo.Fill(ctx, to) })
+	if err != nil || was == "" {
 		return err
 	}
-	if err := demo.Fill(ctx, making); err != nil {
-		return err
-	}
-	if err := onDisk(making); err != nil {
-		return err
-	}
-	return os.Rename(making, path)
-}
-
-// gone removes a shop's file with what SQLite keeps beside it.
-func gone(path string) error {
-	for _, end := range []string{"", "-wal", "-shm"} {
-		if err := os.Remove(path + end); err != nil && !errors.Is(err, os.ErrNotExist) {
-			return err
-		}
-	}
-	return nil
-}
-
-// onDisk waits until a file is on the disk.
-func onDisk(path string) error {
-	f, err := os.OpenFile(path, os.O_RDWR, 0)
-	if err != nil {
-		return err
-	}
-	return errors.Join(f.Sync(), f.Close())
+	return os.RemoveAll(was) // nobody misses a demo
 }
 
 func env(name, otherwise string) string {

@@ -12,6 +12,7 @@ import (
 	"testing"
 	"time"
 
+	"settle/internal/datafolder"
 	"settle/internal/door"
 	"settle/internal/store"
 )
@@ -79,7 +80,7 @@ func TestAFolderThatMayNotBeWritten(t *testing.T) {
 		acked[id] = at
 	}
 	s.halt(false)
-	if gone := missing(t, filepath.Join(data, file), f, acked); len(gone) > 0 || len(acked) < 4 {
+	if gone := missing(t, filepath.Join(data, datafolder.ShopFile), f, acked); len(gone) > 0 || len(acked) < 4 {
 		t.Errorf("%d acknowledged, lost %v, refused %v, saying %s", len(acked), gone, s.refused, s.says)
 	}
 	for code := range s.refused {
@@ -87,7 +88,7 @@ func TestAFolderThatMayNotBeWritten(t *testing.T) {
 			t.Errorf("refused with %v, saying %s", s.refused, s.says)
 		}
 	}
-	if _, broken, err := store.Verify(t.Context(), filepath.Join(data, file)); err != nil || len(broken) > 0 {
+	if _, broken, err := store.Verify(t.Context(), filepath.Join(data, datafolder.ShopFile)); err != nil || len(broken) > 0 {
 		t.Errorf("%v %v", broken, err)
 	}
 }

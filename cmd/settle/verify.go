@@ -12,6 +12,7 @@ import (
 	"strings"
 
 	"settle/core/job"
+	"settle/internal/datafolder"
 	"settle/internal/report"
 	"settle/internal/signing"
 	"settle/internal/store"
@@ -26,14 +27,14 @@ func verify(ctx context.Context, args []string, out io.Writer) error {
 		return helped(err)
 	}
 	if flags.NArg() != 1 {
-		return usageError("write the file to check: settle verify data/shop/" + file + ", or the JSON of a job, or what " +
+		return usageError("write the file to check: settle verify data/shop/" + datafolder.ShopFile + ", or the JSON of a job, or what " +
 			"was read off the code of a sheet")
 	}
 	path := flags.Arg(0)
 	head, err := begins(path)
 	if err != nil {
 		return usageError(fmt.Sprintf("%s cannot be read: write the path of a shop's %s, or of a job saved as JSON", path,
-			file))
+			datafolder.ShopFile))
 	}
 	switch head {
 	case '{':

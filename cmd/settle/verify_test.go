@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"settle/core/job"
+	"settle/internal/datafolder"
 	"settle/internal/demo"
 	"settle/internal/report"
 	"settle/internal/signing"
@@ -18,10 +19,10 @@ import (
 func demoIn(t *testing.T) (s *store.Store, dir string) {
 	t.Helper()
 	dir = t.TempDir()
-	if err := demo.Copy(filepath.Join(dir, file)); err != nil {
+	if err := demo.Copy(filepath.Join(dir, datafolder.ShopFile)); err != nil {
 		t.Fatal(err)
 	}
-	s, err := store.Open(t.Context(), filepath.Join(dir, file), time.Now)
+	s, err := store.Open(t.Context(), filepath.Join(dir, datafolder.ShopFile), time.Now)
 	if err != nil {
 		t.Fatal(err)
 	}

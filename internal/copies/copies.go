@@ -17,6 +17,9 @@ import (
 	"strings"
 	"time"
 
+	"github.com/gofrs/flock"
+
+	"settle/internal/datafolder"
 	"settle/internal/store"
 )
 
@@ -31,6 +34,11 @@ const (
 	before = "settle-"
 	stamp  = "20060102T150405Z"
 	behind = ".db.gz"
+	trial  = "trial"
+
+	// How long a copy waits for another that is being made in its folder, and how often it looks.
+	longest = 5 * time.Minute
+	look    = 50 * time.Millisecond
 )
 
 // Folder is where the copies of one shop are kept.
@@ -46,9 +54,11 @@ func (f Folder) Make(ctx context.Context, shop string) (Copy, error) {
 	if _, err := os.Stat(shop); err != nil { // its folder is not made anew for the copies
 		return Copy{}, fmt.Errorf("the shop's file cannot be read: %w", err)
 	}
-	if err := os.MkdirAll(f.Path, 0o700); err != nil {
-		return Copy{}, fmt.Errorf("making the folder of the copies: %w", err)
+	release, err := f.hold(ctx)
+	if err != nil {
+		return Copy{}, err
 	}
+	defer release()
 	at := f.Now().UTC()
 	name := before + at.Format(stamp) + behind
 	bare, err := f.making(name)
@@ -59,7 +69,7 @@ func (f Folder) Make(ctx context.Context, shop string) (Copy, error) {
 	if err := store.CopyTo(ctx, shop, bare); err != nil {
 		return Copy{}, fmt.Errorf("copying %s: %w", shop, err)
 	}
-	if err := holds(ctx, bare); err != nil {
+	if err := Holds(ctx, bare); err != nil {
 		return Copy{}, err
 	}
 	packed, err := f.making(name)
@@ -74,7 +84,48 @@ func (f Folder) Make(ctx context.Context, shop string) (Copy, error) {
 	if err := os.Rename(packed, filepath.Join(f.Path, name)); err != nil {
 		return Copy{}, err
 	}
-	return Copy{name, at, bytes}, syncFolder(f.Path)
+	return Copy{name, at, bytes}, datafolder.SyncFolder(f.Path)
+}
+
+// hold takes the folder for one copy at a time, and throws away what is left in it of one that was
+// broken off.
+func (f Folder) hold(ctx context.Context) (release func(), err error) {
+	if err := os.MkdirAll(f.Path, 0o700); err != nil {
+		return nil, fmt.Errorf("making the folder of the copies: %w", err)
+	}
+	lock := flock.New(filepath.Join(f.Path, ".lock"), flock.SetPermissions(0o600))
+	ctx, cancel := context.WithTimeout(ctx, longest)
+	defer cancel()
+	if _, err := lock.TryLockContext(ctx, look); errors.Is(err, context.DeadlineExceeded) {
+		return nil, fmt.Errorf("another copy is being made in %s: wait until it is there", f.Path)
+	} else if err != nil {
+		return nil, fmt.Errorf("the folder of the copies cannot be written: %w", err)
+	}
+	release = func() { _ = lock.Unlock() } // it ends with the process, too
+	for _, half := range []string{"." + before + "*", "." + trial + ".*"} {
+		left, err := datafolder.Named(f.Path, half)
+		for _, path := range left {
+			err = errors.Join(err, os.Remove(path))
+		}
+		if err != nil {
+			release()
+			return nil, err
+		}
+	}
+	return release, nil
+}
+
+// Clear throws away what is left of copies that were broken off.
+func (f Folder) Clear(ctx context.Context) error {
+	if _, err := os.Stat(f.Path); err != nil {
+		return nil // no copies, and nothing left of any
+	}
+	release, err := f.hold(ctx)
+	if err != nil {
+		return err
+	}
+	release()
+	return nil
 }
 
 // making is a name in the folder for something half done.
@@ -86,8 +137,8 @@ func (f Folder) making(name string) (string, error) {
 	return filepath.Join(f.Path, "."+name+"."+hex.EncodeToString(some)), nil
 }
 
-// holds says what is wrong with a shop's file.
-func holds(ctx context.Context, path string) error {
+// Holds says what is wrong with a shop's file.
+func Holds(ctx context.Context, path string) error {
 	checked, broken, err := store.Verify(ctx, path)
 	if err != nil {
 		return fmt.Errorf("the copy cannot be verified: %w", err)
@@ -126,14 +177,6 @@ func pack(from, to string) (bytes int64, err error) {
 		return 0, err
 	}
 	return info.Size(), nil
-}
-
-func syncFolder(path string) error {
-	d, err := os.Open(path)
-	if err != nil {
-		return err
-	}
-	return errors.Join(d.Sync(), d.Close())
 }
 
 // List is what is kept, the latest first. A folder that is not there holds none. A copy dated
@@ -195,7 +238,12 @@ func (f Folder) Try(ctx context.Context) (Copy, error) {
 	if len(all) == 0 {
 		return Copy{}, errors.New("there is no copy to try: make one first")
 	}
-	bare, err := f.making("trial")
+	release, err := f.hold(ctx)
+	if err != nil {
+		return all[0], err
+	}
+	defer release()
+	bare, err := f.making(trial)
 	if err != nil {
 		return all[0], err
 	}
@@ -233,5 +281,5 @@ func Unpack(ctx context.Context, from, to string) (err error) {
 	if err := errors.Join(out.Sync(), out.Close()); err != nil {
 		return err
 	}
-	return holds(ctx, to)
+	return Holds(ctx, to)
 }

@@ -11,6 +11,7 @@ import (
 	"sync"
 	"time"
 
+	"settle/internal/datafolder"
 	"settle/internal/replica"
 	"settle/internal/store"
 )
@@ -55,12 +56,15 @@ const (
 
 // Beside is the keeper of a shop whose copies are in a folder beside its file.
 func Beside(s *store.Store, now func() time.Time) *Keeper {
-	return &Keeper{Folder: Folder{Path: filepath.Join(filepath.Dir(s.File()), "copies"), Now: now}, Shop: s.File(),
+	return &Keeper{Folder: Folder{Path: filepath.Join(filepath.Dir(s.File()), datafolder.Copies), Now: now}, Shop: s.File(),
 		Keep: s.Copies}
 }
 
 // Run keeps the copies until the context ends.
 func (k *Keeper) Run(ctx context.Context) {
+	if err := k.Clear(ctx); err != nil && ctx.Err() == nil {
+		slog.Error("what is left of broken off copies is still there", "error", err)
+	}
 	tick := time.NewTicker(lookEvery)
 	defer tick.Stop()
 	for {

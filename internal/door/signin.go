@@ -88,6 +88,9 @@ func (d *Door) SignIn(ctx context.Context, c Caller, in SignIn) (*http.Cookie, e
 		return nil, errors.Join(d.Note(ctx, c, Refused, string(kind)), c.wrong())
 	}
 	d.tries.well(tried...)
+	if held, err := d.store.IsHeld(ctx, a.ID); err != nil || held {
+		return nil, errors.Join(err, errHeld)
+	}
 	if in.New != "" {
 		if err := d.choose(ctx, c, a, in.New); err != nil {
 			return nil, err
@@ -113,6 +116,10 @@ func (d *Door) meant(ctx context.Context, c Caller, in SignIn) (a store.Account,
 	}
 	return a, but(err)
 }
+
+// errHeld says that a keeper has to say first what holds.
+var errHeld = field.Errorf("person", "stands otherwise in the shop from before a copy was restored: a keeper says first, "+
+	"on the page of the people, what holds")
 
 var errWrong = errors.New("a wrong secret")
 

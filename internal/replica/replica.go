@@ -129,6 +129,9 @@ func Restore(ctx context.Context, from string, at time.Time, shop string) (err e
 			err = errors.Join(err, os.Remove(shop))
 		}
 	}()
+	if err := os.Chmod(shop, 0o600); err != nil {
+		return err
+	}
 	checked, broken, err := store.Verify(ctx, shop)
 	if err != nil {
 		return err

@@ -2,24 +2,43 @@ package store
 
 import (
 	"context"
+	"crypto/sha256"
 	"database/sql"
+	"encoding/hex"
 	"errors"
 	"fmt"
 	"io/fs"
+	"maps"
 	"net/url"
 	"os"
+	"path/filepath"
+	"strings"
 
 	"github.com/pressly/goose/v3"
 	"modernc.org/sqlite"
 	sqlite3 "modernc.org/sqlite/lib"
 
 	"settle/core/field"
+	"settle/internal/datafolder"
 )
 
 // CopyTo writes a shop's file to another as it stands at one moment, whoever is writing it
-// (VACUUM INTO of SQLite), and waits until that is on the disk. To must not be there yet.
-func CopyTo(ctx context.Context, from, to string) error {
+// (VACUUM INTO of SQLite), and waits until that is on the disk. To must not be there yet; where
+// anything goes wrong it is not there afterwards either. Nobody else may read it, also half done.
+func CopyTo(ctx context.Context, from, to string) (err error) {
 	if _, err := os.Stat(from); err != nil {
+		return err
+	}
+	f, err := os.OpenFile(to, os.O_CREATE|os.O_EXCL|os.O_RDWR, 0o600) // SQLite takes one that is empty
+	if err != nil {
+		return err
+	}
+	defer func() {
+		if err != nil {
+			err = errors.Join(err, os.Remove(to))
+		}
+	}()
+	if err := f.Close(); err != nil {
 		return err
 	}
 	db, err := sql.Open("sqlite", "file:"+(&url.URL{Path: from}).EscapedPath()+"?mode=ro&_pragma=busy_timeout(5000)")
@@ -30,11 +49,7 @@ func CopyTo(ctx context.Context, from, to string) error {
 	if _, err := db.ExecContext(ctx, "VACUUM INTO ?", to); err != nil {
 		return err
 	}
-	f, err := os.OpenFile(to, os.O_RDWR, 0)
-	if err != nil {
-		return err
-	}
-	return errors.Join(f.Chmod(0o600), f.Sync(), f.Close())
+	return datafolder.OnDisk(to)
 }
 
 // migrate brings a shop's file up to date. One of an older Settle is copied first, beside
@@ -49,15 +64,118 @@ func migrate(ctx context.Context, up *goose.Provider, path string, was bool) err
 			"restore a copy from before", now, target)
 	}
 	if was && now > 0 && now < target {
-		before := fmt.Sprintf("%s.before-%d", path, target)
-		if _, err := os.Stat(before); errors.Is(err, fs.ErrNotExist) {
-			if err := CopyTo(ctx, path, before); err != nil {
-				return fmt.Errorf("it is of an older Settle, and is copied before it is brought up to date: %w", err)
-			}
+		if err := copyBefore(ctx, path, fmt.Sprintf("%s.before-%d", path, target)); err != nil {
+			return fmt.Errorf("it is of an older Settle, and is copied before it is brought up to date: %w", err)
 		}
 	}
 	_, err = up.Up(ctx)
 	return err
+}
+
+// copyBefore copies a shop's file before it is brought up to date. The copy has its name only once
+// it is whole, verified and on the disk. One that is there already, of a start that was broken off,
+// is good where it holds the same; else it is kept under another name.
+func copyBefore(ctx context.Context, path, to string) error {
+	half := to + datafolder.Half
+	if err := os.Remove(half); err != nil && !errors.Is(err, fs.ErrNotExist) {
+		return err
+	}
+	if info, err := os.Stat(to); err == nil {
+		if same, err := holdsTheSame(ctx, path, to); err == nil && same {
+			return nil
+		}
+		old := to + "." + info.ModTime().UTC().Format("20060102T150405Z")
+		for n := 2; there(old); n++ {
+			old = fmt.Sprintf("%s.%s-%d", to, info.ModTime().UTC().Format("20060102T150405Z"), n)
+		}
+		if err := os.Rename(to, old); err != nil {
+			return err
+		}
+	}
+	if err := CopyTo(ctx, path, half); err != nil {
+		return err
+	}
+	same, err := holdsTheSame(ctx, path, half)
+	if err == nil && !same {
+		err = errors.New("the copy does not hold what the shop's file does")
+	}
+	if err != nil {
+		return errors.Join(err, os.Remove(half))
+	}
+	return errors.Join(os.Rename(half, to), datafolder.SyncFolder(filepath.Dir(to)))
+}
+
+func there(path string) bool {
+	_, err := os.Lstat(path)
+	return err == nil
+}
+
+// holdsTheSame says whether a copy is whole, and holds in every table what a shop's file holds. A
+// job that is broken in the one is broken in the other, too: that keeps no shop from being brought
+// up to date.
+func holdsTheSame(ctx context.Context, path, copied string) (bool, error) {
+	var held [2]map[string]string
+	for i, file := range []string{path, copied} {
+		db, err := openToRead(file)
+		if err != nil {
+			return false, err
+		}
+		if i == 1 {
+			err = integrity(ctx, db)
+		}
+		if err == nil {
+			held[i], err = digests(ctx, db)
+		}
+		if err := errors.Join(err, db.Close()); err != nil {
+			return false, err
+		}
+	}
+	return maps.Equal(held[0], held[1]), nil
+}
+
+// digests are the SHA-256 of what each table of a file holds.
+func digests(ctx context.Context, db *sql.DB) (map[string]string, error) {
+	tables, err := query(ctx, db, func(rows *sql.Rows) (name string, err error) { return name, rows.Scan(&name) },
+		"SELECT name FROM sqlite_master WHERE type = 'table'")
+	out := map[string]string{}
+	for _, name := range tables {
+		sum := sha256.New()
+		if _, err := query(ctx, db, func(rows *sql.Rows) (struct{}, error) {
+			columns, err := rows.Columns()
+			if err != nil {
+				return struct{}{}, err
+			}
+			values := make([]sql.RawBytes, len(columns))
+			into := make([]any, len(columns))
+			for i := range values {
+				into[i] = &values[i]
+			}
+			if err := rows.Scan(into...); err != nil {
+				return struct{}{}, err
+			}
+			for _, v := range values {
+				fmt.Fprintf(sum, "%d:%t:%s", len(v), v == nil, v)
+			}
+			return struct{}{}, nil
+		}, `SELECT * FROM "`+name+`"`); err != nil {
+			return nil, err
+		}
+		out[name] = hex.EncodeToString(sum.Sum(nil))
+	}
+	return out, err
+}
+
+// integrity says what SQLite finds wrong with a file, nil where it finds nothing.
+func integrity(ctx context.Context, db *sql.DB) error {
+	found, err := query(ctx, db, func(rows *sql.Rows) (line string, err error) { return line, rows.Scan(&line) },
+		"PRAGMA integrity_check(1)")
+	if err != nil {
+		return fmt.Errorf("the file is damaged: %w", err)
+	}
+	if len(found) != 1 || found[0] != "ok" {
+		return fmt.Errorf("the file is damaged: %s", strings.Join(found, "; "))
+	}
+	return nil
 }
 
 // Unwritable says that nothing can be kept, and why: what is wrong lies outside of Settle.

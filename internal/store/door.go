@@ -27,9 +27,12 @@ type Secret struct {
 
 // Secret returns the hash of a person's secret.
 func (s *Store) Secret(ctx context.Context, person string, kind SecretKind) (x Secret, err error) {
+	db, q := s.db, "SELECT hash, ends FROM secrets WHERE person = ? AND kind = ?"
+	if kind == Code {
+		db, q = s.door, "SELECT hash, ends FROM passes WHERE id = ? AND kind = ?"
+	}
 	var ends sql.NullString
-	err = s.db.QueryRowContext(ctx, "SELECT hash, ends FROM secrets WHERE person = ? AND kind = ?", person, kind).
-		Scan(&x.Hash, &ends)
+	err = db.QueryRowContext(ctx, q, person, kind).Scan(&x.Hash, &ends)
 	if errors.Is(err, sql.ErrNoRows) {
 		return x, nil
 	}
@@ -39,13 +42,16 @@ func (s *Store) Secret(ctx context.Context, person string, kind SecretKind) (x S
 
 // SetSecret gives a person a secret, or with a hash of "" takes it away.
 func (s *Store) SetSecret(ctx context.Context, person string, kind SecretKind, x Secret) error {
-	if x.Hash == "" {
-		_, err := s.db.ExecContext(ctx, "DELETE FROM secrets WHERE person = ? AND kind = ?", person, kind)
-		return unwritable(err)
-	}
 	var ends any
 	if !x.Ends.IsZero() {
 		ends = x.Ends.UTC().Format(layout)
+	}
+	if kind == Code {
+		return s.setPass(ctx, codePass, person, x.Hash, ends)
+	}
+	if x.Hash == "" {
+		_, err := s.db.ExecContext(ctx, "DELETE FROM secrets WHERE person = ? AND kind = ?", person, kind)
+		return unwritable(err)
 	}
 	_, err := s.db.ExecContext(ctx, "INSERT INTO secrets (person, kind, hash, ends) VALUES (?, ?, ?, ?) "+
 		"ON CONFLICT DO UPDATE SET hash = excluded.hash, ends = excluded.ends", person, kind, x.Hash, ends)
@@ -61,8 +67,14 @@ func (s *Store) SecretKinds(ctx context.Context) (map[string][]SecretKind, error
 		err := rows.Scan(&person, &kind)
 		out[person] = append(out[person], kind)
 		return struct{}{}, err
-	}, "SELECT person, kind FROM secrets WHERE ends IS NULL OR ends > ? ORDER BY person, kind",
-		s.now().UTC().Format(layout))
+	}, "SELECT person, kind FROM secrets ORDER BY person, kind")
+	if err != nil {
+		return nil, err
+	}
+	codes, err := s.passes(ctx, codePass)
+	for person := range codes {
+		out[person] = append([]SecretKind{Code}, out[person]...)
+	}
 	return out, err
 }
 
@@ -73,6 +85,7 @@ type Device struct {
 	Since   string `json:"since"`
 	By      string `json:"by" doc:"name of the keeper who let it in"`
 	Revoked string `json:"revoked,omitempty" doc:"since when it is let in no more"`
+	Anew    bool   `json:"anew,omitempty" doc:"the shop was restored from a copy: it has to be let in anew"`
 }
 
 const devices = "SELECT devices.id, devices.name, since, people.name, coalesce(revoked, '') FROM devices " +
@@ -84,19 +97,34 @@ func scanDevice(rows *sql.Rows) (d Device, err error) {
 
 // AddDevice lets a tablet in: it has the token whose hash is given.
 func (s *Store) AddDevice(ctx context.Context, id, name, hash, by string) error {
-	_, err := s.db.ExecContext(ctx, "INSERT INTO devices (id, name, hash, since, by) VALUES (?, ?, ?, ?, ?)", id, name,
-		hash, s.now().UTC().Format(layout), by)
-	return unwritable(err)
+	_, err := s.db.ExecContext(ctx, "INSERT INTO devices (id, name, since, by) VALUES (?, ?, ?, ?)", id, name,
+		s.now().UTC().Format(layout), by)
+	if err != nil {
+		return unwritable(err)
+	}
+	return s.setPass(ctx, tabletPass, id, hash, nil)
 }
 
 // Devices lists the tablets that were ever let in, the latest first.
 func (s *Store) Devices(ctx context.Context) ([]Device, error) {
-	return query(ctx, s.db, scanDevice, devices+" ORDER BY since DESC, devices.id")
+	all, err := query(ctx, s.db, scanDevice, devices+" ORDER BY since DESC, devices.id")
+	if err != nil {
+		return nil, err
+	}
+	in, err := s.passes(ctx, tabletPass)
+	for i := range all {
+		all[i].Anew = all[i].Revoked == "" && !in[all[i].ID]
+	}
+	return all, err
 }
 
 // DeviceOf is the tablet that has a token, by its hash; a NotFound where it is let in no more.
 func (s *Store) DeviceOf(ctx context.Context, hash string) (Device, error) {
-	all, err := query(ctx, s.db, scanDevice, devices+" WHERE hash = ? AND revoked IS NULL", hash)
+	id, err := s.passOf(ctx, tabletPass, hash)
+	if err != nil {
+		return Device{}, err
+	}
+	all, err := query(ctx, s.db, scanDevice, devices+" WHERE devices.id = ? AND revoked IS NULL", id)
 	if err == nil && len(all) == 0 {
 		return Device{}, &NotFound{What: "tablet"}
 	}
@@ -143,23 +171,34 @@ func scanLink(rows *sql.Rows) (l Link, err error) {
 
 // AddLink keeps a link by the hash of its token. By is the id of who makes it.
 func (s *Store) AddLink(ctx context.Context, l Link, hash string, ends time.Time) error {
-	_, err := s.db.ExecContext(ctx, "INSERT INTO links (id, hash, job, what, made, by, ends) VALUES (?, ?, ?, ?, ?, ?, ?)",
-		l.ID, hash, l.Job, l.What, s.now().UTC().Format(layout), l.By, ends.UTC().Format(layout))
-	return unwritable(err)
+	_, err := s.db.ExecContext(ctx, "INSERT INTO links (id, job, what, made, by, ends) VALUES (?, ?, ?, ?, ?, ?)",
+		l.ID, l.Job, l.What, s.now().UTC().Format(layout), l.By, ends.UTC().Format(layout))
+	if err != nil {
+		return unwritable(err)
+	}
+	return s.setPass(ctx, linkPass, l.ID, hash, ends.UTC().Format(layout))
 }
 
 // Links lists those of a job, the latest first.
 func (s *Store) Links(ctx context.Context, job string) ([]Link, error) {
 	all, err := query(ctx, s.db, scanLink, links+" WHERE job = ? ORDER BY made DESC, links.id", job)
+	if err != nil {
+		return nil, err
+	}
+	open, err := s.passes(ctx, linkPass)
 	for i := range all {
-		all[i].Over = all[i].Over || stamp(all[i].Ends).Before(s.now())
+		all[i].Over = all[i].Over || !open[all[i].ID] || stamp(all[i].Ends).Before(s.now())
 	}
 	return all, err
 }
 
 // LinkOf is the link of a token, by its hash; a NotFound where it has ended.
 func (s *Store) LinkOf(ctx context.Context, hash string) (Link, error) {
-	all, err := query(ctx, s.db, scanLink, links+" WHERE hash = ? AND ended IS NULL AND ends > ?", hash,
+	id, err := s.passOf(ctx, linkPass, hash)
+	if err != nil {
+		return Link{}, err
+	}
+	all, err := query(ctx, s.db, scanLink, links+" WHERE links.id = ? AND ended IS NULL AND ends > ?", id,
 		s.now().UTC().Format(layout))
 	if err == nil && len(all) == 0 {
 		return Link{}, &NotFound{What: "link"}
@@ -201,12 +240,12 @@ func (s *Store) Doings(ctx context.Context, limit int) ([]Doing, error) {
 
 // Sessions is where the library of sessions keeps them.
 func (s *Store) Sessions() *sqlite3store.SQLite3Store {
-	return sqlite3store.NewWithCleanupInterval(s.db, 0)
+	return sqlite3store.NewWithCleanupInterval(s.door, 0)
 }
 
 // ForgetSessions drops those that have ended.
 func (s *Store) ForgetSessions(ctx context.Context) error {
-	_, err := s.db.ExecContext(ctx, "DELETE FROM sessions WHERE expiry < julianday('now')")
+	_, err := s.door.ExecContext(ctx, "DELETE FROM sessions WHERE expiry < julianday('now')")
 	return unwritable(err)
 }
 

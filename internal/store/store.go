@@ -39,6 +39,7 @@ func (n *NotFound) Error() string {
 // Store is one shop's data. It is safe for use by many goroutines.
 type Store struct {
 	db     *sql.DB
+	door   *sql.DB // what lets somebody in: a file of its own
 	clock  func() time.Time
 	file   string
 	opened os.FileInfo // the file as it was opened; nil while it is still being made
@@ -93,14 +94,8 @@ func Make(ctx context.Context, path string, clock func() time.Time) (*Store, err
 
 func openWith(ctx context.Context, path, wait string, clock func() time.Time) (*Store, error) {
 	was, _ := os.Stat(path)
-	if was == nil { // made here and nowhere else: a connection never makes one anew where it was deleted
-		f, err := os.OpenFile(path, os.O_CREATE|os.O_RDWR, 0o600)
-		if err != nil {
-			return nil, fmt.Errorf("making %s: %w", path, err)
-		}
-		if err := f.Close(); err != nil {
-			return nil, err
-		}
+	if err := touch(path); err != nil {
+		return nil, err
 	}
 	db, err := sql.Open("sqlite", dsn(path, wait))
 	if err != nil {
@@ -123,10 +118,32 @@ func openWith(ctx context.Context, path, wait string, clock func() time.Time) (*
 			return nil, errors.Join(err, db.Close())
 		}
 	}
-	if err := errors.Join(s.ready.prepare(ctx, db), s.catchUp(ctx)); err != nil {
-		return nil, errors.Join(fmt.Errorf("bringing %s up to date: %w", path, err), db.Close())
+	if s.door, err = openDoor(ctx, path, wait); err != nil {
+		return nil, errors.Join(err, db.Close())
+	}
+	if err := errors.Join(s.ready.prepare(ctx, db), s.takeToDoor(ctx), s.catchUp(ctx)); err != nil {
+		return nil, errors.Join(fmt.Errorf("bringing %s up to date: %w", path, err), s.Close())
 	}
 	return s, nil
+}
+
+// touch makes a file where there is none: here and nowhere else, so that a connection never makes
+// one anew that was deleted.
+func touch(path string) error {
+	f, err := os.OpenFile(path, os.O_CREATE|os.O_RDWR, 0o600)
+	if err != nil {
+		return fmt.Errorf("making %s: %w", path, err)
+	}
+	return f.Close()
+}
+
+// openToRead opens a shop's file that is not to be changed. It may be open elsewhere.
+func openToRead(path string) (*sql.DB, error) {
+	how := "?mode=ro&_pragma=busy_timeout(5000)"
+	if _, err := os.Stat(path + "-wal"); errors.Is(err, fs.ErrNotExist) {
+		how += "&immutable=1" // nobody has it open, so it may lie where nothing can be written
+	}
+	return sql.Open("sqlite", "file:"+(&url.URL{Path: path}).EscapedPath()+how)
 }
 
 // dsn names the file with the pragmas that every connection needs. Immediate
@@ -140,8 +157,8 @@ func dsn(path, wait string) string {
 // File is the path of the shop's file.
 func (s *Store) File() string { return s.file }
 
-// Close closes the file.
-func (s *Store) Close() error { return s.db.Close() }
+// Close closes the shop's file and the door's.
+func (s *Store) Close() error { return errors.Join(s.door.Close(), s.db.Close()) }
 
 // transaction runs work and commits, or rolls back where it fails.
 func (s *Store) transaction(ctx context.Context, work func(*sql.Tx) error) error {

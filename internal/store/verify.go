@@ -5,11 +5,7 @@ import (
 	"crypto/sha256"
 	"database/sql"
 	"encoding/hex"
-	"errors"
 	"fmt"
-	"io/fs"
-	"net/url"
-	"os"
 
 	"settle/core/job"
 )
@@ -20,19 +16,18 @@ type Broken struct {
 	Why    string
 }
 
-// Verify checks a shop's file, of this Settle or of an older one: the chain of
+// Verify checks a shop's file, of this Settle or of an older one: the file itself, the chain of
 // hashes of every job over the lines as they are kept, the sheets kept with its
 // signatures, and its pictures. It changes nothing, and the shop may be open.
 func Verify(ctx context.Context, path string) (checked int, broken []Broken, err error) {
-	how := "?mode=ro&_pragma=busy_timeout(5000)"
-	if _, err := os.Stat(path + "-wal"); errors.Is(err, fs.ErrNotExist) {
-		how += "&immutable=1" // nobody has it open, so it may lie where nothing can be written
-	}
-	db, err := sql.Open("sqlite", "file:"+(&url.URL{Path: path}).EscapedPath()+how)
+	db, err := openToRead(path)
 	if err != nil {
 		return 0, nil, err
 	}
 	defer db.Close()
+	if err := integrity(ctx, db); err != nil {
+		return 0, nil, err
+	}
 	type kept struct {
 		id     int64
 		number string
