@@ -19,6 +19,7 @@ import (
 
 	"github.com/gofrs/flock"
 
+	"settle/core/field"
 	"settle/internal/datafolder"
 	"settle/internal/store"
 )
@@ -236,7 +237,7 @@ func (f Folder) Try(ctx context.Context) (Copy, error) {
 		return Copy{}, err
 	}
 	if len(all) == 0 {
-		return Copy{}, errors.New("there is no copy to try: make one first")
+		return Copy{}, field.Errorf("copy", "is not there yet: make one first, then try it")
 	}
 	release, err := f.hold(ctx)
 	if err != nil {

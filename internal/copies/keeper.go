@@ -140,6 +140,9 @@ func (k *Keeper) TryNow(ctx context.Context) (Trial, error) {
 	k.mu.Lock()
 	defer k.mu.Unlock()
 	c, err := k.Try(ctx)
+	if c.Name == "" {
+		return Trial{}, err
+	}
 	t := Trial{At: k.Folder.Now().UTC(), Name: c.Name, Good: err == nil}
 	if err != nil {
 		t.Why = err.Error()

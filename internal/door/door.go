@@ -31,9 +31,12 @@ type Door struct {
 	first   string             // hash of the token with which the first keeper is made
 	codes   map[string]pending // hash of a code → the tablet it lets in
 	touched map[string]time.Time
-	streams map[string]int
-	began   time.Time
-	lock    time.Duration
+	// session and what was refused → when that was noted last
+	forbidden map[string]time.Time
+	asked     map[string]time.Time // session → when its secret was asked for last
+	streams   map[string]int
+	began     time.Time
+	lock      time.Duration
 }
 
 // How a door is kept.
@@ -62,7 +65,7 @@ func New(ctx context.Context, s *store.Store, clock func() time.Time, how How) (
 	sessions := scs.New()
 	sessions.Store, sessions.Lifetime, sessions.HashTokenInStore = s.Sessions(), shift, true
 	return &Door{store: s, now: clock, sessions: sessions, how: how, hashing: make(chan struct{}, 1),
-		tries: tries{all: map[string]*tried{}}, codes: map[string]pending{}, touched: map[string]time.Time{},
+		tries: tries{all: map[string]*tried{}}, codes: map[string]pending{}, touched: map[string]time.Time{}, asked: map[string]time.Time{}, forbidden: map[string]time.Time{},
 		streams: map[string]int{}, began: clock(), lock: time.Duration(lock) * time.Minute}, nil
 }
 
@@ -75,12 +78,18 @@ type Caller struct {
 	Here    bool          // from this machine, by no way around
 	Locked  bool          // the tablet was not touched for too long
 	Address string
+	Agent   string // what the browser says it is
 
-	token string
+	token        string
+	browser      string // digest of the cookie by which a browser is known
+	browserToken string
 }
 
 // In says whether somebody has come in.
 func (c Caller) In() bool { return c.Account.ID != "" || c.Job != "" }
+
+// mostAgent is how much is kept of what a browser says it is.
+const mostAgent = 200
 
 // Session tells the caller's session from others.
 func (c Caller) Session() string { return c.token }
@@ -91,12 +100,20 @@ const (
 	aDevice = "device"
 	aLink   = "link"
 	aLock   = "locked" // nobody is in any more: the tablet was not touched
+
+	aSince   = "since"
+	aAddress = "address"
+	aBrowser = "browser"
 )
 
 // Caller finds out who sent a request.
 func (d *Door) Caller(r *http.Request) (c Caller, err error) {
 	ctx := r.Context()
 	c.Address = d.address(r)
+	c.Agent = r.UserAgent()[:min(len(r.UserAgent()), mostAgent)]
+	if c.browserToken = d.cookie(r, browserCookie); c.browserToken != "" {
+		c.browser = digest(c.browserToken)
+	}
 	c.Here = Here(r)
 	c.Demo = d.how.Demo && c.Here
 	if token := d.cookie(r, deviceCookie); token != "" {

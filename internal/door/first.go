@@ -39,7 +39,7 @@ func (d *Door) Begin(ctx context.Context, c Caller, token, name, role, passphras
 		}
 		return nil, field.Errorf("token", "is not good any more: start Settle again and open the address that it prints")
 	}
-	if err := Fit(store.Passphrase, passphrase); err != nil {
+	if err := Fit(store.Passphrase, passphrase, name); err != nil {
 		return nil, field.Errorf("passphrase", "%s", err)
 	}
 	a, err := d.store.Named(ctx, name)
@@ -62,7 +62,8 @@ func (d *Door) Begin(ctx context.Context, c Caller, token, name, role, passphras
 	d.first = ""
 	d.mu.Unlock()
 	c.Account = a
-	if err := d.Note(ctx, c, FirstKeeper, ""); err != nil {
+	if err := errors.Join(d.store.Free(ctx, a.ID), d.tellKeepers(ctx, a, "", c.Address),
+		d.Note(ctx, c, FirstKeeper, "")); err != nil {
 		return nil, err
 	}
 	return d.begin(ctx, c, a)

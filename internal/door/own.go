@@ -3,7 +3,6 @@ package door
 import (
 	"context"
 	"errors"
-	"strings"
 	"time"
 
 	"settle/core/field"
@@ -15,8 +14,39 @@ func (d *Door) Confirm(ctx context.Context, c Caller, secret string) error {
 	if c.Demo {
 		return nil
 	}
+	return d.confirm(ctx, c, c.kind(), secret)
+}
+
+// fresh is for how long who was asked for their secret may go on with a keeper's acts.
+const fresh = 5 * time.Minute
+
+// Again asks for the secret of the caller before a keeper's act, unless it was asked for at this
+// session a moment ago: that somebody sits at an open session does not make them the keeper.
+func (d *Door) Again(ctx context.Context, c Caller, secret string) error {
+	d.mu.Lock()
+	last := d.asked[c.token]
+	d.mu.Unlock()
+	if since := d.now().Sub(last); secret == "" && since >= 0 && since < fresh {
+		return nil
+	}
+	if err := d.Confirm(ctx, c, secret); err != nil {
+		return err
+	}
+	d.mu.Lock()
+	defer d.mu.Unlock()
+	for token, at := range d.asked {
+		if d.now().Sub(at) > fresh {
+			delete(d.asked, token)
+		}
+	}
+	d.asked[c.token] = d.now()
+	return nil
+}
+
+// confirm asks for one of the caller's secrets.
+func (d *Door) confirm(ctx context.Context, c Caller, kind store.SecretKind, secret string) error {
 	what := "PIN"
-	if c.kind() == store.Passphrase {
+	if kind == store.Passphrase {
 		what = "passphrase"
 	}
 	if secret == "" {
@@ -27,7 +57,7 @@ func (d *Door) Confirm(ctx context.Context, c Caller, secret string) error {
 	if wait := d.tries.begin(d.now(), tried); wait != nil {
 		return wait
 	}
-	if err := d.check(ctx, c.Account, c.kind(), secret); err != nil {
+	if err := d.check(ctx, c.Account, kind, secret); err != nil {
 		if err != errWrong {
 			return err
 		}
@@ -37,23 +67,34 @@ func (d *Door) Confirm(ctx context.Context, c Caller, secret string) error {
 	return nil
 }
 
-// SetOwn changes the caller's own PIN or passphrase. They say the one they came in with.
+// SetOwn changes the caller's own PIN or passphrase, and ends their other sessions. They say the one
+// they had; where there was none, the one they came in with.
 func (d *Door) SetOwn(ctx context.Context, c Caller, kind store.SecretKind, secret, now string) error {
 	if kind != store.PIN && kind != store.Passphrase {
 		return field.Errorf("kind", "is %q: write pin or passphrase", kind)
 	}
-	if err := Fit(kind, secret); err != nil {
+	if err := Fit(kind, secret, c.Account.Name); err != nil {
 		return field.Errorf("secret", "%s", err)
 	}
-	if err := d.Confirm(ctx, c, now); err != nil {
+	had, err := d.store.Secret(ctx, c.Account.ID, kind)
+	if err != nil {
 		return err
+	}
+	asked := kind
+	if had.Hash == "" {
+		asked = c.kind()
+	}
+	if !c.Demo {
+		if err := d.confirm(ctx, c, asked, now); err != nil {
+			return err
+		}
 	}
 	hash, err := d.hash(ctx, secret)
 	if err != nil {
 		return err
 	}
 	return errors.Join(d.store.SetSecret(ctx, c.Account.ID, kind, store.Secret{Hash: hash}),
-		d.Note(ctx, c, ChoseSecret, string(kind)))
+		d.endAll(ctx, aPerson, c.Account.ID, c.token), d.Note(ctx, c, ChoseSecret, string(kind)))
 }
 
 // codeAge is how long a keeper's code is good.
@@ -80,8 +121,8 @@ func (d *Door) GiveCode(ctx context.Context, c Caller, person string) (o Once, e
 	err = errors.Join(d.store.SetSecret(ctx, person, store.PIN, store.Secret{}),
 		d.store.SetSecret(ctx, person, store.Passphrase, store.Secret{}),
 		d.store.SetSecret(ctx, person, store.Code, store.Secret{Hash: hash, Ends: o.Ends}),
-		d.endAll(ctx, aPerson, person), d.Note(ctx, c, GaveCode, a.Name))
-	d.tries.well(who{key: string(store.PIN) + " " + strings.ToLower(person)},
-		who{key: string(store.Passphrase) + " " + strings.ToLower(person)})
+		d.endAll(ctx, aPerson, person, ""), d.Note(ctx, c, GaveCode, a.Name))
+	err = errors.Join(err, d.store.ForgetBrowsers(ctx, a.ID))
+	d.tries.forget(a.ID)
 	return o, err
 }

@@ -46,6 +46,7 @@ func Loopback(host string) bool {
 const (
 	sessionCookie = "session"
 	deviceCookie  = "tablet"
+	browserCookie = "known"
 	// A tablet stays let in for as long as browsers keep a cookie.
 	deviceAge = 400 * 24 * time.Hour
 )

@@ -9,8 +9,10 @@ import (
 	"encoding/hex"
 	"fmt"
 	"strings"
+	"unicode"
 	"unicode/utf8"
 
+	"github.com/trustelem/zxcvbn"
 	"golang.org/x/crypto/argon2"
 
 	"settle/internal/store"
@@ -92,42 +94,41 @@ func digest(token string) string {
 	return hex.EncodeToString(sum[:])
 }
 
-// Fit says why a secret that somebody chooses is none, nil where it is one.
-func Fit(kind store.SecretKind, secret string) error {
+// How many guesses a secret is to stand (zxcvbn, whose lists of the commonest ship with it). Whoever
+// guesses waits, so a PIN, which is typed with gloves, may be shorter.
+const (
+	guessesPassphrase = 1e8
+	guessesPIN        = 5e3
+)
+
+// Fit says why a secret that somebody chooses is none, nil where it is one. Name is the person's.
+func Fit(kind store.SecretKind, secret, name string) error {
+	about := append(strings.FieldsFunc(name, func(r rune) bool { return !unicode.IsLetter(r) }), name, "settle", "pump", "shop")
 	if kind == store.PIN {
-		return fitPIN(secret)
-	}
-	seen := map[rune]bool{}
-	for _, r := range secret {
-		seen[r] = true
+		return fitPIN(secret, about)
 	}
 	switch n := utf8.RuneCountInString(secret); {
 	case n < 12:
 		return fmt.Errorf("has %d letters: a passphrase has 12 or more, such as four words", n)
 	case len(secret) > 200:
 		return fmt.Errorf("is longer than 200 letters")
-	case len(seen) < 5:
-		return fmt.Errorf("is too easily guessed: write four words that have nothing to do with each other")
+	case zxcvbn.PasswordStrength(secret, about).Guesses < guessesPassphrase:
+		return fmt.Errorf("is too easily guessed: write four words that have nothing to do with each other or with you")
 	}
 	return nil
 }
 
-func fitPIN(pin string) error {
-	up, down, same := true, true, true
-	for i, r := range pin {
+func fitPIN(pin string, about []string) error {
+	for _, r := range pin {
 		if r < '0' || r > '9' {
 			return fmt.Errorf("is not all digits: a PIN is 6 to 12 digits")
-		}
-		if i > 0 {
-			step := int(pin[i]) - int(pin[i-1])
-			up, down, same = up && step == 1, down && step == -1, same && step == 0
 		}
 	}
 	switch {
 	case len(pin) < 6 || len(pin) > 12:
 		return fmt.Errorf("has %d digits: a PIN has 6 to 12", len(pin))
-	case up || down || same:
-		return fmt.Errorf("is too easily guessed: write digits that do not follow each other")
+	case zxcvbn.PasswordStrength(pin, about).Guesses < guessesPIN:
+		return fmt.Errorf("is too easily guessed: write digits that neither follow each other nor come again")
 	}
 	return nil
 }

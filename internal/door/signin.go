@@ -2,9 +2,11 @@ package door
 
 import (
 	"context"
+	"crypto/rand"
 	"errors"
 	"net/http"
 	"strings"
+	"time"
 
 	"settle/core/field"
 	"settle/internal/store"
@@ -34,14 +36,36 @@ func (c Caller) wrong() error {
 	return field.Errorf("secret", "does not belong to this name, or there is no such name: type both again")
 }
 
-// who tries: the person, apart for tablets and elsewhere, so that a stranger locks nobody out of
-// the bench; and the place.
-func (c Caller) whose(name string) []who {
-	place := c.Device.ID
+// whose tries they are: of the person where they are, of the place, and of the person wherever. In a
+// browser by which the person came in before they are counted apart: nobody else's guesses keep
+// them out there.
+func (d *Door) whose(ctx context.Context, c Caller, person string) ([]who, error) {
+	kind, place := string(c.kind()), c.Device.ID
 	if place == "" {
 		place = c.Address
+		if knows, err := d.store.Knows(ctx, c.browser, person); err != nil || knows {
+			return []who{{kind + of(person) + "a browser of theirs " + c.browser, freePerson}}, err
+		}
 	}
-	return []who{{string(c.kind()) + " " + strings.ToLower(name), freePerson}, {"at " + place, freePlace}}
+	return []who{{kind + of(person) + place, freePerson}, {"at " + place, freePlace},
+		{kind + of(person) + "any", freeOver}}, nil
+}
+
+// Remember gives the cookie by which a browser is known as one that somebody came in by; nil on a
+// tablet, which is known already.
+func (d *Door) Remember(ctx context.Context, c Caller, in SignIn) (*http.Cookie, error) {
+	if c.Device.ID != "" || c.Demo {
+		return nil, nil
+	}
+	a, err := d.meant(ctx, c, in)
+	if err != nil {
+		return nil, err
+	}
+	token := c.browserToken
+	if token == "" {
+		token = rand.Text()
+	}
+	return d.bake(browserCookie, token, deviceAge), d.store.Know(ctx, digest(token), a.ID)
 }
 
 // SignIn lets a person in and gives the cookie of the session.
@@ -58,7 +82,7 @@ func (d *Door) SignIn(ctx context.Context, c Caller, in SignIn) (*http.Cookie, e
 		return nil, err
 	}
 	if in.New != "" {
-		if err := Fit(c.kind(), in.New); err != nil {
+		if err := Fit(c.kind(), in.New, a.Name); err != nil {
 			return nil, field.Errorf("new", "%s", err)
 		}
 	}
@@ -66,7 +90,10 @@ func (d *Door) SignIn(ctx context.Context, c Caller, in SignIn) (*http.Cookie, e
 	if name == "" {
 		name = strings.TrimSpace(in.Name)
 	}
-	tried := c.whose(name)
+	tried, err := d.whose(ctx, c, name)
+	if err != nil {
+		return nil, err
+	}
 	if wait := d.tries.begin(d.now(), tried...); wait != nil {
 		return nil, wait
 	}
@@ -159,7 +186,8 @@ func (d *Door) begin(ctx context.Context, c Caller, a store.Account) (*http.Cook
 		return nil, err
 	}
 	c.Account = a
-	token, err := d.commit(ctx, map[string]string{aPerson: a.ID, aDevice: c.Device.ID})
+	token, err := d.commit(ctx, map[string]string{aPerson: a.ID, aDevice: c.Device.ID, aAddress: c.Address,
+		aSince: d.now().UTC().Format(time.RFC3339), aBrowser: c.Agent})
 	if err != nil {
 		return nil, err
 	}
@@ -214,18 +242,18 @@ func (d *Door) SignOut(ctx context.Context, c Caller) (*http.Cookie, error) {
 
 // Everywhere ends all sessions of a person, in which others too may have come in by their name.
 func (d *Door) Everywhere(ctx context.Context, c Caller, person string) error {
-	if err := d.endAll(ctx, aPerson, person); err != nil {
+	if err := d.endAll(ctx, aPerson, person, ""); err != nil {
 		return err
 	}
 	a, err := d.store.Account(ctx, person)
 	return errors.Join(err, d.Note(ctx, c, OutEverywhere, a.Name))
 }
 
-// endAll ends the sessions that hold a value.
-func (d *Door) endAll(ctx context.Context, key, value string) error {
+// endAll ends the sessions that hold a value, but for one.
+func (d *Door) endAll(ctx context.Context, key, value, but string) error {
 	d.turn.Add(1)
 	return d.sessions.Iterate(ctx, func(one context.Context) error {
-		if d.sessions.GetString(one, key) != value {
+		if d.sessions.GetString(one, key) != value || but != "" && d.sessions.Token(one) == hashed(but) {
 			return nil
 		}
 		return d.sessions.Store.Delete(d.sessions.Token(one)) // the token here is its hash already

@@ -41,7 +41,7 @@ func (d *Door) Offer(ctx context.Context, c Caller, name string) (Once, error) {
 		return Once{}, err
 	}
 	for _, t := range all {
-		if t.Revoked == "" && strings.EqualFold(t.Name, name) {
+		if t.Revoked == "" && !t.Anew && strings.EqualFold(t.Name, name) {
 			return Once{}, field.Errorf("name", "is the name of a tablet already: choose another, or revoke that one")
 		}
 	}
@@ -73,12 +73,27 @@ func (d *Door) LetIn(ctx context.Context, c Caller, typed string) (*http.Cookie,
 			"is not right, was used, or is older than ten minutes: let a keeper make a new one"))
 	}
 	d.tries.well(place)
+	if err := d.endAnew(ctx, p.name); err != nil {
+		return nil, err
+	}
 	token, id := rand.Text(), rand.Text()[:8]
 	if err := d.store.AddDevice(ctx, id, p.name, digest(token), p.by); err != nil {
 		return nil, err
 	}
 	c.Device.Name = p.name
 	return d.bake(deviceCookie, token, deviceAge), d.Note(ctx, c, LetIn, p.name)
+}
+
+// endAnew strikes the tablet of a name off the list that was let in before a copy was restored: now it
+// is let in anew.
+func (d *Door) endAnew(ctx context.Context, name string) error {
+	all, err := d.store.Devices(ctx)
+	for _, t := range all {
+		if t.Anew && strings.EqualFold(t.Name, name) {
+			err = errors.Join(err, d.store.Revoke(ctx, t.ID))
+		}
+	}
+	return err
 }
 
 // Revoke lets a tablet in no more; who is signed in at it is signed out.
@@ -96,16 +111,28 @@ func (d *Door) Revoke(ctx context.Context, c Caller, id string) error {
 	if err := d.store.Revoke(ctx, id); err != nil {
 		return err
 	}
-	return errors.Join(d.endAll(ctx, aDevice, id), d.Note(ctx, c, Revoked, name))
+	return errors.Join(d.endAll(ctx, aDevice, id, ""), d.Note(ctx, c, Revoked, name))
 }
 
 // SetAccount writes what a person may do. Who leaves is signed out everywhere.
 func (d *Door) SetAccount(ctx context.Context, c Caller, a store.Account) error {
+	was, err := d.store.Account(ctx, a.ID)
+	if err != nil {
+		return err
+	}
 	if err := d.store.SetAccount(ctx, a); err != nil {
 		return err
 	}
+	if err := d.store.Free(ctx, a.ID); err != nil {
+		return err
+	}
+	if a.Keeper && (!was.Keeper || was.Gone != "") && a.Gone == "" {
+		if err := d.tellKeepers(ctx, a, c.Account.Name, c.Address); err != nil {
+			return err
+		}
+	}
 	if a.Gone != "" {
-		if err := d.endAll(ctx, aPerson, a.ID); err != nil {
+		if err := d.endAll(ctx, aPerson, a.ID, ""); err != nil {
 			return err
 		}
 	}
@@ -126,7 +153,18 @@ func (d *Door) AddAccount(ctx context.Context, c Caller, a store.Account) (store
 	if err != nil {
 		return a, err
 	}
-	return a, d.Note(ctx, c, Added, a.Name)
+	if a.Keeper {
+		err = d.tellKeepers(ctx, a, c.Account.Name, c.Address)
+	}
+	return a, errors.Join(err, d.Note(ctx, c, Added, a.Name))
+}
+
+// tellKeepers has the other keepers told that there is one more.
+func (d *Door) tellKeepers(ctx context.Context, a store.Account, by, address string) error {
+	if by == "" {
+		by = "the address that the server printed"
+	}
+	return d.store.TellKeepers(ctx, a, by, address)
 }
 
 // mostDays is how long a link may show a job.

@@ -2,14 +2,16 @@ package door
 
 import (
 	"fmt"
+	"strings"
 	"sync"
 	"time"
 )
 
 // Waits grow with each wrong try: after so many, five seconds, and twice as long each time.
 const (
-	freePerson = 3
-	freePlace  = 10
+	freePerson = 3  // at one place, or in a browser that the person came in by before
+	freePlace  = 10 // whoever is tried at it
+	freeOver   = 30 // a person, over all places
 	firstWait  = 5 * time.Second
 	longest    = 15 * time.Minute
 	forgotten  = 24 * time.Hour // after the last wrong try
@@ -79,14 +81,43 @@ func (t *tries) begin(now time.Time, all ...who) *Wait {
 	return nil
 }
 
-// well forgets the wrong tries of one who was right.
+// well forgets the wrong tries of one who was right: those at the first, and as many at the others. A
+// place keeps what was tried there of somebody else.
 func (t *tries) well(all ...who) {
 	t.mu.Lock()
 	defer t.mu.Unlock()
+	own := t.all[all[0].key]
+	if own == nil {
+		return
+	}
+	n := own.failed
 	for _, w := range all {
-		delete(t.all, w.key)
+		x := t.all[w.key]
+		if x == nil {
+			continue
+		}
+		if x.failed -= n; x.failed < w.free {
+			x.until = time.Time{}
+		}
+		if x.failed <= 0 {
+			delete(t.all, w.key)
+		}
 	}
 }
+
+// forget drops the wrong tries of a person everywhere.
+func (t *tries) forget(person string) {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	for key := range t.all {
+		if strings.Contains(key, of(person)) {
+			delete(t.all, key)
+		}
+	}
+}
+
+// of is how a person stands in a key.
+func of(person string) string { return " of " + strings.ToLower(person) + " at " }
 
 // prune keeps the table small whatever a stranger sends.
 func (t *tries) prune(now time.Time) {

@@ -23,11 +23,14 @@ type SessionView struct {
 	People []store.Account `json:"people,omitempty" doc:"to pick from, on a tablet that was let in"`
 	Lock   int             `json:"lock,omitempty" doc:"minutes after which an untouched tablet locks"`
 	Begun  bool            `json:"begun" doc:"there is a keeper who can come in"`
+	// Keepers and Restored are for a keeper.
+	Keepers  []store.NewKeeper `json:"new_keepers,omitempty" doc:"who became a keeper, until that was read"`
+	Restored bool              `json:"restored,omitempty" doc:"a copy was restored: the people are to be looked through"`
 }
 
 // came is an answer that also gives a cookie.
 type came struct {
-	Cookie string `header:"Set-Cookie"`
+	Cookie []string `header:"Set-Cookie"`
 	Body   SessionView
 }
 
@@ -71,6 +74,14 @@ func (s *server) doors(api huma.API) {
 	operation(api, http.MethodPut, "/session/secret", "choose-secret", "Change one's own PIN or passphrase",
 		s.chooseSecret)
 	operation(api, http.MethodDelete, "/sessions", "sign-out-everywhere", "Sign oneself out everywhere", s.everywhere)
+	operation(api, http.MethodGet, "/sessions", "list-sessions", "Where one is signed in", s.listSessions)
+	operation(api, http.MethodDelete, "/sessions/{id}", "end-session", "Sign oneself out at one place", s.endSession)
+	operation(api, http.MethodGet, "/restored", "get-restored", "What is to be looked through after a copy was restored",
+		s.getRestored)
+	operation(api, http.MethodPost, "/restored/looked", "look-through", "Say that the people were looked through",
+		s.lookThrough)
+	operation(api, http.MethodPost, "/keepers/told", "told-of-keepers", "Say that one has read who became a keeper",
+		s.toldOfKeepers)
 	operation(api, http.MethodPost, "/keeper", "make-keeper", "Make the first keeper, by the address that the server "+
 		"printed", s.makeKeeper)
 
@@ -109,6 +120,16 @@ func (s *server) session(ctx context.Context, c door.Caller) (v SessionView, err
 	if v.Begun, err = s.store.HasKeeper(ctx); err != nil {
 		return v, err
 	}
+	if c.Account.Keeper {
+		if v.Keepers, err = s.store.NewKeepers(ctx, c.Account.ID); err != nil {
+			return v, err
+		}
+		r, err := s.store.Restored(ctx)
+		if err != nil {
+			return v, err
+		}
+		v.Restored = r != nil
+	}
 	if c.Device.ID == "" && !c.Demo {
 		return v, nil
 	}
@@ -134,7 +155,7 @@ func cameIn(cookie *http.Cookie, err error) (*came, error) {
 	if err != nil {
 		return nil, err
 	}
-	return &came{Cookie: cookie.String(), Body: SessionView{Begun: true}}, nil
+	return &came{Cookie: []string{cookie.String()}, Body: SessionView{Begun: true}}, nil
 }
 
 func (s *server) signIn(ctx context.Context, in *struct {
@@ -145,9 +166,49 @@ func (s *server) signIn(ctx context.Context, in *struct {
 		New    string `json:"new,omitempty" maxLength:"200" doc:"PIN or passphrase that is chosen with a code"`
 	}
 }) (*came, error) {
-	b := in.Body
-	return cameIn(s.door.SignIn(ctx, door.Of(ctx), door.SignIn{Person: b.Person, Name: b.Name, Secret: b.Secret,
-		New: b.New}))
+	b, c := in.Body, door.Of(ctx)
+	how := door.SignIn{Person: b.Person, Name: b.Name, Secret: b.Secret, New: b.New}
+	out, err := cameIn(s.door.SignIn(ctx, c, how))
+	if err != nil {
+		return nil, err
+	}
+	known, err := s.door.Remember(ctx, c, how)
+	if known != nil {
+		out.Cookie = append(out.Cookie, known.String())
+	}
+	return out, err
+}
+
+func (s *server) listSessions(ctx context.Context, _ *struct{}) (*body[[]door.OpenSession], error) {
+	all, err := s.door.Sessions(ctx, door.Of(ctx))
+	return &body[[]door.OpenSession]{all}, err
+}
+
+func (s *server) endSession(ctx context.Context, in *struct {
+	ID string `path:"id" doc:"of one's own session"`
+}) (*struct{}, error) {
+	return nil, s.door.EndOne(ctx, door.Of(ctx), in.ID)
+}
+
+// RestoredView is what a keeper is to look through after a copy was restored.
+type RestoredView struct {
+	Restored *store.Restored `json:"restored,omitempty" doc:"missing: nothing"`
+}
+
+func (s *server) getRestored(ctx context.Context, _ *struct{}) (*body[RestoredView], error) {
+	r, err := s.store.Restored(ctx)
+	return &body[RestoredView]{RestoredView{r}}, err
+}
+
+func (s *server) lookThrough(ctx context.Context, _ *struct{}) (*body[RestoredView], error) {
+	if err := s.door.LookedThrough(ctx, door.Of(ctx)); err != nil {
+		return nil, err
+	}
+	return s.getRestored(ctx, nil)
+}
+
+func (s *server) toldOfKeepers(ctx context.Context, _ *struct{}) (*struct{}, error) {
+	return nil, s.store.KeeperTold(ctx, door.Of(ctx).Account.ID)
 }
 
 func (s *server) signOut(ctx context.Context, _ *struct{}) (*came, error) {
@@ -353,7 +414,7 @@ func (s *server) openLink(ctx context.Context, in *struct {
 	}
 	out := &came{Body: SessionView{Begun: true, Job: number}}
 	if cookie != nil {
-		out.Cookie = cookie.String()
+		out.Cookie = []string{cookie.String()}
 	}
 	return out, nil
 }

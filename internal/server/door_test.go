@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"net/http"
 	"net/http/httptest"
+	"net/url"
 	"strings"
 	"sync"
 	"sync/atomic"
@@ -73,7 +74,13 @@ func (l *locked) come(name string) func(*http.Request) {
 	if status != 201 {
 		l.t.Fatalf("%s comes in: %d %s", name, status, b)
 	}
-	return with(head)
+	cookies := with(head)
+	return func(r *http.Request) {
+		cookies(r)
+		if a.Keeper {
+			again(r)
+		}
+	}
 }
 
 // with carries the cookie of an answer.
@@ -81,6 +88,9 @@ func with(head http.Header) func(*http.Request) {
 	cookie, _, _ := strings.Cut(head.Get("Set-Cookie"), ";")
 	return func(r *http.Request) { r.Header.Add("Cookie", cookie) }
 }
+
+// again gives the passphrase once more, with a keeper's act.
+func again(r *http.Request) { r.Header.Set(confirmHeader, url.PathEscape(passphrase)) }
 
 // comes are the operations by which one comes in and goes.
 var comes = map[string]bool{"get-session": true, "sign-in": true, "sign-out": true, "make-keeper": true, "let-in": true,
@@ -149,8 +159,8 @@ func TestWhoMayDoWhat(t *testing.T) {
 			op.OperationID == "look"
 	}
 	keepers := []string{"person", "people", "tablet", "lock", "doings", "copy", "keep-copies", "give-code", "end-sessions",
-		"link"}
-	own := map[string]bool{"stay-awake": true, "choose-secret": true}
+		"link", "restored", "look-through", "told-of-keepers"}
+	own := map[string]bool{"stay-awake": true, "choose-secret": true, "end-session": true}
 	is := func(op *huma.Operation, words []string) bool {
 		for _, w := range words {
 			if strings.Contains(op.OperationID, w) {
@@ -384,4 +394,113 @@ stages:
 		t.Errorf("a lead looked at the plan, and it shows %d", listed())
 	}
 	send(404, "POST", "/plans/nothing/looked", nil, lead)
+}
+
+// A keeper's act asks for the passphrase anew, also of who sits at the keeper's open session; for a few
+// minutes after it was given it is not asked again. The other keepers are told of a new one.
+func TestAKeepersActAsksAgain(t *testing.T) {
+	l := lockedShop(t)
+	l.come("T. Achterberg")
+	_, head, _ := call(t, l.Server, "POST", "/api/v1/session", `{"name":"T. Achterberg","secret":"`+passphrase+`"}`)
+	open := with(head) // a session that lies open: nobody types at it
+	for _, act := range []struct{ method, path, body string }{
+		{"POST", "/people", `{"name":"Z. Wade","role":"technician","keeper":true}`}, {"POST", "/people/p1/code", ""},
+		{"PUT", "/people/p1", `{"role":"lead"}`}, {"DELETE", "/people/p1/sessions", ""},
+		{"POST", "/tablets", `{"name":"B","at":"https://b:1"}`}, {"PUT", "/tablets/lock", `{"minutes":240}`},
+		{"PUT", "/copies", `{"keep":0}`}, {"POST", "/copies", ""}, {"POST", "/restored/looked", ""},
+	} {
+		for _, wrong := range []string{"", "somebody else's words"} {
+			status, head, b := call(t, l.Server, act.method, "/api/v1"+act.path, act.body, open, func(r *http.Request) {
+				r.Header.Set(confirmHeader, url.PathEscape(wrong))
+			})
+			if status != 422 && status != 429 || head.Get(asksHeader) != "again" {
+				t.Errorf("%s %s with %q: %d %s", act.method, act.path, wrong, status, b)
+			}
+		}
+	}
+	before, err := l.store.Accounts(t.Context())
+	if err != nil || len(before) != 4 {
+		t.Fatalf("%v, %v", before, err)
+	}
+	keeper := l.come("T. Achterberg")
+	status, _, b := call(t, l.Server, "POST", "/api/v1/people", `{"name":"Z. Wade","role":"technician","keeper":true}`, keeper)
+	if status != 201 {
+		t.Fatalf("%d %s", status, b)
+	}
+	status, _, b = call(t, l.Server, "POST", "/api/v1/people", `{"name":"A. Third","role":"reader","keeper":true}`, keeper,
+		func(r *http.Request) { r.Header.Del(confirmHeader) })
+	if status != 201 {
+		t.Errorf("a moment after it was given it is asked again: %d %s", status, b)
+	}
+	second := l.come("Z. Wade")
+	if v := get[SessionView](t, l.Server, "/api/v1/session", second); len(v.Keepers) != 1 || v.Keepers[0].Name != "A. Third" ||
+		v.Keepers[0].By != "T. Achterberg" {
+		t.Errorf("the other keeper is told of %+v", v.Keepers)
+	}
+	call(t, l.Server, "POST", "/api/v1/keepers/told", "", second)
+	if v := get[SessionView](t, l.Server, "/api/v1/session", second); len(v.Keepers) != 0 {
+		t.Errorf("told again of %+v", v.Keepers)
+	}
+}
+
+// Where somebody is signed in they see, and end one place; a changed passphrase ends the others.
+func TestOnesOwnSessions(t *testing.T) {
+	l := lockedShop(t)
+	one, two, three := l.come("M. Okafor"), l.come("M. Okafor"), l.come("M. Okafor")
+	other := l.come("T. Achterberg")
+	all := get[[]door.OpenSession](t, l.Server, "/api/v1/sessions", one)
+	if len(all) != 3 || all[0].Address == "" || all[0].Since == "" {
+		t.Fatalf("%+v", all)
+	}
+	this := 0
+	for _, s := range all {
+		if s.This {
+			this++
+		}
+	}
+	theirs := get[[]door.OpenSession](t, l.Server, "/api/v1/sessions", two)
+	for _, s := range theirs {
+		if !s.This {
+			continue
+		}
+		if status, _, _ := call(t, l.Server, "DELETE", "/api/v1/sessions/"+s.ID, "", other); status != 404 {
+			t.Errorf("somebody else's session is ended: %d", status)
+		}
+		if status, _, b := call(t, l.Server, "DELETE", "/api/v1/sessions/"+s.ID, "", one); status != 200 {
+			t.Errorf("%d %s", status, b)
+		}
+	}
+	in := func(by func(*http.Request)) bool {
+		status, _, _ := call(t, l.Server, "GET", "/api/v1/jobs", "", by)
+		return status == 200
+	}
+	if this != 1 || in(two) || !in(one) || !in(three) {
+		t.Errorf("%d are this one; ended %t, the others %t %t", this, !in(two), in(one), in(three))
+	}
+	body := `{"kind":"passphrase","secret":"harbour lantern quiet moss","pin":"` + passphrase + `"}`
+	if status, _, b := call(t, l.Server, "PUT", "/api/v1/session/secret", body, one); status != 200 {
+		t.Fatalf("%d %s", status, b)
+	}
+	if !in(one) || in(three) || !in(other) {
+		t.Errorf("after a new passphrase: here %t, elsewhere %t, somebody else %t", in(one), in(three), in(other))
+	}
+}
+
+// What was refused stands in the record, once where it is asked again and again.
+func TestWhatWasRefusedIsRecorded(t *testing.T) {
+	l := lockedShop(t)
+	bench := l.come("M. Okafor")
+	for range 5 {
+		call(t, l.Server, "GET", "/api/v1/people", "", bench)
+	}
+	call(t, l.Server, "POST", "/api/v1/copies", "", bench)
+	n := map[string]int{}
+	for _, d := range get[[]store.Doing](t, l.Server, "/api/v1/doings", l.come("T. Achterberg")) {
+		if d.What == door.Forbidden {
+			n[d.Person+" "+d.About]++
+		}
+	}
+	if n["M. Okafor list-people"] != 1 || n["M. Okafor make-copy"] != 1 {
+		t.Errorf("the record says %v", n)
+	}
 }

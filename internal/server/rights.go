@@ -1,7 +1,10 @@
 package server
 
 import (
+	"errors"
+	"log/slog"
 	"net/http"
+	"net/url"
 	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -30,6 +33,8 @@ const stayAwake = "stay-awake"
 
 // rights are what operations ask. One that is not here asks to look where it only reads, else to work.
 var rights = map[string]right{
+	"list-sessions": toLook, "end-session": toLook,
+
 	"get-session": toCome, "sign-in": toCome, "sign-out": toCome, "make-keeper": toCome, "let-in": toCome,
 	"open-link": toCome, "health": toCome,
 
@@ -46,6 +51,18 @@ var rights = map[string]right{
 	"list-people": toKeep, "add-person": toKeep, "save-person": toKeep, "give-code": toKeep, "end-sessions": toKeep,
 	"list-tablets": toKeep, "offer-tablet": toKeep, "revoke-tablet": toKeep, "set-lock": toKeep, "list-doings": toKeep,
 	"keep-copies": toKeep, "make-copy": toKeep, "try-copy": toKeep,
+	"get-restored": toKeep, "look-through": toKeep, "told-of-keepers": toKeep,
+}
+
+// confirmHeader carries the PIN or passphrase once more, percent-encoded, with a keeper's act.
+const confirmHeader = "Settle-Confirm"
+
+// asksHeader says with a refusal that the secret is asked for.
+const asksHeader = "Settle-Asks"
+
+// asksAgain says whether an operation is a keeper's act: it asks for the secret anew.
+func asksAgain(op *huma.Operation) bool {
+	return rightFor(op) == toKeep && op.Method != http.MethodGet && op.OperationID != "told-of-keepers"
 }
 
 func rightFor(op *huma.Operation) right {
@@ -86,8 +103,25 @@ func let(api huma.API, d *door.Door) func(huma.Context, func(huma.Context)) {
 	return func(ctx huma.Context, next func(huma.Context)) {
 		caller, op := door.Of(ctx.Context()), ctx.Operation()
 		if p := denied(caller, op, ctx.Param("number")); p != nil {
+			if p.Status == http.StatusForbidden {
+				if err := d.Forbid(ctx.Context(), caller, op.OperationID); err != nil {
+					slog.Error("noting what was refused", "error", err)
+				}
+			}
 			write(api, ctx, p)
 			return
+		}
+		if asksAgain(op) {
+			secret, err := url.PathUnescape(ctx.Header(confirmHeader))
+			if err != nil {
+				secret = ""
+			}
+			var refused *Problem
+			if errors.As(problem(d.Again(ctx.Context(), caller, secret)), &refused) {
+				ctx.SetHeader(asksHeader, "again")
+				write(api, ctx, refused)
+				return
+			}
 		}
 		if op.OperationID == stayAwake || rightFor(op) == toWork {
 			d.Touch(caller)

@@ -47,6 +47,21 @@ CREATE TABLE IF NOT EXISTS held (
     person TEXT PRIMARY KEY,
     why    TEXT NOT NULL
 ) STRICT;
+
+-- Browsers by which somebody came in before: the guesses of others keep nobody out there.
+CREATE TABLE IF NOT EXISTS known (
+    browser TEXT NOT NULL,               -- hash of its cookie
+    person  TEXT NOT NULL,
+    PRIMARY KEY (browser, person)
+) STRICT;
+-- What each keeper is still to be told of: that there is one more.
+CREATE TABLE IF NOT EXISTS told (
+    keeper  TEXT NOT NULL,               -- who is to be told
+    fresh   TEXT NOT NULL,               -- name of who became one
+    by      TEXT NOT NULL,
+    address TEXT NOT NULL,
+    at      TEXT NOT NULL
+) STRICT;
 `
 
 // A pass of each kind.
@@ -156,14 +171,14 @@ func (s *Store) setPass(ctx context.Context, kind, id, hash string, ends any) er
 
 // Restored is what a keeper is to look through after a copy was restored.
 type Restored struct {
-	At    string `json:"at"`
-	File  string `json:"file" doc:"what was restored"`
-	Known bool   `json:"known" doc:"the shop from before could be asked who had left since"`
-	Held  []Held `json:"held" nullable:"false" doc:"who does not come in until a keeper has said what holds"`
+	At    string     `json:"at"`
+	File  string     `json:"file" doc:"what was restored"`
+	Known bool       `json:"known" doc:"the shop from before could be asked who had left since"`
+	Held  []HeldBack `json:"held" nullable:"false" doc:"who does not come in until a keeper has said what holds"`
 }
 
-// Held is somebody of whom the shop before says less than the copy that was restored.
-type Held struct {
+// HeldBack is somebody of whom the shop before says less than the copy that was restored.
+type HeldBack struct {
 	Person string `json:"person" doc:"id"`
 	Name   string `json:"name"`
 	Why    string `json:"why" enum:"left,was-less" doc:"left: had left; was-less: might do less"`
@@ -185,7 +200,7 @@ func (s *Store) Restored(ctx context.Context) (*Restored, error) {
 	if err != nil {
 		return nil, err
 	}
-	r.Held, err = query(ctx, s.door, func(rows *sql.Rows) (h Held, err error) {
+	r.Held, err = query(ctx, s.door, func(rows *sql.Rows) (h HeldBack, err error) {
 		return h, rows.Scan(&h.Person, &h.Why)
 	}, "SELECT person, why FROM held ORDER BY person")
 	for i := range r.Held {
@@ -285,4 +300,66 @@ func peopleOf(ctx context.Context, path string) (map[string]Account, error) {
 		out[a.ID] = a
 	}
 	return out, err
+}
+
+// Knows says whether somebody came in by a browser before.
+func (s *Store) Knows(ctx context.Context, browser, person string) (knows bool, err error) {
+	if browser == "" {
+		return false, nil
+	}
+	err = s.door.QueryRowContext(ctx, "SELECT EXISTS (SELECT 1 FROM known WHERE browser = ? AND person = ?)", browser,
+		person).Scan(&knows)
+	return knows, err
+}
+
+// Know notes that somebody came in by a browser.
+func (s *Store) Know(ctx context.Context, browser, person string) error {
+	_, err := s.door.ExecContext(ctx, "INSERT INTO known (browser, person) VALUES (?, ?) ON CONFLICT DO NOTHING", browser,
+		person)
+	return unwritable(err)
+}
+
+// ForgetBrowsers forgets by which browsers somebody came in.
+func (s *Store) ForgetBrowsers(ctx context.Context, person string) error {
+	_, err := s.door.ExecContext(ctx, "DELETE FROM known WHERE person = ?", person)
+	return unwritable(err)
+}
+
+// NewKeeper is what keepers are told of.
+type NewKeeper struct {
+	Name    string `json:"name"`
+	By      string `json:"by" doc:"who made them one"`
+	Address string `json:"address" doc:"network address that came from"`
+	At      string `json:"at"`
+}
+
+// TellKeepers has all other keepers told that somebody became one.
+func (s *Store) TellKeepers(ctx context.Context, fresh Account, by, address string) error {
+	all, err := s.Accounts(ctx)
+	if err != nil {
+		return err
+	}
+	for _, a := range all {
+		if !a.Keeper || a.Gone != "" || a.ID == fresh.ID {
+			continue
+		}
+		if _, err := s.door.ExecContext(ctx, "INSERT INTO told (keeper, fresh, by, address, at) VALUES (?, ?, ?, ?, ?)", a.ID,
+			fresh.Name, by, address, s.now().UTC().Format(layout)); err != nil {
+			return unwritable(err)
+		}
+	}
+	return nil
+}
+
+// NewKeepers are those of whom a keeper is still to be told.
+func (s *Store) NewKeepers(ctx context.Context, keeper string) ([]NewKeeper, error) {
+	return query(ctx, s.door, func(rows *sql.Rows) (n NewKeeper, err error) {
+		return n, rows.Scan(&n.Name, &n.By, &n.Address, &n.At)
+	}, "SELECT fresh, by, address, at FROM told WHERE keeper = ? ORDER BY rowid", keeper)
+}
+
+// KeeperTold says that a keeper has read it.
+func (s *Store) KeeperTold(ctx context.Context, keeper string) error {
+	_, err := s.door.ExecContext(ctx, "DELETE FROM told WHERE keeper = ?", keeper)
+	return unwritable(err)
 }

@@ -15,6 +15,44 @@ import type { paths } from './schema.gen'
 
 export const api = createClient<paths>({ baseUrl: '/' })
 
+const sent = new Map<string, Request>()
+
+/**
+ * A keeper's act asks for the PIN or passphrase anew: the person is asked, and the same is sent again
+ * with it.
+ */
+api.use({
+  onRequest({ request, id }) {
+    if (request.method !== 'GET') sent.set(id, request.clone())
+  },
+  async onResponse({ response, id }) {
+    const same = sent.get(id)
+    sent.delete(id)
+    if (!same) return
+    for (let wrong = ''; response.headers.get('Settle-Asks') === 'again';) {
+      const pin = await askPIN(wrong, 'act')
+      if (pin === undefined) return notDone.clone()
+      const headers = new Headers(same.headers)
+      headers.set('Settle-Confirm', encodeURIComponent(pin))
+      response = await fetch(new Request(same.clone(), { headers }))
+      const told = (await response
+        .clone()
+        .json()
+        .catch(() => ({}))) as Partial<Problem>
+      wrong = told.errors?.[0]?.message ?? told.detail ?? ''
+    }
+    return response
+  },
+  onError({ id }) {
+    sent.delete(id)
+  },
+})
+
+const notDone = Response.json(
+  { title: 'Not done', status: 403, detail: 'Not done: nothing was changed.' },
+  { status: 403 },
+)
+
 /** An answer that is no success: the server's own words, or ours when it does not answer. */
 export class ApiError extends Error {
   readonly problem: Problem
@@ -232,7 +270,7 @@ async function signed<T>(send: (pin?: string) => Promise<T>): Promise<T> {
     } catch (e) {
       const asks = e instanceof ApiError && (e.field('pin') || e.field('wait'))
       if (!asks) throw e
-      pin = await askPIN(pin === undefined ? '' : asks)
+      pin = await askPIN(pin === undefined ? '' : asks, 'signature')
       if (pin === undefined)
         throw new ApiError({
           title: 'Not signed',

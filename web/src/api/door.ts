@@ -68,7 +68,7 @@ function useChanging<T, A>(key: readonly string[], work: (with_: T) => Promise<A
     mutationFn: work,
     onSuccess: () =>
       Promise.all(
-        [key, keys.doings, keys.session, keys.shop].map((k) =>
+        [key, keys.doings, keys.session, keys.shop, keys.restored].map((k) =>
           client.invalidateQueries({ queryKey: k }),
         ),
       ),
@@ -112,6 +112,19 @@ export const useSetLock = () =>
   useChanging(keys.tablets, (minutes: string) =>
     answer(api.PUT('/api/v1/tablets/lock', { body: { minutes } })),
   )
+
+export const useSessions = () =>
+  useQuery({ queryKey: keys.sessions, queryFn: () => answer(api.GET('/api/v1/sessions')) })
+export const useEndSession = () =>
+  useChanging(keys.sessions, (id: string) =>
+    done(api.DELETE('/api/v1/sessions/{id}', { params: { path: { id } } })),
+  )
+export const useToldOfKeepers = () =>
+  useChanging<void, void>(keys.session, () => done(api.POST('/api/v1/keepers/told')))
+export const useRestored = () =>
+  useQuery({ queryKey: keys.restored, queryFn: () => answer(api.GET('/api/v1/restored')) })
+export const useLookThrough = () =>
+  useChanging<void, unknown>(keys.restored, () => answer(api.POST('/api/v1/restored/looked')))
 
 export const useDoings = () =>
   useQuery({ queryKey: keys.doings, queryFn: () => answer(api.GET('/api/v1/doings')) })

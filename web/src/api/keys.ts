@@ -7,6 +7,8 @@ export const keys = {
   about: ['about'] as const,
   hands: ['hands'] as const,
   session: ['session'] as const,
+  sessions: ['sessions'] as const,
+  restored: ['restored'] as const,
   people: ['people'] as const,
   tablets: ['tablets'] as const,
   doings: ['doings'] as const,

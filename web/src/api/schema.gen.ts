@@ -468,6 +468,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/keepers/told": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that one has read who became a keeper */
+        post: operations["told-of-keepers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/links/open": {
         parameters: {
             query?: never;
@@ -881,6 +898,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/restored": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is to be looked through after a copy was restored */
+        get: operations["get-restored"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/restored/looked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that the people were looked through */
+        post: operations["look-through"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/session": {
         parameters: {
             query?: never;
@@ -941,11 +992,29 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /** Where one is signed in */
+        get: operations["list-sessions"];
         put?: never;
         post?: never;
         /** Sign oneself out everywhere */
         delete: operations["sign-out-everywhere"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sessions/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Sign oneself out at one place */
+        delete: operations["end-session"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1510,6 +1579,8 @@ export interface components {
             reason: string;
         };
         Device: {
+            /** @description the shop was restored from a copy: it has to be let in anew */
+            anew?: boolean;
             /** @description name of the keeper who let it in */
             by: string;
             id: string;
@@ -2054,6 +2125,16 @@ export interface components {
             raw_high?: components["schemas"]["Figure"];
             raw_name?: string;
         };
+        HeldBack: {
+            name: string;
+            /** @description id */
+            person: string;
+            /**
+             * @description left: had left; was-less: might do less
+             * @enum {string}
+             */
+            why: "left" | "was-less";
+        };
         HeldForm: {
             /** @description blank: none of the register */
             key: string;
@@ -2437,6 +2518,14 @@ export interface components {
             /** Format: double */
             hours: number;
         };
+        NewKeeper: {
+            /** @description network address that came from */
+            address: string;
+            at: string;
+            /** @description who made them one */
+            by: string;
+            name: string;
+        };
         Note: {
             /** @description query of the tool's screen */
             address: string;
@@ -2514,6 +2603,17 @@ export interface components {
             id: string;
             job?: string;
             text: string;
+        };
+        OpenSession: {
+            address?: string;
+            /** @description what it says it is */
+            browser?: string;
+            /** @description name of the tablet */
+            device?: string;
+            id: string;
+            since?: string;
+            /** @description the one that asks */
+            this?: boolean;
         };
         Opening: {
             /** @description step → why it was not on this pump at its last job */
@@ -3251,6 +3351,19 @@ export interface components {
             limit?: components["schemas"]["Sentence"];
             title: string;
         };
+        Restored: {
+            at: string;
+            /** @description what was restored */
+            file: string;
+            /** @description who does not come in until a keeper has said what holds */
+            held: components["schemas"]["HeldBack"][];
+            /** @description the shop from before could be asked who had left since */
+            known: boolean;
+        };
+        RestoredView: {
+            /** @description missing: nothing */
+            restored?: components["schemas"]["Restored"];
+        };
         RoleForm: {
             /** @description has left: comes in no more, and stays on what they signed */
             gone?: boolean;
@@ -3486,10 +3599,14 @@ export interface components {
             lock?: number;
             /** @description the tablet was not touched for too long */
             locked?: boolean;
+            /** @description who became a keeper, until that was read */
+            new_keepers?: components["schemas"]["NewKeeper"][];
             /** @description to pick from, on a tablet that was let in */
             people?: components["schemas"]["Account"][];
             /** @description who works here; missing: nobody has come in */
             person?: components["schemas"]["Account"];
+            /** @description a copy was restored: the people are to be looked through */
+            restored?: boolean;
             /** @description name of the tablet, where it was let in */
             tablet?: string;
         };
@@ -5877,6 +5994,60 @@ export interface operations {
             };
         };
     };
+    "told-of-keepers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "open-link": {
         parameters: {
             query?: never;
@@ -7533,6 +7704,118 @@ export interface operations {
             };
         };
     };
+    "get-restored": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RestoredView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "look-through": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RestoredView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "get-session": {
         parameters: {
             query?: never;
@@ -7819,11 +8102,124 @@ export interface operations {
             };
         };
     };
+    "list-sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenSession"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "sign-out-everywhere": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "end-session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description of one's own session */
+                id: string;
+            };
             cookie?: never;
         };
         requestBody?: never;

@@ -6,6 +6,7 @@ import { Boundary } from './Boundary'
 import { Clocks } from './Clocks'
 import { useEscape, useKeys, useNoRepeat } from './keys'
 import { useSettings } from './settings'
+import { KeeperNews } from '../door/KeeperNews'
 import { TopBar } from './TopBar'
 
 const HelpDialog = lazy(() => import('./HelpDialog').then((m) => ({ default: m.HelpDialog })))
@@ -47,6 +48,7 @@ export function Screen({
     >
       <TopBar title={title} note={note} actions={actions} onHelp={() => setHelp(true)} />
       <Clocks />
+      <KeeperNews />
       <Box
         component="main"
         sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}

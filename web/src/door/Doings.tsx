@@ -23,7 +23,16 @@ const words: Record<string, (d: Doing) => string> = {
   'opened-link': (d) => `the link to ${d.about} was opened`,
   'set-copies': (d) => `set the copies to ${d.about}`,
   'set-lock': (d) => `set the lock to ${d.about}`,
-  'not-confirmed': () => 'signed with a wrong PIN or passphrase: refused',
+  'not-confirmed': () => 'gave a wrong PIN or passphrase once more: refused',
+  'ended-session': () => 'ended one of their own sessions',
+  'looked-through': (d) => `looked through the people after restoring ${d.about}`,
+  forbidden: (d) => `was refused ${d.about}`,
+  'took-in': (d) => `took in ${d.about}`,
+  'set-limits': (d) => `set limits: ${d.about}`,
+  'took-plan': (d) => `took in the plan ${d.about}`,
+  'took-register': (d) => `took in a register: ${d.about}`,
+  'set-shop': (d) => `set the shop: ${d.about}`,
+  'made-copy': (d) => `made a copy: ${d.about}`,
 }
 
 /** Sign-ins, and what keepers did: appended to and never changed. */

@@ -9,6 +9,7 @@ import { ApiError } from '../api/client'
 import { useChooseSecret, useOutEverywhere, useSession } from '../api/door'
 import { Choice } from '../app/Choice'
 import { Refusal } from './Door'
+import { OwnSessions } from './OwnSessions'
 import { Secret } from './Secret'
 
 const kinds = { pin: 'PIN, for the tablets', passphrase: 'Passphrase, for elsewhere' } as const
@@ -61,7 +62,7 @@ export function OwnDialog({ onClose }: { onClose: () => void }) {
             autoComplete="new-password"
           />
           <Secret
-            label={tablet ? 'The PIN you came in with' : 'The passphrase you came in with'}
+            label={`${kind === 'pin' ? 'The PIN' : 'The passphrase'} you have; where there is none, the ${tablet ? 'PIN' : 'passphrase'} you came in with`}
             value={now}
             onChange={setNow}
             error={error?.field('pin')}
@@ -69,7 +70,12 @@ export function OwnDialog({ onClose }: { onClose: () => void }) {
             autoComplete="current-password"
           />
           {choose.error && !named && <Refusal>{choose.error.message}</Refusal>}
-          {choose.isSuccess && <Box role="status">Changed. It is asked for from now on.</Box>}
+          {choose.isSuccess && (
+            <Box role="status">
+              Changed. It is asked for from now on; elsewhere you are signed out.
+            </Box>
+          )}
+          <OwnSessions />
           <Button
             variant="text"
             disabled={out.isPending}

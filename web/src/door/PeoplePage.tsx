@@ -15,6 +15,7 @@ import { ink } from '../theme'
 import { once, Refusal } from './Door'
 import { Doings } from './Doings'
 import { roleWords, useMe } from './me'
+import { Restored } from './Restored'
 import { Tablets } from './Tablets'
 
 type Role = keyof typeof roleWords
@@ -34,7 +35,10 @@ export function PeoplePage() {
             alignItems: 'start',
           }}
         >
-          <People />
+          <Box sx={{ display: 'grid', gap: 6, minWidth: 0 }}>
+            <Restored />
+            <People />
+          </Box>
           <Box sx={{ display: 'grid', gap: 6, minWidth: 0 }}>
             <Tablets />
             <Doings />

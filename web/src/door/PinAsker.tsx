@@ -6,20 +6,21 @@ import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
 import Typography from '@mui/material/Typography'
 import { useSession } from '../api/door'
-import { canAsk } from '../api/pin'
+import { canAsk, type Asking } from '../api/pin'
 import { useMe } from './me'
 import { Secret } from './Secret'
 
 interface Asked {
   wrong: string
+  what: Asking
   answer: (pin: string | undefined) => void
 }
 
-/** Asks for the PIN once more, where what is sent is a signature. */
+/** Asks for the PIN once more, where what is sent is a signature or a keeper's act. */
 export function PinAsker() {
   const [asked, setAsked] = useState<Asked>()
   useEffect(() => {
-    canAsk((wrong) => new Promise((answer) => setAsked({ wrong, answer })))
+    canAsk((wrong, what) => new Promise((answer) => setAsked({ wrong, what, answer })))
     return () => canAsk(undefined)
   }, [])
   if (!asked) return null
@@ -27,10 +28,33 @@ export function PinAsker() {
     setAsked(undefined)
     asked.answer(pin)
   }
-  return <PinDialog wrong={asked.wrong} onClose={close} />
+  return <PinDialog wrong={asked.wrong} what={asked.what} onClose={close} />
 }
 
-function PinDialog({ wrong, onClose }: { wrong: string; onClose: (pin?: string) => void }) {
+const words = {
+  signature: {
+    title: 'Sign as',
+    text: 'What you send now carries your signature.',
+    yes: 'Sign',
+    no: 'Do not sign',
+  },
+  act: {
+    title: 'Once more,',
+    text: 'Only a keeper does this. It is asked again after five minutes.',
+    yes: 'Do it',
+    no: 'Leave it',
+  },
+} as const
+
+function PinDialog({
+  wrong,
+  what,
+  onClose,
+}: {
+  wrong: string
+  what: Asking
+  onClose: (pin?: string) => void
+}) {
   const me = useMe()
   const tablet = useSession().data?.tablet
   const [pin, setPin] = useState('')
@@ -44,10 +68,10 @@ function PinDialog({ wrong, onClose }: { wrong: string; onClose: (pin?: string) 
         }}
       >
         <DialogTitle id="pin-title" variant="h1">
-          Sign as {me.name}
+          {words[what].title} {me.name}
         </DialogTitle>
         <DialogContent sx={{ display: 'grid', gap: 4 }}>
-          <Typography>What you send now carries your signature.</Typography>
+          <Typography>{words[what].text}</Typography>
           <Secret
             pin={!!tablet}
             label={tablet ? 'PIN' : 'Passphrase'}
@@ -59,9 +83,9 @@ function PinDialog({ wrong, onClose }: { wrong: string; onClose: (pin?: string) 
           />
         </DialogContent>
         <DialogActions>
-          <Button onClick={() => onClose()}>Do not sign</Button>
+          <Button onClick={() => onClose()}>{words[what].no}</Button>
           <Button type="submit" variant="contained" disabled={!pin} sx={{ minHeight: 48, px: 5 }}>
-            Sign
+            {words[what].yes}
           </Button>
         </DialogActions>
       </form>

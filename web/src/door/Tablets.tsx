@@ -22,7 +22,7 @@ export function Tablets() {
   if (tablets.isPending) return <Loading what="the tablets" />
   if (tablets.error) return <Failure error={tablets.error} again={() => void tablets.refetch()} />
   const here = tablets.data.tablets.filter((t) => !t.revoked)
-  const came = here.some((t) => t.name === offer.variables?.name)
+  const came = here.some((t) => t.name === offer.variables?.name && !t.anew)
   return (
     <Box
       component="section"
@@ -45,6 +45,11 @@ export function Tablets() {
         <Box key={t.id} data-tablet={t.name} sx={{ display: 'flex', gap: 3, alignItems: 'center' }}>
           <Box sx={{ flex: 1 }}>
             <Typography sx={{ fontWeight: 600 }}>{t.name}</Typography>
+            {t.anew && (
+              <Typography sx={{ fontWeight: 600 }}>
+                to be let in anew, after the restoring
+              </Typography>
+            )}
             <Typography variant="body2">
               let in by {t.by},{' '}
               {new Date(t.since).toLocaleDateString(undefined, { dateStyle: 'medium' })}
