@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import { Link } from 'react-router'
+import { Link, useLocation } from 'react-router'
 import { useSession, useToldOfKeepers } from '../api/door'
 import { ink } from '../theme'
 
@@ -8,8 +8,10 @@ import { ink } from '../theme'
 export function KeeperNews() {
   const session = useSession().data
   const told = useToldOfKeepers()
+  const there = useLocation().pathname === '/shop/people'
   const fresh = session?.new_keepers ?? []
-  if (fresh.length === 0 && !session?.restored) return null
+  const restored = session?.restored && !there
+  if (fresh.length === 0 && !restored) return null
   return (
     <Box
       role="status"
@@ -31,18 +33,18 @@ export function KeeperNews() {
           made by {k.by}, from {k.address}.
         </Box>
       ))}
-      {session?.restored && (
-        <Box>This shop was restored from a copy: look through who may come in.</Box>
-      )}
+      {restored && <Box>This shop was restored from a copy: look through who may come in.</Box>}
       <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap' }}>
         {fresh.length > 0 && (
           <Button variant="contained" disabled={told.isPending} onClick={() => told.mutate()}>
             I have read it
           </Button>
         )}
-        <Button variant="outlined" component={Link} to="/shop/people">
-          To the people
-        </Button>
+        {!there && (
+          <Button variant="outlined" component={Link} to="/shop/people">
+            To the people
+          </Button>
+        )}
       </Box>
     </Box>
   )
