@@ -46,7 +46,7 @@ type Shop struct {
 
 // OpenShop makes the demo shop in the folder and serves it.
 func OpenShop(ctx context.Context, folder string, clock func() time.Time) (*Shop, error) {
-	if err := demo.Fill(ctx, dataFile(folder)); err != nil {
+	if err := demo.Fill(ctx, dataFile(folder), signing.Key{}); err != nil {
 		return nil, err
 	}
 	return OpenEmpty(ctx, folder, clock)

@@ -54,7 +54,11 @@ func restore(ctx context.Context, args []string, out, errs io.Writer) error {
 	flags.SetOutput(errs)
 	data := flags.String("data", env("SETTLE_DATA", "data/shop"), "folder for the shop's data")
 	from := flags.String("from", "", "the replica to restore instead of a copy: a folder, or s3://bucket/shop")
-	replace := flags.Bool("replace", false, "where a shop is there already: move it aside, all of it, into a folder beside it")
+	replace := flags.Bool(
+		"replace",
+		false,
+		"where a shop is there already: move it aside, all of it, into a folder beside it",
+	)
 	at := flags.String("at", "", "with --from: the moment to go back to, such as 2026-11-26T14:30:00+01:00")
 	if err := flags.Parse(args); err != nil {
 		return given(err)
@@ -187,7 +191,7 @@ func takeIn(ctx context.Context, args []string, out, errs io.Writer) error {
 		if err != nil {
 			return err
 		}
-		jobs, err = whole.Read(ctx, shop, in, info.Size())
+		jobs, err = whole.Read(ctx, shop, in, info.Size(), filepath.Base(from))
 		if err = errors.Join(err, shop.Close()); err != nil {
 			return err
 		}

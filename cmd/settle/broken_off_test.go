@@ -218,8 +218,15 @@ func TestKilledWhileAShopIsBroughtUpToDate(t *testing.T) {
 		if err := os.WriteFile(shop, text, 0o600); err != nil {
 			t.Fatal(err)
 		}
-		killedAfter(t, time.Duration(round+1)*drill.Pick[time.Duration](40, 60)*time.Millisecond, "serve", "--data", data, "--addr",
-			"127.0.0.1:0")
+		killedAfter(
+			t,
+			time.Duration(round+1)*drill.Pick[time.Duration](40, 60)*time.Millisecond,
+			"serve",
+			"--data",
+			data,
+			"--addr",
+			"127.0.0.1:0",
+		)
 		ctx, stop := context.WithCancel(t.Context())
 		var says strings.Builder
 		l := &listener{what: "Make the keeper", then: stop}

@@ -58,8 +58,8 @@ func main() {
 	os.Exit(run(ctx, os.Args[1:], os.Stdin, os.Stdout, os.Stderr))
 }
 
-// run is the command: exit status 0, 1 where something failed, 2 where the
-// input cannot be used.
+// run is the command: exit status 0, 1 where something failed or is broken, 2 where the input cannot
+// be used, 3 where what was verified is whole and a signed job is not signed by a key to its end.
 func run(ctx context.Context, args []string, in io.Reader, out, errs io.Writer) int {
 	if len(args) == 0 {
 		fmt.Fprintf(errs, usage, strings.Join(calc.Kinds(), ", "))
@@ -98,7 +98,11 @@ func run(ctx context.Context, args []string, in io.Reader, out, errs io.Writer) 
 	}
 	var bad usageError
 	var occupied *datafolder.Occupied
+	var ends loose
 	switch {
+	case errors.As(err, &ends):
+		fmt.Fprintln(errs, "settle:", err)
+		return 3
 	case errors.As(err, &bad), errors.As(err, &occupied):
 		fmt.Fprintln(errs, "settle:", err)
 		return 2

@@ -206,7 +206,11 @@ func furnish(ctx context.Context, folder *datafolder.Folder, fresh bool) error {
 	if _, err := os.Stat(folder.Shop()); err == nil && !fresh {
 		return nil
 	}
-	was, err := folder.Put(fresh, func(to string) error { return demo.Fill(ctx, to) })
+	key, _, err := signing.Open(filepath.Join(folder.Path, keyFile))
+	if err != nil {
+		return err
+	}
+	was, err := folder.Put(fresh, func(to string) error { return demo.Fill(ctx, to, key) })
 	if err != nil || was == "" {
 		return err
 	}

@@ -88,7 +88,8 @@ func TestAFolderThatMayNotBeWritten(t *testing.T) {
 			t.Errorf("refused with %v, saying %s", s.refused, s.says)
 		}
 	}
-	if _, broken, err := store.Verify(t.Context(), filepath.Join(data, datafolder.ShopFile)); err != nil || len(broken) > 0 {
+	if _, broken, err := store.Verify(t.Context(), filepath.Join(data, datafolder.ShopFile)); err != nil ||
+		len(broken) > 0 {
 		t.Errorf("%v %v", broken, err)
 	}
 }

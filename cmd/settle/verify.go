@@ -9,9 +9,11 @@ import (
 	"fmt"
 	"io"
 	"os"
-	"strings"
+	"path/filepath"
+	"time"
 
 	"settle/core/job"
+	"settle/internal/copies"
 	"settle/internal/datafolder"
 	"settle/internal/report"
 	"settle/internal/signing"
@@ -27,8 +29,10 @@ func verify(ctx context.Context, args []string, out io.Writer) error {
 		return helped(err)
 	}
 	if flags.NArg() != 1 {
-		return usageError("write the file to check: settle verify data/shop/" + datafolder.ShopFile + ", or the JSON of a job, or what " +
-			"was read off the code of a sheet")
+		return usageError(
+			"write the file to check: settle verify data/shop/" + datafolder.ShopFile + ", or the JSON of a job, or what " +
+				"was read off the code of a sheet",
+		)
 	}
 	path := flags.Arg(0)
 	head, err := begins(path)
@@ -44,18 +48,72 @@ func verify(ctx context.Context, args []string, out io.Writer) error {
 			return verifyMark(string(text), *key, out)
 		}
 	}
-	checked, broken, err := store.Verify(ctx, path)
+	return verifyShop(ctx, path, *key, out)
+}
+
+// loose says that something is whole, and that a signed job is not signed by a key to its end.
+type loose string
+
+func (l loose) Error() string { return string(l) }
+
+// verifyShop checks a shop's file, and holds it against the last copy beside it.
+func verifyShop(ctx context.Context, path, key string, out io.Writer) error {
+	c, err := store.Check(ctx, path, key)
 	if err != nil {
 		return err
 	}
+	broken := c.Broken
+	last, missing, err := lastCopy(ctx, path, c)
+	if err != nil {
+		return err
+	}
+	broken = append(broken, missing...)
 	for _, b := range broken {
+		if b.Number == "" {
+			b.Number = "the file"
+		}
 		fmt.Fprintf(out, "%s: %s\n", b.Number, b.Why)
 	}
-	fmt.Fprintf(out, "%d jobs checked, %d broken\n", checked, len(broken))
-	if len(broken) > 0 {
+	for _, u := range c.Unsigned {
+		fmt.Fprintf(out, "%s %s\n", u.Number, u.Why)
+	}
+	if last != "" {
+		fmt.Fprintf(out, "held against the copy %s\n", last)
+	} else {
+		fmt.Fprintln(out, "no copy beside it to hold it against: what was taken away from its end does not show")
+	}
+	fmt.Fprintf(out, "%d jobs checked, %d broken; %d entries; %d jobs signed to their end, %d not\n", c.Jobs, len(broken),
+		c.Entries, c.Signed, len(c.Unsigned))
+	switch {
+	case len(broken) > 0:
 		return fmt.Errorf("the record does not hold: compare with a backup")
+	case len(c.Unsigned) > 0:
+		return loose("the record is whole, and not every signed job is signed by a key to its end")
 	}
 	return nil
+}
+
+// lastCopy holds a shop's file against the last of the copies beside it; a name of "" where there is none.
+func lastCopy(ctx context.Context, path string, now *store.Checked) (name string, missing []store.Broken, err error) {
+	folder := copies.Folder{Path: filepath.Join(filepath.Dir(path), datafolder.Copies), Now: time.Now}
+	all, err := folder.List()
+	if err != nil || len(all) == 0 {
+		return "", nil, err
+	}
+	dir, err := os.MkdirTemp("", "settle-verify-*")
+	if err != nil {
+		return "", nil, err
+	}
+	defer func() { err = errors.Join(err, os.RemoveAll(dir)) }()
+	to := filepath.Join(dir, datafolder.ShopFile)
+	if err := copies.Unpack(ctx, filepath.Join(folder.Path, all[0].Name), to); err != nil {
+		return "", nil, fmt.Errorf("the last copy, %s, cannot be held against it: %w", all[0].Name, err)
+	}
+	was, err := store.Check(ctx, to, "")
+	if err != nil {
+		return "", nil, err
+	}
+	return all[0].Name, now.Missing(was), nil
 }
 
 // sameSheet says whether the sheet in a file is what its log comes to. Nothing signs it: it may also
@@ -108,7 +166,13 @@ func verifyMark(text, key string, out io.Writer) error {
 	if !m.Good(m.Hash) {
 		return fmt.Errorf("sheet and key do not belong together: the signature is not of this sheet by this key")
 	}
-	fmt.Fprintf(out, "%s, entry %d, sheet %s: ", m.Job, m.Seq, signing.Short(m.Hash))
+	if m.OfHeadOnly() {
+		fmt.Fprintf(out, "sheet %s: the code says %s, entry %d, which a signature of its format does not cover\n",
+			signing.Short(m.Hash), m.Job, m.Seq)
+	} else {
+		fmt.Fprintf(out, "%s, entry %d, sheet %s, the signing shop's own from entry %d\n", m.Job, m.Seq,
+			signing.Short(m.Hash), m.From)
+	}
 	return tellKey(m.Signature, key, out)
 }
 
@@ -116,8 +180,7 @@ func verifyMark(text, key string, out io.Writer) error {
 func tellKey(g signing.Signature, asked string, out io.Writer) error {
 	is := signing.Fingerprint(g.Public)
 	fmt.Fprintf(out, "signed with the key %s\n", is)
-	plain := func(s string) string { return strings.ToUpper(strings.ReplaceAll(s, " ", "")) }
-	if asked != "" && plain(asked) != plain(is) {
+	if asked != "" && !signing.Is(g.Public, asked) {
 		return fmt.Errorf("sheet and key belong together, but the key is %s and not %s: it is not this shop's", is, asked)
 	}
 	return nil
@@ -138,17 +201,33 @@ func verifyJob(path, key string, out io.Writer) error {
 		fmt.Fprintln(out, "Its field \"sheet\", for programs that only read, is not what this Settle makes of the log: "+
 			"go by the log.")
 	}
-	if len(r.Signatures) == 0 {
-		if key != "" {
-			return fmt.Errorf("it carries no signature by a shop's key")
-		}
-		fmt.Fprintln(out, "It carries no signature by a shop's key.")
+	for _, t := range job.Intakes(r.Log) {
+		fmt.Fprintln(out, t.Said())
 	}
+	own := job.OwnFrom(r.Log)
 	for _, g := range r.Signatures {
 		fmt.Fprintf(out, "entry %d, sheet %s: ", g.Seq, signing.Short(r.Log[g.Seq-1].Hash))
+		if g.Seq < own { // of the shop that it came from
+			fmt.Fprintf(out, "signed elsewhere with the key %s\n", signing.Fingerprint(g.Public))
+			continue
+		}
 		if err := tellKey(g, key, out); err != nil {
 			return err
 		}
+		if g.OfHeadOnly() {
+			fmt.Fprintln(out, "  an older signature: it covers the log, and not the number of the job nor the pump's plate")
+		}
+	}
+	if edited, err := r.EditedSince(); err != nil {
+		return err
+	} else if edited {
+		fmt.Fprintln(out, "The pump's plate or papers were edited since: what was signed stands in the file, under plates.")
+	}
+	if why := r.Loose(key); why != "" {
+		return loose(r.Number + " holds, and " + why)
+	}
+	if len(r.Kept) == 0 {
+		fmt.Fprintln(out, "It is not over, so no key has signed it yet.")
 	}
 	return nil
 }

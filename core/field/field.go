@@ -7,6 +7,8 @@ import (
 	"fmt"
 	"strconv"
 	"strings"
+	"unicode"
+	"unicode/utf8"
 )
 
 // Error says what is wrong with one field. Field is the path as the sender
@@ -91,4 +93,22 @@ func Join(path, below string) string {
 		return path + below
 	}
 	return path + "." + below
+}
+
+// Plain says why a text cannot stand in a line of a list, a file name or a label: letters that control
+// a printer or a screen are none that somebody reads.
+func Plain(path, text string, most int) error {
+	if n := utf8.RuneCountInString(text); n > most {
+		return Errorf(path, "has %d letters: at most %d", n, most)
+	}
+	if strings.ContainsFunc(text, unreadable) || !utf8.ValidString(text) {
+		return Errorf(path, "holds letters that cannot be read, such as a new line: write it in one line")
+	}
+	return nil
+}
+
+// unreadable are control letters, and those that turn the direction of what follows.
+func unreadable(r rune) bool {
+	return unicode.IsControl(r) || r == '\u2028' || r == '\u2029' || r >= '\u202a' && r <= '\u202e' ||
+		r >= '\u2066' && r <= '\u2069' || r == '\ufeff'
 }

@@ -27,6 +27,8 @@ const (
 	Amended = "amended"
 	// Checked is a second person's signature under a signed sheet.
 	Checked = "checked"
+	// TakenIn ends what came of another shop: what is done here begins with it.
+	TakenIn = "taken-in"
 )
 
 // Entry is one line of the log. Its Hash stands last in it.
@@ -35,7 +37,7 @@ type Entry struct {
 	Seq  int       `json:"seq" doc:"1 for the first entry of the job"`
 	At   time.Time `json:"at" doc:"when it was kept"`
 	By   Person    `json:"by"`
-	Kind string    `json:"kind" enum:"opened,kept,decided,pictured,withdrawn,ended,amended,scoped,checked"`
+	Kind string    `json:"kind" enum:"opened,kept,decided,pictured,withdrawn,ended,amended,scoped,checked,taken-in"`
 	Step string    `json:"step,omitempty"`
 	// On is the entry that this one takes the place of (kept, amended), decides about
 	// (decided), takes back (withdrawn) or checks (checked). The older one stays in the log.
@@ -44,6 +46,7 @@ type Entry struct {
 	Body   *Body    `json:"body,omitempty"`
 	Open   *Opening `json:"open,omitempty"`
 	Scope  *Scoping `json:"scope,omitempty"`
+	Taken  *Intake  `json:"taken,omitempty" doc:"taken-in: what came, and from where"`
 	Ending Ending   `json:"ending,omitempty" enum:"mistake,scrapped,taken-away,other" doc:"ended: why"`
 	Source
 	Rules  int `json:"rules,omitempty" doc:"number of the rules it was accepted under"`
@@ -97,6 +100,8 @@ type Person struct {
 	ID   string `json:"id"`
 	Name string `json:"name"`
 	Role string `json:"role" enum:"technician,lead"`
+	// Elsewhere is true of somebody of another shop; it is told, and not kept.
+	Elsewhere bool `json:"elsewhere,omitempty" doc:"of another shop, whose job was taken in"`
 }
 
 // Lead is the role of one who may do the steps a plan asks a lead for; a technician does the rest.

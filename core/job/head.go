@@ -18,8 +18,9 @@ type Head struct {
 	Plan      string         `json:"plan" doc:"title and version"`
 	Schools   []SchoolChosen `json:"schools" nullable:"false" doc:"which way the shop works, where good shops differ"`
 	// By what the sheet is known: the hash of its last entry covers all before it.
-	Entries int    `json:"entries"`
-	Hash    string `json:"hash"`
+	Taken   []string `json:"taken,omitempty" doc:"that it was taken in from elsewhere, in sentences"`
+	Entries int      `json:"entries"`
+	Hash    string   `json:"hash"`
 }
 
 // SchoolChosen is a choice of the shop in words.
@@ -34,6 +35,9 @@ func HeadOf(j Job, s *Sheet) Head {
 	h := Head{Complaint: first.Open.Complaint, Worked: rebuiltBy, Opened: first.At, By: first.By.Name,
 		Hours: first.Open.Hours, Plan: fmt.Sprintf("%s, version %d", j.Plan.Title, j.Plan.Version),
 		Schools: SchoolsOf(j), Entries: last.Seq, Hash: last.Hash}
+	for _, t := range Intakes(j.Log) {
+		h.Taken = append(h.Taken, t.Said())
+	}
 	if s.Scope != nil {
 		h.Scope = scopeInWords(s.Scope)
 		if s.Scope.Checks {

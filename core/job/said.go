@@ -70,6 +70,8 @@ func Said(j Job) map[string]Sentence {
 // said is what an entry says: readings as they were typed, the rest as it is read.
 func (d *derived) said(e *Entry) Sentence {
 	switch {
+	case e.Kind == TakenIn && e.Taken != nil:
+		return plainly("from " + e.Taken.File + ", as " + e.Taken.Number)
 	case e.Kind == Decided:
 		return accepted(e.Reason)
 	case e.Kind == Scoped && e.Scope != nil:

@@ -363,6 +363,24 @@ func several(n int, what string) string {
 	return fmt.Sprintf("%d %ss", n, what)
 }
 
+// Said is a taking in as it stands on a sheet.
+func (i IntakeShown) Said() string {
+	with, whose := "", "The entries before it, and the people in them, are of another shop."
+	if i.Whole {
+		with, whose = " with the whole shop", "The entries before it came with it."
+	}
+	return fmt.Sprintf(
+		"Taken in%s by %s on %s from %s, where it was %s. What was done here begins with entry %d. %s",
+		with,
+		i.By,
+		i.At.Local().Format("2 January 2006 15:04"),
+		i.File,
+		i.Number,
+		i.Seq,
+		whose,
+	)
+}
+
 // Why nothing can be entered at a step, or why it is to be done again.
 
 func safeFirst(stage, step string) string { return stage + " first: " + words.Lower(step) }

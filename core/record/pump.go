@@ -73,6 +73,13 @@ func (p Pump) Check(plans map[string]*plan.Plan, before Pump) error {
 	if strings.TrimSpace(p.Name) == "" || utf8.RuneCountInString(p.Name) > 120 {
 		errs.Add("name", errors.New("must be 1 to 120 letters: what the pump does, such as sand filter feed B"))
 	}
+	for _, x := range []struct{ path, is, was string }{{"tag", p.Tag, before.Tag}, {"name", p.Name, before.Name},
+		{"place", p.Place, before.Place}, {"maker", p.Maker, before.Maker}, {"model", p.Model, before.Model},
+		{"serial", p.Serial, before.Serial}} {
+		if err := field.Plain(x.path, x.is, 120); err != nil && x.is != x.was {
+			errs.Add("", err)
+		}
+	}
 	if h := p.PlannedHours; h != nil && !(*h >= 0 && *h <= 1e6) {
 		errs.Add("planned_hours", fmt.Errorf("is %g: write the running hours to the next planned stop, 0 or more", *h))
 	}

@@ -23,6 +23,8 @@ const (
 	Hours  Kind = "hours"  // the running hours as they were read
 	Grease Kind = "grease" // lubricated
 	Paper  Kind = "paper"  // a drawing, a page of the manual, a picture
+	// Changed says what was changed on the pump's page; Settle writes it itself.
+	Changed Kind = "changed"
 )
 
 // Line is an entry of a pump's log. It is never changed.
@@ -30,7 +32,7 @@ type Line struct {
 	ID    string     `json:"id" doc:"made by the client; sending it twice is harmless"`
 	At    time.Time  `json:"at"`
 	By    job.Person `json:"by"`
-	Kind  Kind       `json:"kind" enum:"remark,done,hours,grease,paper"`
+	Kind  Kind       `json:"kind" enum:"remark,done,hours,grease,paper,changed"`
 	On    string     `json:"on,omitempty" doc:"done: the remark that is settled, by its id"`
 	Text  string     `json:"text,omitempty" doc:"remark: what; done: how; grease: which and how much; paper: its title"`
 	Hours *float64   `json:"hours,omitempty" doc:"hours: as read"`

@@ -56,8 +56,11 @@ const (
 
 // Beside is the keeper of a shop whose copies are in a folder beside its file.
 func Beside(s *store.Store, now func() time.Time) *Keeper {
-	return &Keeper{Folder: Folder{Path: filepath.Join(filepath.Dir(s.File()), datafolder.Copies), Now: now}, Shop: s.File(),
-		Keep: s.Copies}
+	return &Keeper{
+		Folder: Folder{Path: filepath.Join(filepath.Dir(s.File()), datafolder.Copies), Now: now},
+		Shop:   s.File(),
+		Keep:   s.Copies,
+	}
 }
 
 // Run keeps the copies until the context ends.

@@ -60,7 +60,8 @@ func TestOneHasTheFolder(t *testing.T) {
 	}
 	_, err := Hold(dir, "restore")
 	var used *InUse
-	if !errors.As(err, &used) || used.By.Process != os.Getpid() || !strings.Contains(err.Error(), "at https://bench:8420") {
+	if !errors.As(err, &used) || used.By.Process != os.Getpid() ||
+		!strings.Contains(err.Error(), "at https://bench:8420") {
 		t.Fatalf("the second one is told %v", err)
 	}
 	if err := f.Release(); err != nil {
@@ -106,8 +107,9 @@ func TestAShopIsPutInItsPlace(t *testing.T) {
 		"refused":    {want: old},
 		"fails":      {replace: true, fails: true, want: old},
 		"not closed": {replace: true, left: "settle.db-wal", want: old},
-		"replaced": {replace: true, want: map[string]string{"settle.db": "new", "door.db": "", "copies/settle-1.db.gz": "copy",
-			"replaced-/settle.db": "old", "replaced-/settle.db-wal": "last", "replaced-/settle.db-shm": "x",
+		"replaced": {replace: true, want: map[string]string{"settle.db": "new", "door.db": "",
+			"copies/settle-1.db.gz": "copy",
+			"replaced-/settle.db":   "old", "replaced-/settle.db-wal": "last", "replaced-/settle.db-shm": "x",
 			"replaced-/door.db": "in"}},
 	} {
 		dir := t.TempDir()

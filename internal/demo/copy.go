@@ -5,6 +5,8 @@ import (
 	"os"
 	"path/filepath"
 	"sync"
+
+	"settle/internal/signing"
 )
 
 // made is the file of the demo shop, made once for all tests of a package.
@@ -15,7 +17,7 @@ var made = sync.OnceValues(func() ([]byte, error) {
 	}
 	defer os.RemoveAll(dir)
 	path := filepath.Join(dir, "settle.db")
-	if err := Fill(context.Background(), path); err != nil {
+	if err := Fill(context.Background(), path, signing.Key{}); err != nil {
 		return nil, err
 	}
 	return os.ReadFile(path)

@@ -12,11 +12,13 @@ import (
 	"settle/core/job"
 	"settle/core/quantity"
 	typist "settle/internal/hand"
+	"settle/internal/signing"
 	"settle/internal/store"
 )
 
-// Fill makes the demo shop in the file at path, which must not exist yet.
-func Fill(ctx context.Context, path string) (err error) {
+// Fill makes the demo shop in the file at path, which must not exist yet. Its jobs are signed with a
+// key; without one they carry no signature of a shop.
+func Fill(ctx context.Context, path string, key signing.Key) (err error) {
 	h := &hand{ctx: ctx}
 	h.store, err = store.Make(ctx, path, func() time.Time { return h.now })
 	if err != nil {
@@ -27,6 +29,11 @@ func Fill(ctx context.Context, path string) (err error) {
 			err = e
 		}
 	}()
+	if !key.None() {
+		if _, err := h.store.UseKey(ctx, key); err != nil {
+			return err
+		}
+	}
 	if err := h.store.SetShop(ctx, shop); err != nil {
 		return err
 	}

@@ -22,7 +22,7 @@ import (
 //go:embed kept/*.json.gz
 var kept embed.FS
 
-// earlier takes the kept jobs in, as a shop takes in a job that was saved as a file.
+// earlier puts the kept jobs in.
 func (h *hand) earlier() {
 	names, err := fs.Glob(kept, "kept/*.json.gz")
 	if err != nil {
@@ -54,8 +54,7 @@ func (h *hand) takeIn(name string) error {
 	if err != nil {
 		return err
 	}
-	_, err = h.store.ImportJob(h.ctx, r, photos)
-	return err
+	return h.store.KeepJob(h.ctx, r, photos)
 }
 
 // halfWay is the job on the bench now: the power end is being built up.

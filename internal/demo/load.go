@@ -9,6 +9,8 @@ import (
 	"strings"
 	"time"
 
+	"settle/internal/signing"
+
 	"settle/core/job"
 	"settle/core/record"
 )
@@ -17,7 +19,7 @@ import (
 // shop, and copies of its pumps and jobs. A copy stands in the lists as the job
 // it was copied from; its log holds only the opening.
 func Load(ctx context.Context, path string, pumps, jobs int) (err error) {
-	if err := Fill(ctx, path); err != nil {
+	if err := Fill(ctx, path, signing.Key{}); err != nil {
 		return err
 	}
 	db, err := sql.Open("sqlite", "file:"+(&url.URL{Path: path}).EscapedPath()+

@@ -11,6 +11,8 @@ import (
 	"testing"
 	"time"
 
+	"settle/internal/signing"
+
 	"settle/core/job"
 	"settle/core/quantity"
 	"settle/internal/store"
@@ -19,7 +21,7 @@ import (
 // What is kept of a job for its pump's page is what follows from its log.
 func TestPastIsWhatFollows(t *testing.T) {
 	path := filepath.Join(t.TempDir(), "settle.db")
-	if err := Fill(t.Context(), path); err != nil {
+	if err := Fill(t.Context(), path, signing.Key{}); err != nil {
 		t.Fatal(err)
 	}
 	s, err := store.Open(t.Context(), path, time.Now)

@@ -65,7 +65,8 @@ func New(ctx context.Context, s *store.Store, clock func() time.Time, how How) (
 	sessions := scs.New()
 	sessions.Store, sessions.Lifetime, sessions.HashTokenInStore = s.Sessions(), shift, true
 	return &Door{store: s, now: clock, sessions: sessions, how: how, hashing: make(chan struct{}, 1),
-		tries: tries{all: map[string]*tried{}}, codes: map[string]pending{}, touched: map[string]time.Time{}, asked: map[string]time.Time{}, forbidden: map[string]time.Time{},
+		tries: tries{all: map[string]*tried{}}, codes: map[string]pending{}, touched: map[string]time.Time{},
+		asked: map[string]time.Time{}, forbidden: map[string]time.Time{},
 		streams: map[string]int{}, began: clock(), lock: time.Duration(lock) * time.Minute}, nil
 }
 

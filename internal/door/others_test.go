@@ -111,7 +111,8 @@ func TestAPINSetsNoPassphrase(t *testing.T) {
 		t.Fatalf("a first one: %v", err)
 	}
 	says(t, "by the PIN", s.door.SetOwn(ctx, c, store.Passphrase, "another lantern quiet moss", "739158"), "is not right")
-	if err := s.door.SetOwn(ctx, c, store.Passphrase, "another lantern quiet moss", "harbour lantern quiet moss"); err != nil {
+	err := s.door.SetOwn(ctx, c, store.Passphrase, "another lantern quiet moss", "harbour lantern quiet moss")
+	if err != nil {
 		t.Error(err)
 	}
 	if c = s.caller("GET", tablet, session); c.Account.ID != a.ID {

@@ -36,6 +36,7 @@ const (
 	TookRegister  = "took-register"
 	SetShop       = "set-shop"
 	MadeCopy      = "made-copy"
+	NamedKey      = "named-key"
 )
 
 // Note writes a line into the record of sign-ins and of what keepers did.

@@ -103,7 +103,13 @@ const (
 
 // Fit says why a secret that somebody chooses is none, nil where it is one. Name is the person's.
 func Fit(kind store.SecretKind, secret, name string) error {
-	about := append(strings.FieldsFunc(name, func(r rune) bool { return !unicode.IsLetter(r) }), name, "settle", "pump", "shop")
+	about := append(
+		strings.FieldsFunc(name, func(r rune) bool { return !unicode.IsLetter(r) }),
+		name,
+		"settle",
+		"pump",
+		"shop",
+	)
 	if kind == store.PIN {
 		return fitPIN(secret, about)
 	}

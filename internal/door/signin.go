@@ -145,8 +145,11 @@ func (d *Door) meant(ctx context.Context, c Caller, in SignIn) (a store.Account,
 }
 
 // errHeld says that a keeper has to say first what holds.
-var errHeld = field.Errorf("person", "stands otherwise in the shop from before a copy was restored: a keeper says first, "+
-	"on the page of the people, what holds")
+var errHeld = field.Errorf(
+	"person",
+	"stands otherwise in the shop from before a copy was restored: a keeper says first, "+
+		"on the page of the people, what holds",
+)
 
 var errWrong = errors.New("a wrong secret")
 

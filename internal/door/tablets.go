@@ -36,6 +36,9 @@ func (d *Door) Offer(ctx context.Context, c Caller, name string) (Once, error) {
 	if name == "" || utf8.RuneCountInString(name) > 40 {
 		return Once{}, field.Errorf("name", "must be 1 to 40 letters, such as Bench 2")
 	}
+	if err := field.Plain("name", name, 40); err != nil {
+		return Once{}, err
+	}
 	all, err := d.store.Devices(ctx)
 	if err != nil {
 		return Once{}, err
@@ -176,6 +179,7 @@ func (d *Door) AddLink(ctx context.Context, c Caller, job, what string, days int
 	if what = strings.TrimSpace(what); what == "" || utf8.RuneCountInString(what) > 80 {
 		errs.Add("what", errors.New("must be 1 to 80 letters: for whom the link is"))
 	}
+	errs.Add("", field.Plain("what", what, 80))
 	if days < 1 || days > mostDays {
 		errs.Add("days", errors.New("must be 1 to 90: after so many days the link ends"))
 	}

@@ -55,6 +55,43 @@ func Fit(file []byte) ([]byte, error) {
 	return out.Bytes(), nil
 }
 
+// Clean says whether a file is a JPEG as Fit writes it: one that can be read, is no larger, and holds
+// nothing but the picture, neither notes of a camera nor anything behind its end.
+func Clean(file []byte) bool {
+	config, format, err := image.DecodeConfig(bytes.NewReader(file))
+	if err != nil || format != "jpeg" || max(config.Width, config.Height) > Side || !bare(file) {
+		return false
+	}
+	_, err = jpeg.Decode(bytes.NewReader(file))
+	return err == nil
+}
+
+// bare says whether a JPEG has the parts of a picture only: tables, one frame, one scan and its end
+// (ITU-T T.81, annex B).
+func bare(file []byte) bool {
+	const (
+		start, end, frame, huffman, scan, tables = 0xd8, 0xd9, 0xc0, 0xc4, 0xda, 0xdb
+	)
+	if len(file) < 4 || file[0] != 0xff || file[1] != start {
+		return false
+	}
+	for at := 2; at+4 <= len(file); {
+		kind, length := file[at+1], int(file[at+2])<<8+int(file[at+3])
+		if file[at] != 0xff || kind != tables && kind != frame && kind != huffman && kind != scan {
+			return false
+		}
+		at += 2 + length
+		if kind != scan {
+			continue
+		}
+		for at+1 < len(file) && (file[at] != 0xff || file[at+1] == 0) { // what is scanned: no mark but escaped ones
+			at++
+		}
+		return at+2 == len(file) && file[at] == 0xff && file[at+1] == end
+	}
+	return false
+}
+
 // fitted is the picture with no side longer than Side.
 func fitted(img image.Image) *image.RGBA {
 	from := img.Bounds()

@@ -210,7 +210,7 @@ func TestLimitsTakenIn(t *testing.T) {
 	if err != nil || len(changed) != 1 || done.Changed != 2 || done.Added != 1 {
 		t.Fatalf("%+v %+v %v", changed, done, err)
 	}
-	if err := s.PutPumps(t.Context(), changed, &own); err != nil {
+	if err := s.PutPumps(t.Context(), changed, &own, job.Person{ID: "p1", Name: "T. Lead"}); err != nil {
 		t.Fatal(err)
 	}
 	p, err := s.Pump(t.Context(), "LS-204")
@@ -251,7 +251,7 @@ func TestManyRows(t *testing.T) {
 	if err != nil || done.Added != rows || len(done.List) != 200 {
 		t.Fatalf("%d added, %v", done.Added, err)
 	}
-	if err := s.PutPumps(t.Context(), put, nil); err != nil {
+	if err := s.PutPumps(t.Context(), put, nil, job.Person{ID: "p1", Name: "T. Lead"}); err != nil {
 		t.Fatal(err)
 	}
 	if n := len(pumps(t, s)); n != rows+28 {

@@ -89,7 +89,15 @@ func keptText(t *testing.T, file []byte, program string) string {
 			if err != nil {
 				t.Fatal(err)
 			}
-			pdf, err := PDF(r, sheet, Printing{Shop: "Shop", Unit: quantity.UnitThou, As: k.Seq})
+			how := Printing{Shop: "Shop", Unit: quantity.UnitThou, As: k.Seq}
+			if m, signed := r.SignedBy(k.Seq); signed {
+				of, err := s.Key(t.Context(), m.Public)
+				if err != nil {
+					t.Fatal(err)
+				}
+				how.Whose = WhoseKey(of, m.Signature)
+			}
+			pdf, err := PDF(r, sheet, how)
 			if err != nil {
 				t.Fatal(err)
 			}

@@ -23,6 +23,24 @@ type Printing struct {
 	Photo func(id string) ([]byte, error)
 	// As is the number of the entry whose kept sheet it is; 0: the latest.
 	As int
+	// Whose says by whose key it is signed: WhoseKey.
+	Whose string
+}
+
+// WhoseKey says in words by whose key a sheet is signed, and from which entry on its log is of the
+// shop that signed.
+func WhoseKey(k store.ShopKey, g signing.Signature) string {
+	said := "Signed with the key of another shop"
+	switch {
+	case k.Own:
+		said = "Signed with the key of this shop"
+	case k.Name != "":
+		said = "Signed with the key of " + k.Name + ", another shop"
+	}
+	if g.From > 1 {
+		said += fmt.Sprintf(", for entry %d and what follows", g.From)
+	}
+	return said
 }
 
 const (
@@ -147,6 +165,9 @@ func (p *page) top(what string) {
 	end := max(p.GetY(), p.plate(margin+left+4, y, p.width()-left-right-8), y+26)
 	p.at(margin+p.width()-right, y).cell(right, 5, title(11), p.how.Shop, "R")
 	p.at(margin, end+1)
+	for _, taken := range p.head.Taken {
+		p.lines(bold(8.5), line, taken)
+	}
 	p.lines(plain(8.5), line, fmt.Sprintf("Why it was here: %s.", p.head.Complaint))
 	if p.head.Scope != "" {
 		p.lines(plain(8.5), line, fmt.Sprintf("Scope: %s.", p.head.Scope))
@@ -245,8 +266,11 @@ func (p *page) sealed() error {
 		p.Rect(b.X, b.Y, b.Width+0.01, b.Height+0.01, "F") // without seams
 	}
 	x := margin + side + 4
-	for i, text := range []string{"Signed with the key of this shop", "Sheet " + signing.Short(m.Hash),
-		"Key " + signing.Fingerprint(m.Public)} {
+	whose := p.how.Whose
+	if whose == "" {
+		whose = "Signed with a key"
+	}
+	for i, text := range []string{whose, "Sheet " + signing.Short(m.Hash), "Key " + m.Key()} {
 		f := mono(9)
 		if i == 0 {
 			f = title(9)

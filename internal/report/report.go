@@ -11,6 +11,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -25,12 +26,12 @@ import (
 )
 
 // format names what the JSON file is, so that a reader can tell. Older files are read, too: those
-// of format 3 have no signatures by a shop's key, those of format 2 keep no sheets.
-const (
-	format = "settle-job/4"
-	before = "settle-job/3"
-	older  = "settle-job/2"
-)
+// of format 4 hold no plates that were signed, those of format 3 no signatures by a shop's key, those
+// of format 2 no kept sheets.
+const format = "settle-job/5"
+
+// formats are all that are read.
+var formats = []string{format, "settle-job/4", "settle-job/3", "settle-job/2"}
 
 // whole is a job with everything another Settle needs to show it the same: the
 // plan as it was written, the log and the kept sheets to the letter, the pictures.
@@ -47,6 +48,7 @@ type whole struct {
 	Photos   map[string][]byte `json:"photos"`
 
 	Signatures []signing.Signature `json:"signatures"`
+	Plates     map[string]string   `json:"plates"`
 }
 
 // kept is a sheet that is kept with an entry.
@@ -90,6 +92,11 @@ func JSON(r *store.Job, photo func(id string) ([]byte, error)) ([]byte, error) {
 		return append(append([]byte(head), k.Bytes...), '}')
 	})
 	w.field("signatures", append([]signing.Signature{}, r.Signatures...))
+	plates := r.Plates
+	if plates == nil {
+		plates = map[string]string{}
+	}
+	w.field("plates", plates)
 	w.field("photos", photos)
 	return w.end()
 }
@@ -142,11 +149,11 @@ func Read(file []byte) (*store.Job, map[string][]byte, error) {
 	if err := json.Unmarshal(file, &w); err != nil {
 		return nil, nil, field.Errorf("file", "is not JSON of a job: save one from a build sheet")
 	}
-	if w.Format != format && w.Format != before && w.Format != older || len(w.Log) == 0 {
-		return nil, nil, field.Errorf("file", "is not a job of this kind: its format is %q, %q, %q and %q are read", w.Format,
-			format, before, older)
+	if !slices.Contains(formats, w.Format) || len(w.Log) == 0 {
+		return nil, nil, field.Errorf("file", "is not a job of this kind: its format is %q, and %s are read", w.Format,
+			strings.Join(formats, ", "))
 	}
-	r := &store.Job{Number: w.Number, Pump: w.Pump, Signatures: w.Signatures}
+	r := &store.Job{Number: w.Number, Pump: w.Pump, Signatures: w.Signatures, Plates: w.Plates}
 	for i, raw := range w.Log {
 		var line bytes.Buffer // format 2 was written with spaces between, and a program may have added some
 		err := json.Compact(&line, raw)
@@ -173,6 +180,7 @@ func Read(file []byte) (*store.Job, map[string][]byte, error) {
 	if err := verify(r, w); err != nil {
 		return nil, nil, err
 	}
+	r.Log = job.Named(r.Log)
 	return r, w.Photos, nil
 }
 
@@ -187,11 +195,11 @@ func verify(r *store.Job, w whole) error {
 	if why := job.VerifySheets(r.Log, r.Kept); why != "" {
 		return field.Errorf("file", "was changed: %s", why)
 	}
-	if err := store.VerifySignatures(r.Log, r.Signatures); err != nil {
+	if err := store.VerifySignatures(r); err != nil {
 		return field.Errorf("file", "was changed: %s", err)
 	}
 	for id, jpeg := range w.Photos {
-		if sum := sha256.Sum256(jpeg); hex.EncodeToString(sum[:]) != id {
+		if sum := sha256.Sum256(jpeg); !job.PictureFits(r.Log, id, hex.EncodeToString(sum[:])) {
 			return field.Errorf("file", "was changed: a picture is not the one the job names")
 		}
 	}

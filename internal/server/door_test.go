@@ -423,7 +423,14 @@ func TestAKeepersActAsksAgain(t *testing.T) {
 		t.Fatalf("%v, %v", before, err)
 	}
 	keeper := l.come("T. Achterberg")
-	status, _, b := call(t, l.Server, "POST", "/api/v1/people", `{"name":"Z. Wade","role":"technician","keeper":true}`, keeper)
+	status, _, b := call(
+		t,
+		l.Server,
+		"POST",
+		"/api/v1/people",
+		`{"name":"Z. Wade","role":"technician","keeper":true}`,
+		keeper,
+	)
 	if status != 201 {
 		t.Fatalf("%d %s", status, b)
 	}
@@ -433,7 +440,8 @@ func TestAKeepersActAsksAgain(t *testing.T) {
 		t.Errorf("a moment after it was given it is asked again: %d %s", status, b)
 	}
 	second := l.come("Z. Wade")
-	if v := get[SessionView](t, l.Server, "/api/v1/session", second); len(v.Keepers) != 1 || v.Keepers[0].Name != "A. Third" ||
+	if v := get[SessionView](t, l.Server, "/api/v1/session", second); len(v.Keepers) != 1 ||
+		v.Keepers[0].Name != "A. Third" ||
 		v.Keepers[0].By != "T. Achterberg" {
 		t.Errorf("the other keeper is told of %+v", v.Keepers)
 	}

@@ -35,6 +35,7 @@ type JobView struct {
 	Clock     string             `json:"clock_warning,omitempty" doc:"why the times of its entries cannot be trusted"`
 	Again     map[string]string  `json:"again" nullable:"false" doc:"cause → what earlier jobs of the pump say of it"`
 	Log       []job.Entry        `json:"log"`
+	Taken     []string           `json:"taken,omitempty" doc:"that it was taken in from elsewhere, in sentences"`
 
 	Said    map[string]job.Sentence `json:"said" doc:"what each entry says, by its id"`
 	Rules   int                     `json:"rules" doc:"number of today's rules"`
@@ -89,6 +90,9 @@ func (s *server) view(ctx context.Context, r *store.Job, sheet *job.Sheet) (*bod
 		Elastomer: judge.Suits(r.Pump.Elastomer, r.Pump.Liquid), Sheet: sheet, Log: r.Log,
 		Said: job.Said(r.Job), Rules: job.RulesNumber, Sheets: []SheetKept{}}
 	v.Clock = clockTold(r.Log, s.store.Now())
+	for _, t := range job.Intakes(r.Log) {
+		v.Taken = append(v.Taken, t.Said())
+	}
 	for _, k := range r.Kept {
 		e := r.Log[k.Seq-1]
 		v.Sheets = append(v.Sheets, SheetKept{k.Seq, e.At, e.By.Name, e.Kind, k.Later})
@@ -271,9 +275,13 @@ func (s *server) sheetFile(ctx context.Context, in *struct {
 		if shop, err = s.store.Shop(ctx); err != nil {
 			return nil, err
 		}
+		var whose string
+		if whose, err = s.whose(ctx, r, in.As); err != nil {
+			return nil, err
+		}
 		out.Type = "application/pdf"
 		out.Body, err = report.PDF(r, sheet, report.Printing{Shop: shop.Name, Letter: in.Paper == "letter",
-			Unit: quantity.Unit(in.Unit), Photo: photo, As: in.As})
+			Unit: quantity.Unit(in.Unit), Photo: photo, As: in.As, Whose: whose})
 	default:
 		out.Body, err = report.JSON(r, photo)
 	}
@@ -334,14 +342,20 @@ func (s *server) kitFile(ctx context.Context, in *JobPath) (*file, error) {
 }
 
 func (s *server) importJob(ctx context.Context, in *struct {
+	File    string `query:"file" maxLength:"200" doc:"name of the file, as it is to stand on the sheet"`
 	RawBody []byte `contentType:"application/json"`
 }) (*body[JobView], error) {
 	r, photos, err := report.Read(in.RawBody)
 	if err != nil {
 		return nil, problem(err)
 	}
-	number, err := s.store.ImportJob(ctx, r, photos)
+	caller, came, entries := door.Of(ctx), r.Number, len(r.Log)
+	number, err := s.store.ImportJob(ctx, r, store.Arrival{By: caller.Account.Person(), File: in.File, Photos: photos})
 	if err != nil {
+		return nil, problem(err)
+	}
+	if err := s.door.Note(ctx, caller, door.TookIn, fmt.Sprintf("%s as %s, %d entries, from %q", came, number, entries,
+		in.File)); err != nil {
 		return nil, problem(err)
 	}
 	if r, err = s.store.Job(ctx, number); err != nil {
@@ -380,21 +394,42 @@ type PaperView struct {
 	Mark *MarkView `json:"mark,omitempty" doc:"the signature by the shop's key, where there is one"`
 }
 
-// MarkView is a signature by the shop's key, as it stands on paper.
+// MarkView is a signature by a shop's key, as it stands on paper.
 type MarkView struct {
+	Whose string `json:"whose" doc:"by whose key, in words"`
 	Sheet string `json:"sheet" doc:"beginning of the hash that is signed"`
-	Key   string `json:"key" doc:"fingerprint of the shop's key"`
+	Key   string `json:"key" doc:"fingerprint of the key"`
 	QR    string `json:"qr" doc:"all of it as a code, in SVG"`
+	// Edited is told of the sheet as it stands now.
+	Edited bool `json:"edited,omitempty" doc:"the pump's plate or papers were edited since it was signed"`
 }
 
-// mark is the signature of a sheet by the shop's key; nil where there is none.
-func mark(r *store.Job, as int) (*MarkView, error) {
+// mark is the signature of a sheet by a shop's key; nil where there is none.
+func (s *server) mark(ctx context.Context, r *store.Job, as int) (*MarkView, error) {
 	m, ok := r.SignedBy(as)
 	if !ok {
 		return nil, nil
 	}
+	whose, err := s.whose(ctx, r, as)
+	if err != nil {
+		return nil, err
+	}
+	edited, err := r.EditedSince()
+	if err != nil {
+		return nil, err
+	}
 	code, err := report.Code(m.String())
-	return &MarkView{signing.Short(m.Hash), signing.Fingerprint(m.Public), code}, err
+	return &MarkView{whose, signing.Short(m.Hash), m.Key(), code, edited && as == 0}, err
+}
+
+// whose says by whose key a sheet is signed; "" where by none.
+func (s *server) whose(ctx context.Context, r *store.Job, as int) (string, error) {
+	m, ok := r.SignedBy(as)
+	if !ok {
+		return "", nil
+	}
+	k, err := s.store.Key(ctx, m.Public)
+	return report.WhoseKey(k, m.Signature), err
 }
 
 func (s *server) getSheet(ctx context.Context, in *struct {
@@ -405,7 +440,7 @@ func (s *server) getSheet(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, err
 	}
-	m, err := mark(r, in.As)
+	m, err := s.mark(ctx, r, in.As)
 	return &body[PaperView]{PaperView{*job.PaperOf(sheet), job.HeadOf(r.Job, sheet), m}}, err
 }
 

@@ -9,6 +9,7 @@ import (
 	"settle/core/job"
 	"settle/core/judge"
 	"settle/core/plan"
+	"settle/internal/door"
 	"settle/internal/store"
 )
 
@@ -71,6 +72,9 @@ func (s *server) saveShopLimits(ctx context.Context, in *struct{ Body LimitForms
 	if err != nil {
 		return nil, err
 	}
+	if err := s.door.Note(ctx, door.Of(ctx), door.SetLimits, "of the shop"); err != nil {
+		return nil, err
+	}
 	return s.shopLimits(ctx)
 }
 
@@ -88,7 +92,11 @@ func (s *server) savePumpLimits(ctx context.Context, in *struct {
 		return nil, err
 	}
 	p.Limits, p.Version = job.Written(in.Body.Limits), in.Body.Version
-	if err := s.store.ChangePump(ctx, p); err != nil {
+	caller := door.Of(ctx)
+	if err := s.store.ChangePump(ctx, p, caller.Account.Person()); err != nil {
+		return nil, err
+	}
+	if err := s.door.Note(ctx, caller, door.SetLimits, "of "+p.Tag); err != nil {
 		return nil, err
 	}
 	return s.pumpLimits(ctx, in.Tag)

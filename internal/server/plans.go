@@ -152,7 +152,11 @@ func (s *server) addPlan(ctx context.Context,
 	if p == nil {
 		return nil, field.Errorf("text", "%s", check.Faults[0].Message)
 	}
-	return &body[PlanCheck]{check}, s.store.ImportPlan(ctx, p, door.Of(ctx).Account.ID)
+	caller := door.Of(ctx)
+	if err := s.store.ImportPlan(ctx, p, caller.Account.ID); err != nil {
+		return nil, err
+	}
+	return &body[PlanCheck]{check}, s.door.Note(ctx, caller, door.TookPlan, p.Key)
 }
 
 func (s *server) lookAtPlan(ctx context.Context,

@@ -78,6 +78,9 @@ func (s *server) takeInRegister(ctx context.Context, in *struct {
 }) (*body[TakenIn], error) {
 	if in.What == "gauges" {
 		changes, err := s.takeInGauges(ctx, in.RawBody, door.Of(ctx).Account.ID, in.Try)
+		if err == nil && !in.Try {
+			err = s.door.Note(ctx, door.Of(ctx), door.TookRegister, in.What)
+		}
 		return &body[TakenIn]{TakenIn{changes, !in.Try}}, problem(err)
 	}
 	now, err := s.registered(ctx)
@@ -98,7 +101,11 @@ func (s *server) takeInRegister(ctx context.Context, in *struct {
 		put, now.rules, changes, err = register.ReadLimits(in.RawBody, now.pumps, now.rules, plans)
 	}
 	if err == nil && !in.Try {
-		err = s.store.PutPumps(ctx, put, rules)
+		caller := door.Of(ctx)
+		err = s.store.PutPumps(ctx, put, rules, caller.Account.Person())
+		if err == nil {
+			err = s.door.Note(ctx, caller, door.TookRegister, in.What)
+		}
 	}
 	return &body[TakenIn]{TakenIn{changes, !in.Try}}, problem(err)
 }

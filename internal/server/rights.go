@@ -46,7 +46,8 @@ var rights = map[string]right{
 	"save-shop": toSettle, "save-shop-limits": toSettle, "add-plan": toSettle, "take-in-register": toSettle,
 	"list-links": toSettle, "add-link": toSettle, "end-link": toSettle,
 
-	"look-at-plan": toLead,
+	"look-at-plan": toLead, "import-job": toLead, "name-key": toLead,
+	"save-pump-limits": toLead,
 
 	"list-people": toKeep, "add-person": toKeep, "save-person": toKeep, "give-code": toKeep, "end-sessions": toKeep,
 	"list-tablets": toKeep, "offer-tablet": toKeep, "revoke-tablet": toKeep, "set-lock": toKeep, "list-doings": toKeep,

@@ -33,6 +33,7 @@ import (
 	"settle/internal/copies"
 	"settle/internal/demo"
 	"settle/internal/door"
+	"settle/internal/report"
 	"settle/internal/store"
 )
 
@@ -406,7 +407,7 @@ func TestAJobThereAndBack(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if _, err := empty.AddPerson(t.Context(), "A. Technician", "technician"); err != nil {
+	if _, err := empty.AddPerson(t.Context(), "A. Lead", "lead"); err != nil {
 		t.Fatal(err)
 	}
 	two := served(t, empty, door.How{Demo: true, Local: true})
@@ -420,8 +421,19 @@ func TestAJobThereAndBack(t *testing.T) {
 		}
 		call(t, two, "POST", "/api/v1/jobs/import", string(saved))
 		_, _, again := call(t, two, "GET", "/api/v1/jobs/"+number+"/sheet.json", "")
-		if !bytes.Equal(saved, again) {
-			t.Errorf("%s comes back as %d bytes of %d", number, len(again), len(saved))
+		was, _, err := report.Read(saved)
+		if err != nil {
+			t.Fatal(err)
+		}
+		is, _, err := report.Read(again)
+		if err != nil || len(is.Log) != len(was.Log)+1 || len(is.Kept) != len(was.Kept) ||
+			is.Log[len(was.Log)].Kind != job.TakenIn {
+			t.Fatalf("%s comes back with %d entries of %d, %v", number, len(is.Log), len(was.Log), err)
+		}
+		for i := range was.Log {
+			if !bytes.Equal(was.Log[i].Line(), is.Log[i].Line()) {
+				t.Errorf("%s: entry %d comes back as another", number, i+1)
+			}
 		}
 		if status, _, b := call(t, two, "POST", "/api/v1/jobs/import", string(saved)); status != 422 ||
 			!strings.Contains(string(b), "here already") {
@@ -471,7 +483,7 @@ func TestAJobOfAnotherShopsPlan(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if _, err := empty.AddPerson(t.Context(), "A. Technician", "technician"); err != nil {
+	if _, err := empty.AddPerson(t.Context(), "A. Lead", "lead"); err != nil {
 		t.Fatal(err)
 	}
 	two := served(t, empty, door.How{Demo: true, Local: true})

@@ -2,18 +2,21 @@ package server
 
 import (
 	"context"
+	"maps"
 	"net/http"
 	"slices"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"settle/core/field"
 	"settle/core/gauge"
 	"settle/core/job"
 	"settle/core/judge"
 	"settle/core/plan"
 	"settle/core/quantity"
 	"settle/core/record"
+	"settle/internal/door"
 	"settle/internal/report"
 	"settle/internal/store"
 )
@@ -27,7 +30,7 @@ type ShopView struct {
 	Sets    []plan.Option `json:"sets" nullable:"false" doc:"general limit sets to choose from"`
 	Schools []plan.Choice `json:"schools" nullable:"false" doc:"where good shops differ"`
 
-	Keys       []store.ShopKey   `json:"keys" nullable:"false" doc:"the shop's public keys, the latest first"`
+	Keys       []store.ShopKey   `json:"keys" nullable:"false" doc:"public keys that are known, the shop's own first"`
 	Elastomers []judge.Elastomer `json:"elastomers" nullable:"false"`
 	Version    string            `json:"version" doc:"of what was read: it goes back with a change"`
 	Services   []record.Service  `json:"services" nullable:"false" doc:"duties, with how often grease is renewed"`
@@ -67,6 +70,7 @@ func planView(p *plan.Plan) PlanView {
 }
 
 func (s *server) shop(api huma.API) {
+	operation(api, http.MethodPut, "/keys", "name-key", "Say whose a key of another shop is", s.nameKey)
 	operation(api, http.MethodGet, "/shop", "get-shop", "The shop and its people", s.getShop)
 	operation(api, http.MethodPut, "/shop", "save-shop", "Name the shop, and settle how it works", s.saveShop)
 }
@@ -146,10 +150,13 @@ func (s *server) saveShop(ctx context.Context, in *struct {
 		Version string            `json:"version,omitempty" doc:"of what was read"`
 	}
 }) (*struct{}, error) {
-	return nil, s.store.ChangeShop(ctx, in.Body.Version, func(shop *store.Shop) {
+	if err := s.store.ChangeShop(ctx, in.Body.Version, func(shop *store.Shop) {
 		shop.Name, shop.Rules.Set, shop.Rules.Schools = in.Body.Name, in.Body.Set, in.Body.Schools
 		shop.Rules.Units = in.Body.Units
-	})
+	}); err != nil {
+		return nil, err
+	}
+	return nil, s.door.Note(ctx, door.Of(ctx), door.SetShop, in.Body.Name)
 }
 
 // recall lists what today's rules would not let pass of what is signed.
@@ -202,6 +209,9 @@ func (s *server) addPump(ctx context.Context,
 	if err != nil {
 		return nil, err
 	}
+	if err := leadsLimits(ctx, p, record.Pump{}); err != nil {
+		return nil, err
+	}
 	return &body[record.Pump]{p}, s.store.SavePump(ctx, p, true)
 }
 
@@ -215,7 +225,23 @@ func (s *server) savePump(ctx context.Context,
 		return nil, err
 	}
 	p.Tag = in.Tag
-	return &body[record.Pump]{p}, s.store.ChangePump(ctx, p)
+	now, err := s.store.Pump(ctx, in.Tag)
+	if err != nil {
+		return nil, err
+	}
+	if err := leadsLimits(ctx, p, now); err != nil {
+		return nil, err
+	}
+	return &body[record.Pump]{p}, s.store.ChangePump(ctx, p, door.Of(ctx).Account.Person())
+}
+
+// leadsLimits refuses limits of a pump's own that somebody other than a lead sets or changes.
+func leadsLimits(ctx context.Context, p, before record.Pump) error {
+	same := maps.Equal(job.Written(p.Limits), job.Written(before.Limits))
+	if same || door.Of(ctx).Account.Role == leads {
+		return nil
+	}
+	return field.Errorf("limits", "are set by a lead: leave them as they are, and tell a lead what they should be")
 }
 
 func (s *server) getPump(ctx context.Context, in *PumpPath) (*body[PumpView], error) {
@@ -256,4 +282,16 @@ func (s *server) getPump(ctx context.Context, in *PumpPath) (*body[PumpView], er
 	}
 	v.Lives, v.SealLives = job.Lives(jobs, p.PlannedHours), job.SealLives(jobs)
 	return &body[PumpView]{v}, nil
+}
+
+func (s *server) nameKey(ctx context.Context, in *struct {
+	Body struct {
+		Fingerprint string `json:"fingerprint" doc:"16, 32 or 64 digits"`
+		Name        string `json:"name" doc:"of that shop; blank takes it back"`
+	}
+}) (*struct{}, error) {
+	if err := s.store.NameKey(ctx, in.Body.Fingerprint, in.Body.Name); err != nil {
+		return nil, err
+	}
+	return nil, s.door.Note(ctx, door.Of(ctx), door.NamedKey, in.Body.Name+", "+in.Body.Fingerprint)
 }

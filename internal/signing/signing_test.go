@@ -1,6 +1,7 @@
 package signing
 
 import (
+	"crypto/ed25519"
 	"os"
 	"path/filepath"
 	"strings"
@@ -22,7 +23,10 @@ func TestTheKeyOfAShop(t *testing.T) {
 	if err != nil || made || Fingerprint(again.Public()) != Fingerprint(k.Public()) {
 		t.Errorf("read back: %v, %v", made, err)
 	}
-	if f := Fingerprint(k.Public()); len(f) != 19 || strings.ToUpper(f) != f || strings.Count(f, " ") != 3 {
+	if f := Fingerprint(k.Public()); len(f) != 39 || strings.ToUpper(f) != f || strings.Count(f, " ") != 7 ||
+		!Is(k.Public(), f) ||
+		!Is(k.Public(), strings.ToLower(f[:19])) || Is(k.Public(), f[:4]) ||
+		Is(k.Public(), f[:18]+"0"+f[19:]) {
 		t.Errorf("the fingerprint is %q", f)
 	}
 	for name, text := range map[string]string{"no PEM": "hello",
@@ -47,21 +51,29 @@ func TestWhatIsReadOffASheet(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	m := Mark{"J-0147", head, Signature{12, k.Public(), k.Sign(head)}}
+	m := Mark{"J-0147", head, k.Sign(Signature{Seq: 12, Number: "J-0147", From: 1, Plate: Plate([]byte("plate"))}, head)}
 	read, err := ReadMark(m.String() + "\n")
 	if err != nil || read.Job != "J-0147" || read.Seq != 12 || !read.Good(read.Hash) {
 		t.Errorf("%+v, %v", read, err)
-	}
-	if read.Good(strings.Replace(head, "9", "8", 1)) {
-		t.Error("another sheet is good by it")
 	}
 	other, _, err := Open(filepath.Join(t.TempDir(), "shop.key"))
 	if err != nil {
 		t.Fatal(err)
 	}
-	if (Signature{12, other.Public(), m.Signature.Signature}).Good(head) ||
-		(Signature{12, []byte("short"), nil}).Good(head) {
-		t.Error("another key is good for it")
+	hash := strings.Replace(head, "9", "8", 1)
+	if read.Good(hash) {
+		t.Error("another sheet is good by it")
+	}
+	for what, change := range map[string]func(*Signature){
+		"another job": func(s *Signature) { s.Number = "J-0148" }, "another entry": func(s *Signature) { s.Seq = 7 },
+		"another beginning": func(s *Signature) { s.From = 2 }, "another plate": func(s *Signature) { s.Plate = Plate(nil) },
+		"another key": func(s *Signature) { s.Public = other.Public() }, "no key": func(s *Signature) { s.Public = nil },
+		"an older format": func(s *Signature) { s.Format = 1 }, "a newer one": func(s *Signature) { s.Format = 3 },
+	} {
+		s := read.Signature
+		if change(&s); s.Good(head) {
+			t.Errorf("%s is good by it", what)
+		}
 	}
 	for name, text := range map[string]string{
 		"nothing": "", "another code": "https://bench:8420/pumps/LS-204", "one part less": "SETTLE1 J-0147 12 " + head,
@@ -74,5 +86,23 @@ func TestWhatIsReadOffASheet(t *testing.T) {
 	}
 	if Short(head) != "91AC 22F0 D71B 5E08" || Short("9") != "" {
 		t.Errorf("%q %q", Short(head), Short("9"))
+	}
+}
+
+// What was signed and printed in the days of format 1 is verified as what it covered, and reads the same.
+func TestTheFormatBefore(t *testing.T) {
+	const text = "SETTLE1 J-0147 12 " + head + " 11qYAYKxCrfVS_7TyWQHOg7hcvPapiMlrwIaaPcHURo " +
+		"XKVdRKSUWyBnI4iYLk0sY-RKzQdIcfGkyjhNY5vO0X7Ue_UP4LI4Y_Wv8mNkRzMe-xVsF5pIt6VKq2oXh0bYDw"
+	m, err := ReadMark(text)
+	if err != nil || !m.OfHeadOnly() || m.Job != "J-0147" || m.String() != text || len(m.Key()) != 19 {
+		t.Errorf("%+v, %v", m, err)
+	}
+	public, private, err := ed25519.GenerateKey(nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	old := Signature{Seq: 12, Public: public, Signature: ed25519.Sign(private, []byte("settle-signature/1\n"+head+"\n"))}
+	if !old.Good(head) || old.Good(strings.Replace(head, "9", "8", 1)) {
+		t.Error("a signature of format 1 is not verified as it was")
 	}
 }

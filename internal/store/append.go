@@ -98,7 +98,7 @@ func (s *Store) keep(ctx context.Context, tx *sql.Tx, r *Job, had int, row row, 
 		if err := keepSheet(ctx, tx, r.id, k); err != nil {
 			return err
 		}
-		if err := s.sign(ctx, tx, r.id, e); err != nil {
+		if err := s.sign(ctx, tx, r, e); err != nil {
 			return err
 		}
 	}

@@ -2,6 +2,7 @@ package store
 
 import (
 	"context"
+	"crypto/rand"
 	"crypto/sha256"
 	"database/sql"
 	"encoding/hex"
@@ -10,6 +11,8 @@ import (
 	"fmt"
 
 	"settle/core/field"
+	"settle/core/job"
+	"settle/core/plan"
 	"settle/core/record"
 )
 
@@ -59,8 +62,8 @@ func (s *Store) pumpText(ctx context.Context, tag string) (text string, err erro
 }
 
 // ChangePump writes a pump's page over the one that was read; it returns Overtaken where another stands
-// there by now.
-func (s *Store) ChangePump(ctx context.Context, p record.Pump) error {
+// there by now. What was changed, and by whom, stands in the pump's log.
+func (s *Store) ChangePump(ctx context.Context, p record.Pump, by job.Person) error {
 	s.writing.Lock()
 	defer s.writing.Unlock()
 	plans, err := s.Plans(ctx)
@@ -81,7 +84,40 @@ func (s *Store) ChangePump(ctx context.Context, p record.Pump) error {
 	if now.Version != p.Version {
 		return &Overtaken{What: "pump " + p.Tag, Pump: &now}
 	}
-	return s.SavePump(ctx, p, false)
+	p.Version = ""
+	return s.transaction(ctx, func(tx *sql.Tx) error { return s.rewrite(ctx, tx, now, p, plans, by) })
+}
+
+// rewrite writes a pump's page over the one before, and into its log what was changed.
+func (s *Store) rewrite(ctx context.Context, tx *sql.Tx, before, p record.Pump, plans map[string]*plan.Plan,
+	by job.Person) error {
+	text, err := json.Marshal(p)
+	if err != nil {
+		return err
+	}
+	var id int64
+	if err := tx.QueryRowContext(ctx, "UPDATE pumps SET record = ?, plate = ? WHERE tag = ? RETURNING id", string(text),
+		p.Plate(), p.Tag).Scan(&id); err != nil {
+		return err
+	}
+	title := func(key string) string {
+		if pl := plans[p.Plan]; pl != nil {
+			return job.CheckOf(pl, key)
+		}
+		return key
+	}
+	before.Version = ""
+	for _, e := range record.ChangeLines(record.Changes(before, p, title), by, s.now(), rand.Text) {
+		line, err := json.Marshal(e)
+		if err != nil {
+			return err
+		}
+		if _, err := tx.ExecContext(ctx, "INSERT INTO pump_log (id, pump, line) VALUES (?, ?, ?)", e.ID, id,
+			string(line)); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // ShopAt is the shop with its version.

@@ -2,7 +2,10 @@ package store
 
 import (
 	"context"
+	"crypto/sha256"
 	"database/sql"
+	"encoding/hex"
+	"encoding/json"
 	"errors"
 	"time"
 
@@ -224,11 +227,71 @@ type Doing struct {
 	Address string `json:"address,omitempty" doc:"network address it came from"`
 }
 
-// Note adds a line to the record. At is the store's own clock.
+// hash is that of a line of the record: SHA-256 over the hash of the line before it and the line as
+// JSON (docs/files.md).
+func (d *Doing) hash(before string) (string, error) {
+	line, err := json.Marshal(d)
+	if err != nil {
+		return "", err
+	}
+	sum := sha256.Sum256(append([]byte(before+"\n"), line...))
+	return hex.EncodeToString(sum[:]), nil
+}
+
+// NoteDoing adds a line to the record. At is the store's own clock.
 func (s *Store) NoteDoing(ctx context.Context, d Doing) error {
-	_, err := s.db.ExecContext(ctx, "INSERT INTO doings (at, what, person, about, device, address) "+
-		"VALUES (?, ?, ?, ?, ?, ?)", s.now().UTC().Format(layout), d.What, d.Person, d.About, d.Device, d.Address)
-	return unwritable(err)
+	d.At = s.now().UTC().Format(layout)
+	return s.transaction(ctx, func(tx *sql.Tx) error {
+		res, err := tx.ExecContext(ctx, "INSERT INTO doings (at, what, person, about, device, address) "+
+			"VALUES (?, ?, ?, ?, ?, ?)", d.At, d.What, d.Person, d.About, d.Device, d.Address)
+		if err != nil {
+			return err
+		}
+		id, err := res.LastInsertId()
+		if err != nil {
+			return err
+		}
+		return hashDoing(ctx, tx, id, d)
+	})
+}
+
+// hashDoing chains a line of the record to the one before it.
+func hashDoing(ctx context.Context, tx *sql.Tx, id int64, d Doing) error {
+	var before string
+	err := tx.QueryRowContext(ctx, "SELECT hash FROM doing_hashes ORDER BY doing DESC LIMIT 1").Scan(&before)
+	if err != nil && !errors.Is(err, sql.ErrNoRows) {
+		return err
+	}
+	hash, err := d.hash(before)
+	if err != nil {
+		return err
+	}
+	_, err = tx.ExecContext(ctx, "INSERT INTO doing_hashes (doing, hash) VALUES (?, ?)", id, hash)
+	return err
+}
+
+// chainDoings gives the lines of an older file their hashes. What was in the record on that day is
+// taken as it stood.
+func (s *Store) chainDoings(ctx context.Context) error {
+	type line struct {
+		id int64
+		Doing
+	}
+	all, err := query(ctx, s.db, func(rows *sql.Rows) (l line, err error) {
+		return l, rows.Scan(&l.id, &l.At, &l.What, &l.Person, &l.About, &l.Device, &l.Address)
+	}, "SELECT id, at, what, person, about, device, address FROM doings WHERE NOT EXISTS (SELECT 1 FROM doing_hashes) "+
+		"ORDER BY id")
+	if err != nil || len(all) == 0 {
+		return err
+	}
+	return s.transaction(ctx, func(tx *sql.Tx) error {
+		for _, l := range all {
+			if err := hashDoing(ctx, tx, l.id, l.Doing); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
 }
 
 // Doings are the latest lines of the record, the latest first.

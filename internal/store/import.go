@@ -1,35 +1,68 @@
 package store
 
 import (
+	"cmp"
 	"context"
+	"crypto/sha256"
 	"database/sql"
+	"encoding/hex"
 	"encoding/json"
 	"errors"
 	"fmt"
+	"slices"
+	"strings"
+	"time"
 
 	"settle/core/field"
 	"settle/core/job"
+	"settle/internal/picture"
+	"settle/internal/signing"
 )
 
 // incoming is a job of another Settle, ready to be written.
 type incoming struct {
 	*Job
-	photos map[string][]byte
+	Arrival
 	fresh  bool // its pump is not known here
 	theirs bool // nor is its plan
 	pump   string
 	row    row
+	made   map[string]string // pictures that were made anew: id in the file → id here
+	keep   map[string][]byte // pictures to be kept, by their id here
 }
 
-// ImportJob takes in a job of another Settle, with its log and its kept sheets as
-// they are and its pictures, and returns the number it has here: its own, or with a
-// tail where another job has that one. The pump is added where its tag is not known
-// yet, and with it a plan that its shop wrote. A job that is here already is
-// refused; it is all or nothing.
-func (s *Store) ImportJob(ctx context.Context, r *Job, photos map[string][]byte) (number string, err error) {
+// Arrival is how a job comes in from elsewhere.
+type Arrival struct {
+	By     job.Person // who takes it in
+	File   string     // name of the file
+	Whole  bool       // it comes with its whole shop
+	Photos map[string][]byte
+
+	own bool // of this very shop, as it was kept
+}
+
+// ImportJob takes in a job of another Settle, with its log and its kept sheets as they are and its
+// pictures, and returns the number it has here: its own, or with a tail where another job has that
+// one. An entry is put at its end that says who took it in and from where. The pump is added where
+// its tag is not known yet, and with it a plan that its shop wrote. A job that is here already is
+// refused, and so is one that is open where its pump has an open one; it is all or nothing.
+func (s *Store) ImportJob(ctx context.Context, r *Job, a Arrival) (number string, err error) {
+	return s.takeIn(ctx, r, a)
+}
+
+// KeepJob puts a job of this very shop into a shop that is still being made, as it was kept.
+func (s *Store) KeepJob(ctx context.Context, r *Job, photos map[string][]byte) error {
+	if s.opened != nil {
+		return errors.New("only a shop that is being made takes in a job as its own")
+	}
+	_, err := s.takeIn(ctx, r, Arrival{Photos: photos, own: true})
+	return err
+}
+
+func (s *Store) takeIn(ctx context.Context, r *Job, a Arrival) (number string, err error) {
 	s.writing.Lock()
 	defer s.writing.Unlock()
-	in, err := s.prepare(ctx, r, photos)
+	in, err := s.prepare(ctx, r, a)
 	if err != nil {
 		return "", err
 	}
@@ -46,8 +79,12 @@ func (s *Store) ImportJob(ctx context.Context, r *Job, photos map[string][]byte)
 }
 
 // prepare checks a job that comes in and works out what stands beside its log.
-func (s *Store) prepare(ctx context.Context, r *Job, photos map[string][]byte) (*incoming, error) {
-	in := &incoming{Job: r, photos: photos}
+func (s *Store) prepare(ctx context.Context, r *Job, a Arrival) (*incoming, error) {
+	in := &incoming{Job: r, Arrival: a}
+	if !job.IsNumber(r.Number) {
+		return nil, field.Errorf("file", "holds a job with the number %.40q: a number is such as J-0042 or J-0042-2",
+			r.Number)
+	}
 	var here string
 	err := s.db.QueryRowContext(ctx, "SELECT number FROM jobs JOIN entries ON entries.job = jobs.id WHERE entries.id = ?",
 		r.Log[0].ID).Scan(&here)
@@ -58,6 +95,15 @@ func (s *Store) prepare(ctx context.Context, r *Job, photos map[string][]byte) (
 	}
 	if err := s.pumpOf(ctx, in); err != nil {
 		return nil, err
+	}
+	in.keep = in.Photos
+	if !in.own {
+		if err := in.pictures(); err != nil {
+			return nil, err
+		}
+		if err := in.arrive(s.now()); err != nil {
+			return nil, err
+		}
 	}
 	sheet, err := job.Show(r.Job)
 	if err != nil {
@@ -77,6 +123,65 @@ func (s *Store) prepare(ctx context.Context, r *Job, photos map[string][]byte) (
 	return in, nil
 }
 
+// arrive puts the entry at the end of the log that says who took it in.
+func (in *incoming) arrive(at time.Time) error {
+	keys := []string{}
+	for _, g := range in.Signatures {
+		if key := signing.Fingerprint(g.Public); !slices.Contains(keys, key) {
+			keys = append(keys, key)
+		}
+	}
+	file := strings.Map(func(r rune) rune {
+		if field.Plain("", string(r), 1) != nil {
+			return -1
+		}
+		return r
+	}, in.File)
+	if file = cut(file, 120); file == "" {
+		file = "a file"
+	}
+	e, err := job.TakeIn(in.Log, in.By, job.Intake{File: file, Number: in.Number, Whole: in.Whole, Keys: keys,
+		Pictures: in.made}, at)
+	if err != nil {
+		return err
+	}
+	in.Log = job.Named(append(in.Log, e))
+	return nil
+}
+
+// cut is a text with no more than so many letters.
+func cut(text string, most int) string {
+	if letters := []rune(text); len(letters) > most {
+		return string(letters[:most])
+	}
+	return text
+}
+
+// pictures makes the pictures of a job anew, but for those that hold nothing but a picture already, as
+// Settle itself writes them: those stay to the letter.
+func (in *incoming) pictures() error {
+	in.keep, in.made = map[string][]byte{}, map[string]string{}
+	for id, bytes := range in.Photos {
+		if was := job.MadeAnew(in.Log, id); was != "" { // made anew by the shop it comes from
+			if picture.Clean(bytes) {
+				in.keep[was], in.made[id] = bytes, was
+				continue
+			}
+		} else if picture.Clean(bytes) {
+			in.keep[id] = bytes
+			continue
+		}
+		anew, err := picture.Fit(bytes)
+		if err != nil {
+			return field.Errorf("file", "holds a picture that is none: %v", err)
+		}
+		sum := sha256.Sum256(anew)
+		here := hex.EncodeToString(sum[:])
+		in.keep[here], in.made[id] = anew, here
+	}
+	return nil
+}
+
 // pumpOf says whether the pump of a job that comes in, and its plan, are known.
 func (s *Store) pumpOf(ctx context.Context, in *incoming) error {
 	plans, err := s.Plans(ctx)
@@ -90,7 +195,10 @@ func (s *Store) pumpOf(ctx context.Context, in *incoming) error {
 	_, _, err = s.pump(ctx, in.Pump.Tag)
 	var missing *NotFound
 	if in.fresh = errors.As(err, &missing); in.fresh {
-		err = in.Pump.Check(plans, in.Pump)
+		before := in.Pump
+		before.Tag, before.Name, before.Place = "", "", "" // what is said of a pump stays, but in letters that can be read
+		before.Maker, before.Model, before.Serial = "", "", ""
+		err = in.Pump.Check(plans, before)
 	}
 	if err != nil {
 		return err
@@ -130,7 +238,12 @@ func (s *Store) write(ctx context.Context, tx *sql.Tx, in *incoming, number stri
 	}
 	if in.fresh && in.theirs {
 		if err := run("INSERT INTO own_plans (key, hash, imported, by) VALUES (?, ?, ?, ?)", in.Plan.Key, in.Plan.Hash,
-			s.now().Format(layout), first.By.Name); err != nil {
+			s.now().Format(layout), cmp.Or(in.By.Name, first.By.Name)); err != nil {
+			return err
+		}
+	}
+	if !in.Whole && !in.own && in.row.state != job.Signed && in.row.state != job.Closed {
+		if err := alone(ctx, tx, in.Pump.Tag); err != nil {
 			return err
 		}
 	}
@@ -168,14 +281,48 @@ func (s *Store) write(ctx context.Context, tx *sql.Tx, in *incoming, number stri
 		}
 	}
 	for _, g := range in.Signatures {
-		if err := writeSignature(ctx, tx, id, g, last.At.Format(layout)); err != nil {
+		if err := s.writeSignature(ctx, tx, id, g, in.Plates[g.Plate]); err != nil {
 			return err
 		}
 	}
-	for photo, jpeg := range in.photos {
+	if last := lastSheet(in.Log); in.own && last != nil {
+		kept := *in.Job
+		kept.Number, kept.id = number, id
+		if err := s.sign(ctx, tx, &kept, last); err != nil {
+			return err
+		}
+	}
+	for photo, jpeg := range in.keep {
 		if err := keepPhoto(ctx, tx, photo, id, last.At, jpeg); err != nil {
 			return err
 		}
+	}
+	for was, photo := range in.made {
+		if err := run("INSERT INTO made_pictures (was, job, photo) VALUES (?, ?, ?)", was, id, photo); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// lastSheet is the last entry that carries a sheet; nil where none does.
+func lastSheet(log []job.Entry) *job.Entry {
+	for i := len(log) - 1; i >= 0; i-- {
+		if log[i].Sheet != "" {
+			return &log[i]
+		}
+	}
+	return nil
+}
+
+// alone refuses a job that is open where its pump has an open one.
+func alone(ctx context.Context, tx *sql.Tx, tag string) error {
+	var pump int64
+	if err := tx.QueryRowContext(ctx, "SELECT id FROM pumps WHERE tag = ?", tag).Scan(&pump); err != nil {
+		return err
+	}
+	if err := free(ctx, tx, pump, tag, 0); err != nil {
+		return field.Errorf("file", "holds an open job, and %s: sign or end that one first", field.All(err)[0].Message)
 	}
 	return nil
 }

@@ -33,6 +33,7 @@ type Job struct {
 	Pump   record.Pump
 	job.Job
 	Signatures []signing.Signature // by the shop's key, the oldest first
+	Plates     map[string]string   // hash → the plate and papers that a signature covers, as JSON
 
 	id int64
 }
@@ -80,13 +81,14 @@ func (s *Store) Job(ctx context.Context, number string) (*Job, error) {
 
 // log reads the entries of a job from their kept lines.
 func (s *Store) log(ctx context.Context, id int64) ([]job.Entry, error) {
-	return query(ctx, s.db, func(rows *sql.Rows) (e job.Entry, err error) {
+	log, err := query(ctx, s.db, func(rows *sql.Rows) (e job.Entry, err error) {
 		var line []byte
 		if err := rows.Scan(&line); err != nil {
 			return e, err
 		}
 		return job.ReadLine(line)
 	}, "SELECT line FROM entries WHERE job = ? ORDER BY seq", id)
+	return job.Named(log), err
 }
 
 // Past returns what a pump's page goes by of its latest jobs, the one changed

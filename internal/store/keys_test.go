@@ -1,6 +1,8 @@
 package store
 
 import (
+	"database/sql"
+	"os"
 	"path/filepath"
 	"strings"
 	"testing"
@@ -57,8 +59,8 @@ func TestTheShopSignsWithItsKey(t *testing.T) {
 		t.Errorf("a new key is told: %v, %v", changed, err)
 	}
 	r = amend("two")
-	if len(r.Signatures) != 2 || VerifySignatures(r.Log, r.Signatures) != nil {
-		t.Errorf("%d signatures, %v", len(r.Signatures), VerifySignatures(r.Log, r.Signatures))
+	if len(r.Signatures) != 2 || VerifySignatures(r) != nil {
+		t.Errorf("%d signatures, %v", len(r.Signatures), VerifySignatures(r))
 	}
 	if m, _ := r.SignedBy(len(r.Log) - 1); m.Seq != len(r.Log)-1 {
 		t.Errorf("as it was before: entry %d", m.Seq)
@@ -82,7 +84,8 @@ func TestTheShopSignsWithItsKey(t *testing.T) {
 		!strings.Contains(broken[0].Why, "signature") {
 		t.Errorf("a forged one: %v %v", broken, err)
 	}
-	if err := VerifySignatures(r.Log, []signing.Signature{{Seq: 9999}}); err == nil {
+	r.Signatures = []signing.Signature{{Seq: 9999}}
+	if err := VerifySignatures(r); err == nil {
 		t.Error("a signature of no entry verifies")
 	}
 }
@@ -103,6 +106,39 @@ func TestTheRecordOfSignIns(t *testing.T) {
 		if _, err := s.db.Exec(q); err == nil {
 			t.Errorf("%s is done", q)
 		}
+	}
+	if err := s.Close(); err != nil {
+		t.Fatal(err)
+	}
+	text, err := os.ReadFile(s.File())
+	if err != nil {
+		t.Fatal(err)
+	}
+	for what, q := range map[string]string{"nothing": "",
+		"a line changed":      "UPDATE doings SET person = 'nobody' WHERE id = 1",
+		"the last taken away": "DELETE FROM doings WHERE id = 2", "all taken away": "DELETE FROM doings",
+		"one put in": "INSERT INTO doings (at, what, person, about, device, address) VALUES ('', 'x', '', '', '', '')"} {
+		path := filepath.Join(t.TempDir(), "spoilt.db")
+		if err := os.WriteFile(path, text, 0o600); err != nil {
+			t.Fatal(err)
+		}
+		spoil(t, path, "DROP TRIGGER doings_keep_update; DROP TRIGGER doings_keep_delete; "+q)
+		if _, broken, err := Verify(ctx, path); err != nil || (len(broken) == 0) != (what == "nothing") {
+			t.Errorf("%s: %v, %v", what, broken, err)
+		}
+	}
+}
+
+// spoil changes a shop's file as somebody does who has it.
+func spoil(t *testing.T, path, q string) {
+	t.Helper()
+	db, err := sql.Open("sqlite", "file:"+path)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer db.Close()
+	if _, err := db.Exec(q); err != nil {
+		t.Fatal(err)
 	}
 }
 

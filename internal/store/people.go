@@ -86,6 +86,7 @@ func (a *Account) check() error {
 	if a.Name = strings.TrimSpace(a.Name); a.Name == "" || utf8.RuneCountInString(a.Name) > 80 {
 		errs.Add("name", errors.New("must be 1 to 80 letters: the name that stands on the build sheet"))
 	}
+	errs.Add("", field.Plain("name", a.Name, 80))
 	if a.Role != "technician" && a.Role != job.Lead && a.Role != Reader {
 		errs.Add("role", fmt.Errorf("is %q: write technician, lead or reader", a.Role))
 	}

@@ -35,10 +35,11 @@ func keepPhoto(ctx context.Context, tx *sql.Tx, id string, job int64, at time.Ti
 	return err
 }
 
-// Photo returns a picture.
+// Photo returns a picture, or the one that was made anew of it when its job was taken in.
 func (s *Store) Photo(ctx context.Context, id string) ([]byte, error) {
 	var jpeg []byte
-	err := s.db.QueryRowContext(ctx, "SELECT bytes FROM photos WHERE id = ?", id).Scan(&jpeg)
+	err := s.db.QueryRowContext(ctx, "SELECT bytes FROM photos WHERE id = ?1 OR id = (SELECT photo FROM made_pictures "+
+		"WHERE was = ?1 LIMIT 1) ORDER BY id = ?1 DESC LIMIT 1", id).Scan(&jpeg)
 	if errors.Is(err, sql.ErrNoRows) {
 		return nil, &NotFound{"photo", id}
 	}
@@ -48,6 +49,7 @@ func (s *Store) Photo(ctx context.Context, id string) ([]byte, error) {
 // PhotoOf reports whether a picture was kept with a job.
 func (s *Store) PhotoOf(ctx context.Context, id, number string) (of bool, err error) {
 	err = s.db.QueryRowContext(ctx, "SELECT EXISTS (SELECT 1 FROM photo_jobs JOIN jobs ON jobs.id = photo_jobs.job "+
-		"WHERE photo = ? AND number = ?)", id, number).Scan(&of)
+		"WHERE number = ?2 AND (photo = ?1 OR photo = (SELECT photo FROM made_pictures WHERE was = ?1 AND "+
+		"made_pictures.job = jobs.id)))", id, number).Scan(&of)
 	return of, err
 }

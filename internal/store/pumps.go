@@ -127,16 +127,20 @@ func (s *Store) SavePump(ctx context.Context, p record.Pump, fresh bool) error {
 }
 
 // PutPumps writes pumps over those of their tags, adds those that are new, and
-// sets the shop's rules where they are not nil: all of it or nothing.
-func (s *Store) PutPumps(ctx context.Context, pumps []record.Pump, rules *job.Rules) error {
+// sets the shop's rules where they are not nil: all of it or nothing. What was changed on a pump, and
+// by whom, stands in its log.
+func (s *Store) PutPumps(ctx context.Context, pumps []record.Pump, rules *job.Rules, by job.Person) error {
 	plans, err := s.Plans(ctx)
 	if err != nil {
 		return err
 	}
+	were := map[string]record.Pump{}
 	for _, p := range pumps {
 		before, _, err := s.pump(ctx, p.Tag)
 		if missing := (*NotFound)(nil); err != nil && !errors.As(err, &missing) {
 			return err
+		} else if err == nil {
+			were[p.Tag] = before
 		}
 		if err := p.Check(plans, before); err != nil {
 			return fmt.Errorf("pump %s: %w", p.Tag, err)
@@ -145,14 +149,19 @@ func (s *Store) PutPumps(ctx context.Context, pumps []record.Pump, rules *job.Ru
 	s.writing.Lock()
 	defer s.writing.Unlock()
 	return s.transaction(ctx, func(tx *sql.Tx) error {
-		put, err := tx.PrepareContext(ctx, "INSERT INTO pumps (tag, record, plate) VALUES (?, ?, ?) ON CONFLICT (tag) "+
-			"DO UPDATE SET record = excluded.record, plate = excluded.plate")
+		put, err := tx.PrepareContext(ctx, "INSERT INTO pumps (tag, record, plate) VALUES (?, ?, ?)")
 		if err != nil {
 			return err
 		}
 		defer put.Close()
 		for _, p := range pumps {
 			p.Version = ""
+			if before, there := were[p.Tag]; there {
+				if err := s.rewrite(ctx, tx, before, p, plans, by); err != nil {
+					return err
+				}
+				continue
+			}
 			record, err := json.Marshal(p)
 			if err != nil {
 				return err

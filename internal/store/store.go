@@ -121,7 +121,7 @@ func openWith(ctx context.Context, path, wait string, clock func() time.Time) (*
 	if s.door, err = openDoor(ctx, path, wait); err != nil {
 		return nil, errors.Join(err, db.Close())
 	}
-	if err := errors.Join(s.ready.prepare(ctx, db), s.takeToDoor(ctx), s.catchUp(ctx)); err != nil {
+	if err := errors.Join(s.ready.prepare(ctx, db), s.takeToDoor(ctx), s.chainDoings(ctx), s.catchUp(ctx)); err != nil {
 		return nil, errors.Join(fmt.Errorf("bringing %s up to date: %w", path, err), s.Close())
 	}
 	return s, nil
@@ -223,6 +223,7 @@ func checkShop(shop *Shop) error {
 	if shop.Name = strings.TrimSpace(shop.Name); shop.Name == "" || utf8.RuneCountInString(shop.Name) > 80 {
 		errs.Add("name", errors.New("must be 1 to 80 letters: the name that stands on the build sheet"))
 	}
+	errs.Add("", field.Plain("name", shop.Name, 80))
 	errs.Add("", job.CheckRules(shop.Rules))
 	return errs.Err()
 }

@@ -14,6 +14,7 @@ import (
 	"strings"
 
 	"settle/core/field"
+	"settle/core/job"
 	"settle/internal/report"
 	"settle/internal/store"
 )
@@ -72,7 +73,7 @@ func Write(ctx context.Context, s *store.Store, out io.Writer) error {
 	if err != nil {
 		return err
 	}
-	for _, number := range numbers {
+	for i, number := range numbers {
 		r, err := s.Job(ctx, number)
 		if err != nil {
 			return err
@@ -81,11 +82,19 @@ func Write(ctx context.Context, s *store.Store, out io.Writer) error {
 		if err != nil {
 			return fmt.Errorf("%s: %w", number, err)
 		}
-		if err := put(jobsPart+number+".json", b); err != nil {
+		if err := put(jobsPart+called(number, i), b); err != nil {
 			return err
 		}
 	}
 	return z.Close()
+}
+
+// called names the file of a job: by its number, where that is one.
+func called(number string, i int) string {
+	if !job.IsNumber(number) {
+		return fmt.Sprintf("job-%d.json", i+1)
+	}
+	return number + ".json"
 }
 
 func writePapers(ctx context.Context, s *store.Store, put func(string, []byte) error) error {
@@ -105,10 +114,11 @@ func writePapers(ctx context.Context, s *store.Store, put func(string, []byte) e
 	return nil
 }
 
-// Read takes a whole shop into a store that has nothing yet, and returns how many jobs it has.
+// Read takes a whole shop into a store that has nothing yet, and returns how many jobs it has. Name is
+// that of the file, as it is to stand on the sheets.
 // Every job is verified. Where anything is wrong the store is to be thrown away. The error is a
 // *field.Error where the file is not what it should be.
-func Read(ctx context.Context, s *store.Store, file io.ReaderAt, size int64) (jobs int, err error) {
+func Read(ctx context.Context, s *store.Store, file io.ReaderAt, size int64, name string) (jobs int, err error) {
 	z, err := zip.NewReader(file, size)
 	if err != nil {
 		return 0, field.Errorf("file", "is no shop that Settle took out: it is not a ZIP")
@@ -133,7 +143,7 @@ func Read(ctx context.Context, s *store.Store, file io.ReaderAt, size int64) (jo
 		return 0, err
 	}
 	for _, f := range z.File {
-		took, err := take(ctx, s, f)
+		took, err := take(ctx, s, f, name)
 		if err != nil {
 			return jobs, fmt.Errorf("%s: %w", f.Name, err)
 		}
@@ -145,7 +155,7 @@ func Read(ctx context.Context, s *store.Store, file io.ReaderAt, size int64) (jo
 }
 
 // take puts one part in; it reports whether that was a job.
-func take(ctx context.Context, s *store.Store, f *zip.File) (job bool, err error) {
+func take(ctx context.Context, s *store.Store, f *zip.File, name string) (isJob bool, err error) {
 	inPapers, inJobs := strings.HasPrefix(f.Name, papers), strings.HasPrefix(f.Name, jobsPart)
 	if !inPapers && !inJobs || strings.HasSuffix(f.Name, "/") {
 		return false, nil
@@ -170,7 +180,8 @@ func take(ctx context.Context, s *store.Store, f *zip.File) (job bool, err error
 	if err != nil {
 		return false, err
 	}
-	_, err = s.ImportJob(ctx, r, photos)
+	_, err = s.ImportJob(ctx, r, store.Arrival{By: job.Person{Name: "settle import"}, File: name, Whole: true,
+		Photos: photos})
 	return true, err
 }
 

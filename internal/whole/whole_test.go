@@ -62,7 +62,7 @@ func out(t *testing.T, s *store.Store) []byte {
 	return b.Bytes()
 }
 
-// same says that two shops hold the same, to the letter.
+// same says that two shops hold the same, to the letter; each job of the other says that it was taken in.
 func same(t *testing.T, a, b *store.Store) {
 	t.Helper()
 	one, err := a.Beside(ctx)
@@ -90,7 +90,8 @@ func same(t *testing.T, a, b *store.Store) {
 			t.Errorf("%s: %v", n, err)
 			continue
 		}
-		if len(x.Log) != len(y.Log) || len(x.Kept) != len(y.Kept) || job.Verify(y.Log) != 0 {
+		if len(x.Log)+1 != len(y.Log) || y.Log[len(x.Log)].Kind != job.TakenIn || len(x.Kept) != len(y.Kept) ||
+			job.Verify(y.Log) != 0 {
 			t.Errorf("%s has %d entries and %d sheets, and had %d and %d", n, len(y.Log), len(y.Kept), len(x.Log), len(x.Kept))
 			continue
 		}
@@ -123,12 +124,12 @@ func TestAShopOutAndIn(t *testing.T) {
 	s := demoShop(t)
 	file := out(t, s)
 	again := opened(t)
-	jobs, err := Read(ctx, again, bytes.NewReader(file), int64(len(file)))
+	jobs, err := Read(ctx, again, bytes.NewReader(file), int64(len(file)), "shop.zip")
 	if err != nil || jobs != 32 {
 		t.Fatalf("%d jobs, %v", jobs, err)
 	}
 	same(t, s, again)
-	if _, err := Read(ctx, again, bytes.NewReader(file), int64(len(file))); err == nil ||
+	if _, err := Read(ctx, again, bytes.NewReader(file), int64(len(file)), "shop.zip"); err == nil ||
 		!strings.Contains(err.Error(), "here is one already") {
 		t.Errorf("taken in over a shop: %v", err)
 	}
@@ -195,7 +196,7 @@ func TestAFileThatIsNotAsItWas(t *testing.T) {
 		{"a drawing that was changed", changed(t, file, papers, swap("drawing", "photo")), "not what it was"},
 	}
 	for _, tt := range tests {
-		if _, err := Read(ctx, opened(t), bytes.NewReader(tt.file), int64(len(tt.file))); err == nil ||
+		if _, err := Read(ctx, opened(t), bytes.NewReader(tt.file), int64(len(tt.file)), "shop.zip"); err == nil ||
 			!strings.Contains(err.Error(), tt.says) {
 			t.Errorf("%s: %v, want %q", tt.name, err, tt.says)
 		}

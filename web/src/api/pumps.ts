@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { again, answer, api, fits } from './client'
+import { again, answer, api, done, fits } from './client'
 import { keys } from './keys'
 import type { LimitForm, LineForm, NoteForm, PumpForm } from './types'
 
@@ -145,11 +145,22 @@ export function useTakeInJob() {
     mutationFn: (file: Blob) =>
       answer(
         api.POST('/api/v1/jobs/import', {
+          params: { query: { file: file instanceof File ? file.name : undefined } },
           body: file as never,
           bodySerializer: (f) => f as never,
           headers: { 'Content-Type': 'application/json' },
         }),
       ),
     onSuccess: () => again(client, keys.jobs, keys.pumps, keys.pumpPages, keys.plans),
+  })
+}
+
+/** Says whose a key of another shop is. */
+export function useNameKey() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (body: { fingerprint: string; name: string }) =>
+      done(api.PUT('/api/v1/keys', { body })),
+    onSuccess: () => again(client, keys.shop),
   })
 }

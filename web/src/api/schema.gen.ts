@@ -485,6 +485,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/keys": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say whose a key of another shop is */
+        put: operations["name-key"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/links/open": {
         parameters: {
             query?: never;
@@ -1748,7 +1765,7 @@ export interface components {
             /** @description made by the client; sending it twice is harmless */
             id: string;
             /** @enum {string} */
-            kind: "opened" | "kept" | "decided" | "pictured" | "withdrawn" | "ended" | "amended" | "scoped" | "checked";
+            kind: "opened" | "kept" | "decided" | "pictured" | "withdrawn" | "ended" | "amended" | "scoped" | "checked" | "taken-in";
             on?: string;
             /** @description it was written on paper and typed from there */
             on_paper?: boolean;
@@ -1773,6 +1790,8 @@ export interface components {
             /** @description SHA-256 of the sheet kept with it */
             sheet?: string;
             step?: string;
+            /** @description taken-in: what came, and from where */
+            taken?: components["schemas"]["Intake"];
         };
         EntryForm: {
             body?: components["schemas"]["Body"];
@@ -2062,6 +2081,8 @@ export interface components {
             schools: components["schemas"]["SchoolChosen"][];
             /** @description how much of the work it is, and how the pump came, in words */
             scope?: string;
+            /** @description that it was taken in from elsewhere, in sentences */
+            taken?: string[];
             /** @description what whoever signs has done: rebuilt by, or checks taken by */
             worked: string;
         };
@@ -2155,6 +2176,25 @@ export interface components {
             reason?: string;
             where?: string;
         };
+        Intake: {
+            /**
+             * Format: int64
+             * @description so many entries came
+             */
+            entries: number;
+            /** @description name of the file it came in */
+            file: string;
+            /** @description fingerprints of the keys that signed what came */
+            keys?: string[];
+            /** @description number it had there */
+            number: string;
+            /** @description id in what came → id of the picture made of it */
+            pictures?: {
+                [key: string]: string;
+            };
+            /** @description it came with the whole shop, whose people are those of this one */
+            whole?: boolean;
+        };
         JobRow: {
             /** @description who made the last entry */
             by: string;
@@ -2233,6 +2273,8 @@ export interface components {
             sheet: components["schemas"]["Sheet"];
             /** @description those that are kept, the oldest first */
             sheets: components["schemas"]["SheetKept"][];
+            /** @description that it was taken in from elsewhere, in sentences */
+            taken?: string[];
         };
         Judged: {
             /** @description a person's decision is due */
@@ -2425,7 +2467,7 @@ export interface components {
             /** @description made by the client; sending it twice is harmless */
             id: string;
             /** @enum {string} */
-            kind: "remark" | "done" | "hours" | "grease" | "paper";
+            kind: "remark" | "done" | "hours" | "grease" | "paper" | "changed";
             /** @description done: the remark that is settled, by its id */
             on?: string;
             /** @description remark: what; done: how; grease: which and how much; paper: its title */
@@ -2498,12 +2540,16 @@ export interface components {
             where: string;
         };
         MarkView: {
-            /** @description fingerprint of the shop's key */
+            /** @description the pump's plate or papers were edited since it was signed */
+            edited?: boolean;
+            /** @description fingerprint of the key */
             key: string;
             /** @description all of it as a code, in SVG */
             qr: string;
             /** @description beginning of the hash that is signed */
             sheet: string;
+            /** @description by whose key, in words */
+            whose: string;
         };
         Meter: {
             /** Format: date-time */
@@ -2517,6 +2563,12 @@ export interface components {
             from: string;
             /** Format: double */
             hours: number;
+        };
+        "Name-keyRequest": {
+            /** @description 16, 32 or 64 digits */
+            fingerprint: string;
+            /** @description of that shop; blank takes it back */
+            name: string;
         };
         NewKeeper: {
             /** @description network address that came from */
@@ -2917,6 +2969,8 @@ export interface components {
             permit?: string;
         };
         Person: {
+            /** @description of another shop, whose job was taken in */
+            elsewhere?: boolean;
             id: string;
             name: string;
             /** @enum {string} */
@@ -3709,13 +3763,17 @@ export interface components {
         };
         ShopKey: {
             fingerprint: string;
+            /** @description of another shop: what it is called here, once that was said */
+            name?: string;
             /** @description what is signed now is signed with it */
             now?: boolean;
+            /** @description of this shop, now or before */
+            own: boolean;
             since: string;
         };
         ShopView: {
             elastomers: components["schemas"]["Elastomer"][];
-            /** @description the shop's public keys, the latest first */
+            /** @description public keys that are known, the shop's own first */
             keys: components["schemas"]["ShopKey"][];
             name: string;
             people: components["schemas"]["Person"][];
@@ -5091,7 +5149,10 @@ export interface operations {
     };
     "import-job": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description name of the file, as it is to stand on the sheet */
+                file?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -6005,6 +6066,64 @@ export interface operations {
         responses: {
             /** @description Created */
             201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "name-key": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Name-keyRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };

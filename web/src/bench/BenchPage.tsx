@@ -132,6 +132,16 @@ function Bench({ job }: { job: JobView }) {
           {job.clock_warning}
         </Box>
       )}
+      {job.taken?.map((t) => (
+        <Box
+          key={t}
+          role="note"
+          data-taken
+          sx={{ px: 4, py: 2, background: ink('paper'), borderBottom: line }}
+        >
+          {t}
+        </Box>
+      ))}
       <Over job={job} />
       <Calls job={job} />
       <Box

@@ -32,6 +32,7 @@ const words: Record<string, (d: Doing) => string> = {
   'took-plan': (d) => `took in the plan ${d.about}`,
   'took-register': (d) => `took in a register: ${d.about}`,
   'set-shop': (d) => `set the shop: ${d.about}`,
+  'named-key': (d) => `said whose a key is: ${d.about}`,
   'made-copy': (d) => `made a copy: ${d.about}`,
 }
 

@@ -12,6 +12,7 @@ import { KeepBar } from '../app/KeepBar'
 import { Screen } from '../app/Screen'
 import { useUnit } from '../app/settings'
 import { limitText } from '../bench/Result'
+import { useMe } from '../door/me'
 import { condensed, ink, mono } from '../theme'
 
 /** The limits of a pump, or the shop's: what each origin says, which counts and why. */
@@ -57,6 +58,8 @@ function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsVie
   const error = save.error instanceof ApiError ? save.error : null
   const changed = JSON.stringify(forms) !== JSON.stringify(view.forms)
   const own = tag ? 'pump' : 'shop'
+  const me = useMe()
+  const may = me.role === 'lead' || (!tag && me.keeper === true)
   const put = (key: string, patch: Partial<LimitForm>) =>
     setTyped((before) => {
       const next = { ...blank, ...forms[key], ...patch }
@@ -81,6 +84,8 @@ function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsVie
           ? 'Write what the maker’s manual, the drawing or the seal’s maker says, with the unit, such as 2 thou, 0.05 mm or 20/min, and where it stands. The pump’s own counts before the shop’s, the shop’s before the general set.'
           : `What this shop has settled for all its pumps, with the unit and where it comes from. A pump’s own limit counts before it; it counts before the general set, which is “${view.set}”.`}{' '}
         Jobs that are open or signed keep the limits they began with.
+        {!may &&
+          ` ${tag ? 'A lead' : 'A lead or a keeper'} writes them: tell one what they should be.`}
       </Typography>
       <Box role="table" aria-label="Limits" sx={{ borderTop: `1.5px solid ${ink('ink')}` }}>
         <Box role="row" sx={{ ...row, display: { xs: 'none', md: 'grid' }, py: 1 }}>
@@ -104,6 +109,7 @@ function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsVie
                 error: m !== '',
                 helperText: m,
                 size: 'small' as const,
+                disabled: !may,
                 value: f[part] ?? '',
                 slotProps: { htmlInput: { autoComplete: 'off', 'data-limit': `${r.key}.${part}` } },
               }
@@ -176,7 +182,7 @@ function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsVie
             )
           })}
       </Box>
-      <KeepBar disabled={!changed || save.isPending} error={error}>
+      <KeepBar disabled={!may || !changed || save.isPending} error={error}>
         <Button size="large" variant="outlined" component={Link} to={back}>
           {own === 'pump' ? 'Back to the pump' : 'Back to the shop'}
         </Button>

@@ -22,6 +22,7 @@ const states = {
 export function PumpLog({ tag, record }: { tag: string; record: PumpRecord }) {
   const [what, setWhat] = useState<What | null>(null)
   const { hours } = record
+  const changes = record.log.filter((l) => l.kind === 'changed').slice(0, 10)
   return (
     <>
       <section data-remarks>
@@ -116,6 +117,21 @@ export function PumpLog({ tag, record }: { tag: string; record: PumpRecord }) {
           </Typography>
         )}
       </section>
+      {changes.length > 0 && (
+        <section data-changes>
+          <Head title="What was changed" />
+          <Box component="ul" sx={{ m: 0, pl: 4, display: 'grid', gap: 1 }}>
+            {changes.map((c) => (
+              <li key={c.id}>
+                {c.text}{' '}
+                <Box component="span" sx={small}>
+                  {c.by.name}, {day(c.at)}
+                </Box>
+              </li>
+            ))}
+          </Box>
+        </section>
+      )}
       <section data-papers>
         <Head title="Drawings and photos">
           <Button variant="outlined" onClick={() => setWhat({ kind: 'paper' })}>

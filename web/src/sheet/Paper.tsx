@@ -139,6 +139,11 @@ export function Paper({ job, rows }: { job: JobView; rows: Rows }) {
       </Box>
       <Box sx={{ mt: 3, color: ink('ink2'), fontSize: '0.8125rem' }}>
         {sheet.signed?.remark && <>Next time: {sheet.signed.remark} </>}
+        {rows.head.taken?.map((t) => (
+          <Box key={t} data-taken sx={{ fontWeight: 600 }}>
+            {t}
+          </Box>
+        ))}
         Why it was here: {rows.head.complaint}. {rows.head.scope && <>Scope: {rows.head.scope}. </>}
         Plan: {rows.head.plan}.{' '}
         {rows.head.schools.map((s) => `${s.title}: ${s.choice.toLowerCase()}`).join('. ')}. Settle
@@ -173,10 +178,11 @@ function Mark({ mark }: { mark: NonNullable<Rows['mark']> }) {
       />
       <Box sx={{ fontSize: '0.8125rem' }}>
         <Box sx={{ fontFamily: condensed, fontWeight: 600, color: ink('dyeText') }}>
-          Signed with the key of this shop
+          {mark.whose}
         </Box>
         <Box sx={{ fontFamily: mono }}>Sheet {mark.sheet}</Box>
         <Box sx={{ fontFamily: mono }}>Key {mark.key}</Box>
+        {mark.edited && <Box>The pump’s plate or papers were edited since it was signed.</Box>}
         <Box sx={{ color: ink('ink2') }}>
           settle verify, with the JSON of this job or what is read off the code, says whether they
           belong together.

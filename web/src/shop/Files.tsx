@@ -6,6 +6,7 @@ import Typography from '@mui/material/Typography'
 import { Link } from 'react-router'
 import { ApiError } from '../api/client'
 import { registerAt, useTakeIn, useTakeInJob, type RegisterFile } from '../api/pumps'
+import { useMe } from '../door/me'
 import { ink, mono } from '../theme'
 
 /** What goes out of Settle and comes into it as files. */
@@ -105,16 +106,21 @@ export function Csv({ what, title, text }: { what: RegisterFile; title: string; 
 
 function Job() {
   const take = useTakeInJob()
+  const lead = useMe().role === 'lead'
   return (
     <Card
       title="A job from another Settle"
-      text="The JSON file which a build sheet saves: the whole job with its plan and its pictures. One that was changed on the way is refused. Where its number is taken here it gets a tail, such as J-0003-2."
+      text={
+        (lead ? '' : 'A lead takes one in. ') +
+        'The JSON file which a build sheet saves: the whole job with its plan and its pictures. One that was changed on the way is refused. From then on its sheet says who took it in, and which part of it is of another shop. Where its number is taken here it gets a tail, such as J-0003-2.'
+      }
     >
       <Box sx={{ display: 'flex', gap: 3, alignItems: 'center' }}>
         <Choose
           label="Take in a job"
           accept=".json,application/json"
           mark="job"
+          disabled={!lead}
           onFile={(f) => take.mutate(f)}
         />
         {take.isPending && <span role="status">Reading</span>}
@@ -171,23 +177,26 @@ function Choose({
   label,
   accept,
   mark,
+  disabled,
   onFile,
 }: {
   label: string
   accept: string
   mark: string
+  disabled?: boolean
   onFile: (f: File) => void
 }) {
   const input = useRef<HTMLInputElement>(null)
   return (
     <>
-      <Button variant="outlined" onClick={() => input.current?.click()}>
+      <Button variant="outlined" disabled={disabled} onClick={() => input.current?.click()}>
         {label}
       </Button>
       <input
         ref={input}
         type="file"
         hidden
+        disabled={disabled}
         accept={accept}
         aria-label={label}
         data-file={mark}

@@ -10,8 +10,9 @@ import { unitWord } from '../entry/EntryBox'
 import type { ShopView } from '../api/types'
 import { Failure, Loading } from '../app/Message'
 import { Screen } from '../app/Screen'
+import { Keys } from './Keys'
 import { useMe } from '../door/me'
-import { ink, mono } from '../theme'
+import { ink } from '../theme'
 import { Copies } from './Copies'
 import { Files } from './Files'
 import { Plans } from './Plans'
@@ -161,14 +162,7 @@ function Settings({ shop }: { shop: ShopView }) {
           </Button>
         )}
       </Box>
-      {shop.keys.map((k) => (
-        <Typography key={k.fingerprint} data-shop-key>
-          {k.now ? 'Key of this shop, on every signed sheet:' : 'An earlier key of this shop:'}{' '}
-          <Box component="span" sx={{ fontFamily: mono, fontWeight: 600 }}>
-            {k.fingerprint}
-          </Box>
-        </Typography>
-      ))}
+      <Keys keys={shop.keys} />
       <Typography sx={{ color: ink('ink2') }}>
         Where good technicians disagree. A job keeps what was in force when it was opened, and its
         sheet says so.
