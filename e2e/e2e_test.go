@@ -629,7 +629,7 @@ func TestTheSheetIsSavedAsFiles(t *testing.T) {
 	t.Parallel()
 	p := tab(t, "/jobs/J-0004/sheet")
 	p.until(`document.querySelector('a[download]')`)
-	for format, want := range map[string]string{"csv": "found_um", "json": "settle-job/4"} {
+	for format, want := range map[string]string{"csv": "found_um", "json": "settle-job/5"} {
 		got := p.text(fmt.Sprintf(`fetch(document.querySelector('a[href$=".%s"]').href).then(r => r.text())`, format))
 		if !strings.Contains(got, want) {
 			t.Errorf("the %s file begins %.80q, want %q in it", format, got, want)

@@ -7,7 +7,9 @@ import (
 	"bytes"
 	"fmt"
 	"image"
+	"image/color"
 	"image/jpeg"
+	"sync"
 
 	_ "image/png" // read, not written
 
@@ -23,9 +25,63 @@ const (
 	// Side is the longest side of what is kept, in pixels.
 	Side = 1600
 
-	maxPixels = 60_000_000 // what a small file may unfold to
-	quality   = 85
+	maxPixels  = 60_000_000 // what a small file may unfold to
+	maxDecoded = 256 << 20  // and how much memory that may take
+	quality    = 85
 )
+
+var unfolding sync.Mutex
+
+// unfolded is how many bytes of memory the decoder takes for a picture.
+func unfolded(file []byte, format string, c image.Config) int {
+	pixels := c.Width * c.Height
+	switch format {
+	case "jpeg":
+		each, progressive := samples(file)
+		bytes := int(float64(pixels) * each)
+		if progressive { // its coefficients are gathered before, four bytes each
+			bytes *= 5
+		}
+		return bytes
+	case "webp":
+		return pixels * 8
+	}
+	switch c.ColorModel {
+	case color.GrayModel:
+		return pixels
+	case color.Gray16Model:
+		return pixels * 2
+	case color.RGBA64Model, color.NRGBA64Model:
+		return pixels * 8
+	}
+	return pixels * 4
+}
+
+// samples are how many bytes a JPEG has for each of its pixels, and whether it is a progressive one: by
+// the head of its frame (ITU-T T.81, B.2.2).
+func samples(file []byte) (each float64, progressive bool) {
+	const most = 4 // of which nothing is known
+	for at := 2; at+9 < len(file); {
+		kind, length := file[at+1], int(file[at+2])<<8+int(file[at+3])
+		if file[at] != 0xff {
+			return most, true
+		}
+		if kind == 0xc0 || kind == 0xc1 || kind == 0xc2 {
+			n, sum, largest := int(file[at+9]), 0, 1
+			for i := range n {
+				if at+11+3*i >= len(file) {
+					return most, true
+				}
+				by := file[at+11+3*i]
+				area := int(by>>4) * int(by&15)
+				sum, largest = sum+area, max(largest, area)
+			}
+			return float64(sum) / float64(largest), kind == 0xc2
+		}
+		at += 2 + length
+	}
+	return most, true
+}
 
 // Fit reads a JPEG, PNG or WebP and returns a JPEG of at most Side pixels a
 // side, upright and without its camera's notes. Its errors are on the field
@@ -39,10 +95,13 @@ func Fit(file []byte) ([]byte, error) {
 	if err != nil || format != "jpeg" && format != "png" && format != "webp" {
 		return nil, field.Errorf("photo", "is not a JPEG, PNG or WebP picture")
 	}
-	if config.Width*config.Height > maxPixels {
+	if config.Width*config.Height > maxPixels || unfolded(file, format, config) > maxDecoded {
 		return nil, field.Errorf("photo", "has %d × %d pixels, which is more than can be kept: take it with a smaller "+
 			"setting", config.Width, config.Height)
 	}
+	// One at a time: what is unfolded of several at once would take the memory of the whole PC.
+	unfolding.Lock()
+	defer unfolding.Unlock()
 	img, _, err := image.Decode(bytes.NewReader(file))
 	if err != nil {
 		return nil, field.Errorf("photo", "is damaged: take it again")

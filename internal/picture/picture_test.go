@@ -9,8 +9,13 @@ import (
 	"image/color"
 	"image/jpeg"
 	"image/png"
+	"runtime"
 	"strings"
+	"sync"
 	"testing"
+	"time"
+
+	"settle/internal/drill"
 )
 
 // shot is wide, red on its left half and blue on its right.
@@ -229,6 +234,78 @@ func TestUprightFromEveryWay(t *testing.T) {
 		if r, g, _, _ := turned.At(turned.Bounds().Min.X+5, turned.Bounds().Min.Y+5).RGBA(); turned.Bounds().Dx() != 60 ||
 			r <= 2*g {
 			t.Errorf("way %d: upright gives %v", way, turned.Bounds())
+		}
+	}
+}
+
+// What would take the memory of the whole PC is refused before it is unfolded; several at once wait for
+// each other.
+func TestHowMuchIsUnfolded(t *testing.T) {
+	deep := func(w, h int) []byte {
+		var b bytes.Buffer
+		if err := png.Encode(&b, image.NewNRGBA64(image.Rect(0, 0, w, h))); err != nil {
+			t.Fatal(err)
+		}
+		return b.Bytes()
+	}
+	if _, err := Fit(deep(5800, 5800)); err == nil || !strings.Contains(err.Error(), "more than can be kept") {
+		t.Errorf("269 MB unfolded: %v", err)
+	}
+	if _, err := Fit(deep(900, 900)); err != nil {
+		t.Errorf("a small one: %v", err)
+	}
+	var large bytes.Buffer
+	if err := jpeg.Encode(&large, image.NewYCbCr(image.Rect(0, 0, 8900, 6700), image.YCbCrSubsampleRatio420),
+		nil); err != nil {
+		t.Fatal(err)
+	}
+	if large.Len() > MaxBytes {
+		t.Fatalf("the file has %d bytes", large.Len())
+	}
+	var all sync.WaitGroup
+	for range drill.Pick(4, 1) {
+		all.Go(func() {
+			if _, err := Fit(large.Bytes()); err != nil {
+				t.Errorf("60 million pixels: %v", err)
+			}
+		})
+	}
+	stop := make(chan struct{})
+	var most uint64
+	var watch sync.WaitGroup
+	watch.Go(func() {
+		for {
+			select {
+			case <-stop:
+				return
+			case <-time.After(20 * time.Millisecond):
+			}
+			var m runtime.MemStats
+			runtime.ReadMemStats(&m)
+			most = max(most, m.Sys-m.HeapReleased)
+		}
+	})
+	all.Wait()
+	close(stop)
+	watch.Wait()
+	if most > 600<<20 {
+		t.Errorf("they took %d MB", most>>20)
+	}
+	t.Logf("%d MB at most", most>>20)
+}
+
+// What Fit writes holds nothing but the picture, and stays as it is; anything beside it does not.
+func TestClean(t *testing.T) {
+	good, err := Fit(withNotes(t, shot(400, 200), 1))
+	if err != nil || !Clean(good) {
+		t.Fatalf("what Fit writes is not clean: %v", err)
+	}
+	for name, file := range map[string][]byte{"a page": []byte("<html>"), "nothing": nil,
+		"something behind it": append(bytes.Clone(good), "x"...),
+		"cut short": good[:len(good)/2], "with notes": withNotes(t, shot(400, 200), 6),
+		"a comment": append([]byte{0xff, 0xd8, 0xff, 0xfe, 0, 4, 'h', 'i'}, good[2:]...)} {
+		if Clean(file) {
+			t.Errorf("%s is clean", name)
 		}
 	}
 }

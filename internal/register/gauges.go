@@ -1,6 +1,7 @@
 package register
 
 import (
+	"context"
 	"fmt"
 	"slices"
 	"strings"
@@ -73,12 +74,12 @@ func WriteGauges(all []record.GaugePage) ([]byte, error) {
 
 // ReadGauges reads a register against the gauges that are there. A column that is missing
 // leaves a gauge as it stands; a blank cell clears. It returns those that are new or changed.
-func ReadGauges(file []byte, here []record.GaugePage) ([]record.Gauge, *Effects, error) {
+func ReadGauges(ctx context.Context, file []byte, here []record.GaugePage) ([]record.Gauge, *Effects, error) {
 	known := func(c string) bool {
 		return c == "key" || c == "state" ||
 			slices.ContainsFunc(gaugeColumns, func(g gaugeColumn) bool { return g.column == c })
 	}
-	t, err := open(file, known, "key", "name", "kind")
+	t, err := open(ctx, file, known, "key", "name", "kind")
 	if err != nil {
 		return nil, nil, err
 	}

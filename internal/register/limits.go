@@ -1,6 +1,7 @@
 package register
 
 import (
+	"context"
 	"errors"
 	"fmt"
 	"maps"
@@ -77,10 +78,10 @@ func typed(l *quantity.Length) quantity.Typed {
 // ReadLimits reads limits against those that are there. A limit that has no row
 // stays; a row with neither min nor max takes its limit away. It returns the
 // pumps that are changed, and the shop's rules.
-func ReadLimits(file []byte, pumps []record.Pump, rules job.Rules, plans map[string]*plan.Plan) ([]record.Pump,
-	job.Rules, *Effects, error) {
+func ReadLimits(ctx context.Context, file []byte, pumps []record.Pump, rules job.Rules,
+	plans map[string]*plan.Plan) ([]record.Pump, job.Rules, *Effects, error) {
 	known := func(c string) bool { return slices.Contains(limitColumns, c) }
-	t, err := open(file, known, limitColumns...)
+	t, err := open(ctx, file, known, limitColumns...)
 	if err != nil {
 		return nil, rules, nil, err
 	}

@@ -1,6 +1,7 @@
 package register
 
 import (
+	"context"
 	"fmt"
 	"maps"
 	"reflect"
@@ -117,8 +118,9 @@ func WritePumps(pumps []record.Pump) ([]byte, error) {
 // ReadPumps reads a register against the pumps that are there. A column that is
 // missing leaves a pump as it stands; a blank cell clears. It returns the pumps
 // that are new or changed.
-func ReadPumps(file []byte, here []record.Pump, plans map[string]*plan.Plan) ([]record.Pump, *Effects, error) {
-	t, err := open(file, pumpColumn, "tag", "name")
+func ReadPumps(ctx context.Context, file []byte, here []record.Pump, plans map[string]*plan.Plan) ([]record.Pump,
+	*Effects, error) {
+	t, err := open(ctx, file, pumpColumn, "tag", "name")
 	if err != nil {
 		return nil, nil, err
 	}

@@ -2,6 +2,7 @@ package register_test
 
 import (
 	"bytes"
+	"context"
 	"encoding/binary"
 	"fmt"
 	"path/filepath"
@@ -60,16 +61,16 @@ func rules(t *testing.T, s *store.Store) job.Rules {
 func TestThereAndBack(t *testing.T) {
 	_, here, inForce := shop(t)
 	// A name that a spreadsheet would take for a formula.
-	here[0].Name = "=SUM(A1), \"the\" pump\nof two lines"
+	here[0].Name = "=SUM(A1), \"the\" pump; of one line"
 	file, err := register.WritePumps(here)
 	if err != nil {
 		t.Fatal(err)
 	}
-	put, done, err := register.ReadPumps(file, here, plan.Library())
+	put, done, err := register.ReadPumps(t.Context(), file, here, plan.Library())
 	if err != nil || len(put) != 0 || done.Same != len(here) {
 		t.Errorf("over itself: %+v %v", done, err)
 	}
-	put, done, err = register.ReadPumps(file, nil, plan.Library())
+	put, done, err = register.ReadPumps(t.Context(), file, nil, plan.Library())
 	if err != nil || done.Added != len(here) {
 		t.Fatalf("into an empty shop: %+v %v", done, err)
 	}
@@ -77,11 +78,11 @@ func TestThereAndBack(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if changed, _, done, err := register.ReadLimits(limits, here, inForce, plan.Library()); err != nil ||
+	if changed, _, done, err := register.ReadLimits(t.Context(), limits, here, inForce, plan.Library()); err != nil ||
 		len(changed) > 0 || done.Changed+done.Added > 0 {
 		t.Errorf("limits over themselves: %+v %v", done, err)
 	}
-	changed, own, _, err := register.ReadLimits(limits, put, job.Rules{}, plan.Library())
+	changed, own, _, err := register.ReadLimits(t.Context(), limits, put, job.Rules{}, plan.Library())
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -137,7 +138,7 @@ func TestBrokenRegister(t *testing.T) {
 		"no such plan": {[]byte("tag;name;plan\nA-1;pump;steam-engine\n"), []string{"line 2, plan: not a plan here"}},
 	}
 	for name, test := range tests {
-		_, _, err := register.ReadPumps(test.file, here, plan.Library())
+		_, _, err := register.ReadPumps(t.Context(), test.file, here, plan.Library())
 		compare(t, name, err, test.want)
 	}
 }
@@ -172,7 +173,7 @@ func TestBrokenLimits(t *testing.T) {
 	}
 	_, here, inForce := shop(t)
 	for name, test := range tests {
-		_, _, _, err := register.ReadLimits([]byte(test.file), here, inForce, plan.Library())
+		_, _, _, err := register.ReadLimits(t.Context(), []byte(test.file), here, inForce, plan.Library())
 		compare(t, name, err, test.want)
 	}
 }
@@ -206,7 +207,7 @@ func TestLimitsTakenIn(t *testing.T) {
 	s, here, inForce := shop(t)
 	file := "\ufeffwhose;of;limit;min;max;source\r\npump;ls-204;impeller-clearance;0,3 mm;0,45 mm;Manual, new " +
 		"edition\r\npump;LS-204;gland-gap;;;\r\nshop;;chamber-face;;4 thou;Shop rule 8\r\n"
-	changed, own, done, err := register.ReadLimits([]byte(file), here, inForce, plan.Library())
+	changed, own, done, err := register.ReadLimits(t.Context(), []byte(file), here, inForce, plan.Library())
 	if err != nil || len(changed) != 1 || done.Changed != 2 || done.Added != 1 {
 		t.Fatalf("%+v %+v %v", changed, done, err)
 	}
@@ -245,9 +246,9 @@ func TestManyRows(t *testing.T) {
 	}
 	last := fmt.Sprintf("Q-%06d,", rows-2)
 	bad := bytes.Replace(b.Bytes(), []byte(last+"Pump"), []byte(last), 1)
-	_, _, err := register.ReadPumps(bad, here, plan.Library())
+	_, _, err := register.ReadPumps(t.Context(), bad, here, plan.Library())
 	compare(t, "the last but one", err, []string{fmt.Sprintf("line %d, name: 1 to 120", rows)})
-	put, done, err := register.ReadPumps(b.Bytes(), here, plan.Library())
+	put, done, err := register.ReadPumps(t.Context(), b.Bytes(), here, plan.Library())
 	if err != nil || done.Added != rows || len(done.List) != 200 {
 		t.Fatalf("%d added, %v", done.Added, err)
 	}
@@ -258,8 +259,31 @@ func TestManyRows(t *testing.T) {
 		t.Errorf("%d pumps", n)
 	}
 	// All of them bad: a hundred are said, the rest is counted.
-	_, _, err = register.ReadPumps(bytes.ReplaceAll(b.Bytes(), []byte(",5,"), []byte(",none,")), here, plan.Library())
+	_, _, err = register.ReadPumps(t.Context(), bytes.ReplaceAll(b.Bytes(), []byte(",5,"), []byte(",none,")), here, plan.Library())
 	if all := field.All(err); len(all) != 101 || !strings.Contains(all[100].Message, fmt.Sprintf("%d more", rows-100)) {
 		t.Errorf("%d errors, the last %v", len(all), all[len(all)-1])
+	}
+}
+
+// A heading that is none, however long, gets a short answer at once, and what nobody waits for is read
+// no further.
+func TestARegisterThatIsNone(t *testing.T) {
+	begun := time.Now()
+	for name, file := range map[string]string{"a column very often": "tag,name" + strings.Repeat(",a", 1900),
+		"very many columns":  "tag,name" + strings.Repeat(",a", 300_000),
+		"one very long line": "tag,name\nA," + strings.Repeat("x", 2<<20)} {
+		_, _, err := register.ReadPumps(t.Context(), []byte(file), nil, plan.Library())
+		if err == nil || len(err.Error()) > 20_000 {
+			t.Errorf("%s: %.200v", name, err)
+		}
+	}
+	if took := time.Since(begun); took > 5*time.Second {
+		t.Errorf("it took %v", took)
+	}
+	gone, cancel := context.WithCancel(t.Context())
+	cancel()
+	if _, _, err := register.ReadPumps(gone, []byte("tag,name\nA,B\n"), nil, plan.Library()); err == nil ||
+		!strings.Contains(err.Error(), "canceled") {
+		t.Errorf("nobody waits for it: %v", err)
 	}
 }

@@ -5,6 +5,7 @@ package register
 
 import (
 	"bytes"
+	"context"
 	"encoding/csv"
 	"errors"
 	"fmt"
@@ -20,10 +21,14 @@ import (
 const (
 	maxRows   = 200_000
 	maxErrors = 100 // that are said; the rest is counted
+
+	maxColumns = 2000
+	maxLine    = 1 << 20 // bytes
 )
 
 // table is a CSV file that is read row by row.
 type table struct {
+	ctx     context.Context // of who asks: a table that nobody waits for is read no further
 	csv     *csv.Reader
 	columns map[string]int // heading → cell
 	rows    int
@@ -36,7 +41,7 @@ type table struct {
 // open reads the heading. Known says whether a column may be there; need are
 // those that must. The separator is the comma, the semicolon or the tab,
 // whichever the heading is written with.
-func open(file []byte, known func(column string) bool, need ...string) (*table, error) {
+func open(ctx context.Context, file []byte, known func(column string) bool, need ...string) (*table, error) {
 	if bytes.HasPrefix(file, []byte{0xff, 0xfe}) || bytes.HasPrefix(file, []byte{0xfe, 0xff}) {
 		return nil, field.Errorf("file", "is UTF-16: save it as CSV UTF-8")
 	}
@@ -45,13 +50,19 @@ func open(file []byte, known func(column string) bool, need ...string) (*table, 
 		if !utf8.Valid(line) {
 			return nil, field.Errorf(fmt.Sprintf("line %d", n+1), "is not UTF-8: save the file as CSV UTF-8")
 		}
+		if len(line) > maxLine {
+			return nil, field.Errorf(fmt.Sprintf("line %d", n+1), "is longer than a megabyte: this is no register")
+		}
 	}
 	head, _, _ := bytes.Cut(file, []byte("\n"))
-	t := &table{csv: csv.NewReader(bytes.NewReader(file)), columns: map[string]int{}}
+	t := &table{ctx: ctx, csv: csv.NewReader(bytes.NewReader(file)), columns: map[string]int{}}
 	for _, separator := range ",;\t" {
 		if bytes.Count(head, []byte(string(separator))) > bytes.Count(head, []byte(string(t.csv.Comma))) {
 			t.csv.Comma = separator
 		}
+	}
+	if n := bytes.Count(head, []byte(string(t.csv.Comma))) + 1; n > maxColumns {
+		return nil, field.Errorf("line 1", "names %d columns: at most %d are read", n, maxColumns)
 	}
 	t.csv.FieldsPerRecord, t.csv.ReuseRecord = -1, true
 	cells, err := t.csv.Read()
@@ -63,24 +74,40 @@ func open(file []byte, known func(column string) bool, need ...string) (*table, 
 		name := strings.ToLower(strings.TrimSpace(cell))
 		switch _, twice := t.columns[name]; {
 		case twice:
-			t.faults.Add("line 1", fmt.Errorf("has the column %q twice", name))
+			t.headFault(fmt.Errorf("has the column %.60q twice", name))
 		case !known(name):
-			t.faults.Add("line 1", fmt.Errorf("has the column %q, which is none of this file's: save one from Settle to "+
-				"see them", name))
+			t.headFault(fmt.Errorf("has the column %.60q, which is none of this file's: save one from Settle to see them",
+				name))
 		}
 		t.columns[name] = i
 	}
 	for _, name := range need {
 		if _, ok := t.columns[name]; !ok {
-			t.faults.Add("line 1", fmt.Errorf("lacks the column %q", name))
+			t.headFault(fmt.Errorf("lacks the column %q", name))
 		}
 	}
+	if t.unsaid > 0 {
+		t.faults.Add("line 1", fmt.Errorf("has %d more like these", t.unsaid))
+	}
 	return t, t.faults.Err()
+}
+
+// headFault notes what is wrong with the heading; very many are counted.
+func (t *table) headFault(err error) {
+	if len(t.faults) >= maxErrors {
+		t.unsaid++
+		return
+	}
+	t.faults.Add("line 1", err)
 }
 
 // next goes to the next row that has anything in it; false at the end.
 func (t *table) next() bool {
 	for {
+		if err := t.ctx.Err(); err != nil {
+			t.fault("", err)
+			return false
+		}
 		cells, err := t.csv.Read()
 		if errors.Is(err, io.EOF) {
 			return false

@@ -178,7 +178,8 @@ func TestWhoMayDoWhat(t *testing.T) {
 		}, by)
 	}
 	ask("a reader", office, func(op *huma.Operation) bool { return reads(op) && !is(op, keepers) })
-	settles := []string{"save-shop", "save-shop-limits", "add-plan", "look-at-plan", "take-in-register"}
+	settles := []string{"save-shop", "save-shop-limits", "add-plan", "look-at-plan", "take-in-register", "name-key",
+		"import-job", "save-pump-limits"}
 	ask("a technician", bench, func(op *huma.Operation) bool {
 		return !is(op, keepers) && !is(op, settles)
 	})

@@ -136,7 +136,7 @@ func (s *server) takeInGauges(ctx context.Context, file []byte, by string, try b
 	if err != nil {
 		return nil, err
 	}
-	put, changes, err := register.ReadGauges(file, here)
+	put, changes, err := register.ReadGauges(ctx, file, here)
 	if err != nil || try {
 		return changes, err
 	}

@@ -95,10 +95,10 @@ func (s *server) takeInRegister(ctx context.Context, in *struct {
 	var rules *job.Rules
 	var changes *register.Effects
 	if in.What == pumpsFile {
-		put, changes, err = register.ReadPumps(in.RawBody, now.pumps, plans)
+		put, changes, err = register.ReadPumps(ctx, in.RawBody, now.pumps, plans)
 	} else {
 		rules = &now.rules
-		put, now.rules, changes, err = register.ReadLimits(in.RawBody, now.pumps, now.rules, plans)
+		put, now.rules, changes, err = register.ReadLimits(ctx, in.RawBody, now.pumps, now.rules, plans)
 	}
 	if err == nil && !in.Try {
 		caller := door.Of(ctx)

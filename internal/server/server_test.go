@@ -311,7 +311,7 @@ func TestSheetFiles(t *testing.T) {
 		Format string
 		Log    []json.RawMessage
 	}
-	if err := json.Unmarshal(b, &v); status != 200 || err != nil || v.Format != "settle-job/4" {
+	if err := json.Unmarshal(b, &v); status != 200 || err != nil || v.Format != "settle-job/5" {
 		t.Errorf("the JSON file: %d %v %s", status, err, v.Format)
 	}
 	var log []job.Entry

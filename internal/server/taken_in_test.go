@@ -18,6 +18,7 @@ import (
 	"time"
 
 	"settle/core/job"
+	"settle/internal/door"
 	"settle/internal/report"
 	"settle/internal/signing"
 	"settle/internal/store"
@@ -68,7 +69,12 @@ func forged(t *testing.T, l *locked, number string, change func(*store.Job)) []b
 	if change != nil {
 		change(f)
 	}
-	b, err := report.JSON(f, func(string) ([]byte, error) { return nil, nil })
+	b, err := report.JSON(f, func(id string) ([]byte, error) {
+		if photo, err := l.store.Photo(t.Context(), id); err == nil {
+			return photo, nil
+		}
+		return nil, nil // what is put in by hand afterwards
+	})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -264,5 +270,52 @@ func TestPicturesFromElsewhere(t *testing.T) {
 	}
 	if _, broken, err := store.Verify(t.Context(), l.store.File()); err != nil || len(broken) > 0 {
 		t.Errorf("the shop: %v, %v", broken, err)
+	}
+}
+
+// The limits of a pump are a lead's; who changed what, and what it was, stands in the pump's log.
+func TestALeadSetsThePumpsLimits(t *testing.T) {
+	l := lockedShop(t)
+	bench, lead := l.come("M. Okafor"), l.come("T. Achterberg")
+	now := get[LimitsView](t, l.Server, "/api/v1/pumps/LS-204/limits", bench)
+	form := func(max string) string {
+		forms := map[string]job.LimitForm{}
+		for k, f := range now.Forms {
+			forms[k] = f
+		}
+		b, err := json.Marshal(forms)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return fmt.Sprintf(`{"version":%q,"limits":%s}`, now.Version,
+			strings.Replace(string(b), `"max":"`, `"max":"`+max, 1))
+	}
+	if status, _, _ := call(t, l.Server, "PUT", "/api/v1/pumps/LS-204/limits", form("9"), bench); status != 403 {
+		t.Errorf("a technician sets limits: %d", status)
+	}
+	pump := get[PumpView](t, l.Server, "/api/v1/pumps/LS-204", bench).Pump
+	for key, f := range pump.Limits {
+		f.Source = "me"
+		pump.Limits[key] = f
+		break
+	}
+	text, err := json.Marshal(pump)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if status, _, b := call(t, l.Server, "PUT", "/api/v1/pumps/LS-204", string(text), bench); status != 422 ||
+		!strings.Contains(string(b), "are set by a lead") {
+		t.Errorf("a technician sets them with the page: %d %.200s", status, b)
+	}
+	if status, _, b := call(t, l.Server, "PUT", "/api/v1/pumps/LS-204/limits", form("9"), lead); status != 200 {
+		t.Fatalf("%d %.300s", status, b)
+	}
+	log := get[PumpView](t, l.Server, "/api/v1/pumps/LS-204", bench).Record.Log
+	if e := log[0]; e.Kind != "changed" || e.By.Name != "T. Achterberg" || !strings.HasPrefix(e.Text, "Limit ") ||
+		!strings.Contains(e.Text, ", was at") {
+		t.Errorf("the pump's log says %+v", e)
+	}
+	if d := get[[]store.Doing](t, l.Server, "/api/v1/doings", lead)[0]; d.What != door.SetLimits || d.About != "of LS-204" {
+		t.Errorf("the record says %+v", d)
 	}
 }

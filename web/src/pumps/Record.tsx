@@ -206,7 +206,7 @@ function Sheet({ file, title, by }: { file: string; title: string; by: string })
   )
 }
 
-function Head({ title, children }: { title: string; children: React.ReactNode }) {
+function Head({ title, children }: { title: string; children?: React.ReactNode }) {
   return (
     <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap', mb: 1 }}>
       <Typography variant="h2" sx={{ flex: 1 }}>
