@@ -651,7 +651,8 @@ func TestNothingIsLostWhenTheServerIsGone(t *testing.T) {
 		t.Fatal(err)
 	}
 	// The browser may take a moment to cut the page off; before that the entry would be kept.
-	p.text(`(async () => { for (let i = 0; i < 500; i++) try { await fetch('/api/v1/shop') } catch { break }; return '' })()`)
+	p.text(`(async () => { for (let i = 0; i < 500; i++) try { await fetch('/api/v1/shop') } catch { break }
+		return '' })()`)
 	p.keys("\n")
 	p.until(`document.querySelector('[role=alert]')?.innerText.includes('Settle does not answer')`)
 	p.until(`document.querySelector('header').innerText.includes('Not saved')`)
