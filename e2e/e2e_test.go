@@ -301,7 +301,10 @@ func TestAWholeJobByKeyboard(t *testing.T) {
 	p.keys("\n")
 	p.next()
 	p.at("leak-test")
-	p.keys("10\n0\n") // the pressure stands there from the pump's papers
+	p.keys("1") // water
+	p.until(`document.querySelector('[data-choice][aria-checked="true"]')`)
+	p.keys("v") // the air was let out before; it leads to the boxes
+	p.keys("60 psi\n10\n0\n")
 	p.next()
 	p.done("fill-vent", "pipes")
 	p.at("shims-back")
@@ -316,7 +319,8 @@ func TestAWholeJobByKeyboard(t *testing.T) {
 	p.next()
 	p.done("coupling-on", "open-valves")
 	p.at("sign")
-	p.keys("next time: new wear plate\n")
+	p.keys("next time: new wear plate")
+	p.signs()
 	p.until(`document.body.innerText.includes('This job is signed')`)
 
 	number := strings.Split(p.text(`location.pathname`), "/")[2]
@@ -647,7 +651,8 @@ func TestNothingIsLostWhenTheServerIsGone(t *testing.T) {
 		t.Fatal(err)
 	}
 	// The browser may take a moment to cut the page off; before that the entry would be kept.
-	p.text(`(async () => { for (let i = 0; i < 500; i++) try { await fetch('/api/v1/shop') } catch { break }; return '' })()`)
+	p.text(`(async () => { for (let i = 0; i < 500; i++) try { await fetch('/api/v1/shop') } catch { break }
+		return '' })()`)
 	p.keys("\n")
 	p.until(`document.querySelector('[role=alert]')?.innerText.includes('Settle does not answer')`)
 	p.until(`document.querySelector('header').innerText.includes('Not saved')`)

@@ -196,15 +196,7 @@ func (f *fingers) enter(s *job.StepSheet) {
 		}
 		f.boxes(texts(s, body))
 	case "sign":
-		f.press("\n") // in the remark it signs nothing
-		f.until(`document.activeElement.dataset.field === 'body.sign.remark'`)
-		for range 6 {
-			if f.text(`String(document.activeElement.hasAttribute('data-main'))`) == "true" {
-				break
-			}
-			f.press("\t")
-		}
-		f.press("\n")
+		f.count += f.signs()
 	default:
 		f.boxes(texts(s, body))
 	}
@@ -349,4 +341,20 @@ func spread(v any, path string, out map[string]string) {
 	default:
 		out[path] = fmt.Sprint(v)
 	}
+}
+
+// signs gives the signature, whose remark has the focus: Enter in it signs nothing, its button does. It
+// returns how many keys that took.
+func (p *page) signs() (keys int) {
+	p.t.Helper()
+	p.keys("\n")
+	p.until(`document.activeElement.dataset.field === 'body.sign.remark'`)
+	for keys = 2; keys < 8; keys++ {
+		if p.text(`String(document.activeElement.hasAttribute('data-main'))`) == "true" {
+			break
+		}
+		p.keys("\t")
+	}
+	p.keys("\n")
+	return keys
 }
