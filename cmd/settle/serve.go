@@ -115,6 +115,7 @@ func start(ctx context.Context, command string, args []string, out, errs io.Writ
 	}
 	var keeping sync.WaitGroup
 	keeping.Go(func() { keeper.Run(ctx) })
+	keeping.Go(func() { shop.KeepWatch(ctx) })
 	defer keeping.Wait()
 	return o.serve(ctx, shop, keeper, folder, listener, out)
 }

@@ -151,13 +151,27 @@ func bare(file []byte) bool {
 	return false
 }
 
+// within are the sides of a picture that is no longer than most.
+func within(w, h, most int) (int, int) {
+	longest := max(w, h)
+	if longest <= most {
+		return w, h
+	}
+	return max(w*most/longest, 1), max(h*most/longest, 1)
+}
+
 // fitted is the picture with no side longer than Side.
 func fitted(img image.Image) *image.RGBA {
-	from := img.Bounds()
-	w, h := from.Dx(), from.Dy()
-	if longest := max(w, h); longest > Side {
-		w, h = max(w*Side/longest, 1), max(h*Side/longest, 1)
+	// The good way of scaling takes 32 bytes for each pixel of a row it keeps by all rows it comes from;
+	// a very large picture is brought to twice its size by a coarser way first.
+	if b := img.Bounds(); max(b.Dx(), b.Dy()) > 2*Side {
+		w, h := within(b.Dx(), b.Dy(), 2*Side)
+		half := image.NewRGBA(image.Rect(0, 0, w, h))
+		draw.ApproxBiLinear.Scale(half, half.Bounds(), img, b, draw.Src, nil)
+		img = half
 	}
+	from := img.Bounds()
+	w, h := within(from.Dx(), from.Dy(), Side)
 	small := image.NewRGBA(image.Rect(0, 0, w, h))
 	if w == from.Dx() && h == from.Dy() {
 		draw.Draw(small, small.Bounds(), img, from.Min, draw.Src)

@@ -145,9 +145,9 @@ func (w *writer) end() ([]byte, error) {
 // job was started with, the chain of hashes holds over the lines as they stand, and
 // so do the sheets that the log names.
 func Read(file []byte) (*store.Job, map[string][]byte, error) {
-	var w whole
-	if err := json.Unmarshal(file, &w); err != nil {
-		return nil, nil, field.Errorf("file", "is not JSON of a job: save one from a build sheet")
+	w, err := readWhole(file)
+	if err != nil {
+		return nil, nil, err
 	}
 	if !slices.Contains(formats, w.Format) || len(w.Log) == 0 {
 		return nil, nil, field.Errorf("file", "is not a job of this kind: its format is %q, and %s are read", w.Format,
@@ -173,7 +173,6 @@ func Read(file []byte) (*store.Job, map[string][]byte, error) {
 		}
 		r.Kept = append(r.Kept, job.KeptSheet{Seq: k.Seq, Hash: k.Hash, Bytes: sheet.Bytes(), Later: k.Later})
 	}
-	var err error
 	if r.Plan, err = plan.ReadKept("plan_text", []byte(w.PlanText)); err != nil {
 		return nil, nil, field.Errorf("file", "holds a plan that cannot be read: %v", err)
 	}

@@ -6,6 +6,7 @@ import (
 	"os"
 	"strings"
 	"testing"
+	"time"
 
 	"settle/core/job"
 )
@@ -69,5 +70,22 @@ func TestAnOlderFileIsRead(t *testing.T) {
 		if _, _, err := Read([]byte(bad)); err == nil {
 			t.Errorf("%s was taken", name)
 		}
+	}
+}
+
+// A file that is no job is told at its first part that cannot be one, however long it is.
+func TestAFileThatIsNoJob(t *testing.T) {
+	begun := time.Now()
+	zeros := strings.Repeat("0,", 20<<20)
+	for name, file := range map[string]string{"zeros for entries": `{"format":"settle-job/5","log":[` + zeros + `0]}`,
+		"zeros for signatures": `{"signatures":[` + zeros + `0]}`, "a number for the log": `{"log":5}`, "a list": `[1,2]`,
+		"cut short": `{"format":"settle-job/5","log":[{"id":"x"}`, "nothing": "", "a list of pictures": `{"photos":[1]}`,
+		"very many entries": `{"log":[` + strings.Repeat(`{},`, mostEntries) + `{}]}`} {
+		if _, _, err := Read([]byte(file)); err == nil || len(err.Error()) > 300 {
+			t.Errorf("%s: %.300v", name, err)
+		}
+	}
+	if took := time.Since(begun); took > 5*time.Second {
+		t.Errorf("it took %v", took)
 	}
 }

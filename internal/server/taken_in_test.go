@@ -315,7 +315,8 @@ func TestALeadSetsThePumpsLimits(t *testing.T) {
 		!strings.Contains(e.Text, ", was at") {
 		t.Errorf("the pump's log says %+v", e)
 	}
-	if d := get[[]store.Doing](t, l.Server, "/api/v1/doings", lead)[0]; d.What != door.SetLimits || d.About != "of LS-204" {
+	d := get[[]store.Doing](t, l.Server, "/api/v1/doings", lead)[0]
+	if d.What != door.SetLimits || d.About != "of LS-204" {
 		t.Errorf("the record says %+v", d)
 	}
 }

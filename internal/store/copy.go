@@ -229,20 +229,6 @@ func unwritable(err error) error {
 	return err
 }
 
-// Well says what keeps the shop from being worked in, nil where nothing does. It writes nothing
-// that stays.
-func (s *Store) Well(ctx context.Context) error {
-	if err := s.there(); err != nil {
-		return err
-	}
-	tx, err := s.db.BeginTx(ctx, nil) // takes the lock for writing
-	if err != nil {
-		return unwritable(err)
-	}
-	_, err = tx.ExecContext(ctx, "UPDATE shop SET copies = copies")
-	return unwritable(errors.Join(err, tx.Rollback()))
-}
-
 // usualCopies is how many are kept in a shop that nobody has set up.
 const usualCopies = 14
 

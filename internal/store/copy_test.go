@@ -1,6 +1,7 @@
 package store
 
 import (
+	"database/sql"
 	"errors"
 	"os"
 	"path/filepath"
@@ -132,5 +133,113 @@ func TestWhenTheDiskIsFull(t *testing.T) {
 	}
 	if log, err := s.PumpLog(ctx, "P-1"); err != nil || len(log) != kept+2 {
 		t.Errorf("%d remarks are there, %d were acknowledged, %v", len(log), kept+2, err)
+	}
+}
+
+// A full disk keeps nobody out who wants to look: sessions are in memory until there is room, and what
+// is to be noted waits.
+func TestAFullDiskLetsPeopleIn(t *testing.T) {
+	s, path := shopToSpoil(t)
+	bound := func(db *sql.DB, room int) {
+		t.Helper()
+		db.SetMaxOpenConns(1) // the bound is one of a connection
+		var pages int
+		if err := db.QueryRow("PRAGMA page_count").Scan(&pages); err != nil {
+			t.Fatal(err)
+		}
+		if err := db.QueryRow("PRAGMA max_page_count = " + strconv.Itoa(pages+room)).Scan(&pages); err != nil {
+			t.Fatal(err)
+		}
+	}
+	sessions := s.Sessions()
+	first := strings.Repeat("first", 300)
+	if err := sessions.Commit("first", []byte(first), time.Now().Add(time.Hour)); err != nil {
+		t.Fatal(err)
+	}
+	bound(s.door, 0)
+	bound(s.db, 0)
+	for n := range 40 {
+		token := "token" + strconv.Itoa(n)
+		if err := sessions.Commit(token, []byte(strings.Repeat(token, 300)), time.Now().Add(time.Hour)); err != nil {
+			t.Fatalf("session %d: %v", n, err)
+		}
+		if data, in, err := sessions.Find(token); err != nil || !in || !strings.HasPrefix(string(data), token) {
+			t.Fatalf("session %d is not there: %t, %v", n, in, err)
+		}
+		if err := s.NoteDoing(ctx, Doing{What: "signed-in", Person: strings.Repeat("x", 500) + token}); err != nil {
+			t.Fatalf("line %d: %v", n, err)
+		}
+	}
+	if len(sessions.held) == 0 || len(s.owed.lines) == 0 {
+		t.Fatalf("it never was full: %d sessions in memory, %d lines wait", len(sessions.held), len(s.owed.lines))
+	}
+	if all, err := sessions.All(); err != nil || len(all) != 41 {
+		t.Errorf("%d sessions, %v", len(all), err)
+	}
+	for _, token := range []string{"token0", "token39"} {
+		if err := sessions.Delete(token); err != nil {
+			t.Errorf("it ends: %v", err)
+		}
+		if _, in, _ := sessions.Find(token); in {
+			t.Errorf("%s has not ended", token)
+		}
+	}
+	bound(s.db, 1<<20)
+	if err := s.NoteDoing(ctx, Doing{What: "room"}); err != nil {
+		t.Fatal(err)
+	}
+	lines, err := s.Doings(ctx, 100)
+	if err != nil || len(lines) != 41 || lines[0].What != "room" || !strings.HasSuffix(lines[1].Person, "token39") {
+		t.Errorf("%d lines, %v", len(lines), err)
+	}
+	if _, broken, err := Verify(ctx, path); err != nil || len(broken) > 0 {
+		t.Errorf("%v, %v", broken, err)
+	}
+}
+
+// That the shop is well is proved by writing, and told as long as that holds; a damaged file is told, too.
+func TestHowTheShopIs(t *testing.T) {
+	s, path := shopToSpoil(t)
+	if err := errors.Join(s.Well(ctx), s.LookThrough(ctx), s.Prove(ctx)); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.door.Exec("PRAGMA query_only = 1"); err != nil {
+		t.Fatal(err)
+	}
+	s.door.SetMaxOpenConns(1)
+	var proved string
+	if err := s.door.QueryRow("SELECT at FROM proof").Scan(&proved); err != nil || proved == "" {
+		t.Errorf("nothing was written: %v", err)
+	}
+	// A page of the file is ruined behind its back.
+	if _, err := s.db.Exec("PRAGMA wal_checkpoint(TRUNCATE)"); err != nil {
+		t.Fatal(err)
+	}
+	f, err := os.OpenFile(path, os.O_RDWR, 0)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer f.Close()
+	info, err := f.Stat()
+	if err != nil {
+		t.Fatal(err)
+	}
+	for at := int64(4096); at < info.Size(); at += 4096 {
+		if _, err := f.WriteAt([]byte(strings.Repeat("ruin", 1024)), at); err != nil {
+			t.Fatal(err)
+		}
+	}
+	again, err := sql.Open("sqlite", dsn(path, full))
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer again.Close()
+	s.db = again // what was read before is in the memory of the connections before
+	if err := s.LookThrough(ctx); err == nil {
+		t.Fatal("it is not seen")
+	}
+	var bad *Unwritable
+	if err := s.Well(ctx); !errors.As(err, &bad) || !strings.Contains(bad.Why, "is damaged") {
+		t.Errorf("it is told to be well: %v", err)
 	}
 }

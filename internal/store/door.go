@@ -8,8 +8,6 @@ import (
 	"encoding/json"
 	"errors"
 	"time"
-
-	"github.com/alexedwards/scs/sqlite3store"
 )
 
 // SecretKind is what a person comes in with.
@@ -238,9 +236,14 @@ func (d *Doing) hash(before string) (string, error) {
 	return hex.EncodeToString(sum[:]), nil
 }
 
-// NoteDoing adds a line to the record. At is the store's own clock.
+// NoteDoing adds a line to the record. At is the store's own clock. Where the disk is full the line
+// waits in memory.
 func (s *Store) NoteDoing(ctx context.Context, d Doing) error {
 	d.At = s.now().UTC().Format(layout)
+	return s.note(ctx, d)
+}
+
+func (s *Store) writeDoing(ctx context.Context, d Doing) error {
 	return s.transaction(ctx, func(tx *sql.Tx) error {
 		res, err := tx.ExecContext(ctx, "INSERT INTO doings (at, what, person, about, device, address) "+
 			"VALUES (?, ?, ?, ?, ?, ?)", d.At, d.What, d.Person, d.About, d.Device, d.Address)
@@ -301,15 +304,13 @@ func (s *Store) Doings(ctx context.Context, limit int) ([]Doing, error) {
 	}, "SELECT at, what, person, about, device, address FROM doings ORDER BY id DESC LIMIT ?", limit)
 }
 
-// Sessions is where the library of sessions keeps them.
-func (s *Store) Sessions() *sqlite3store.SQLite3Store {
-	return sqlite3store.NewWithCleanupInterval(s.door, 0)
-}
-
-// ForgetSessions drops those that have ended.
+// ForgetSessions drops those that have ended. On a full disk they wait.
 func (s *Store) ForgetSessions(ctx context.Context) error {
 	_, err := s.door.ExecContext(ctx, "DELETE FROM sessions WHERE expiry < julianday('now')")
-	return unwritable(err)
+	if err != nil && diskFull(err) {
+		return nil
+	}
+	return err
 }
 
 // usualLock is after how many minutes an untouched tablet is locked.

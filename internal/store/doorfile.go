@@ -54,6 +54,8 @@ CREATE TABLE IF NOT EXISTS known (
     person  TEXT NOT NULL,
     PRIMARY KEY (browser, person)
 ) STRICT;
+-- When something was written for the last time to see whether it can be.
+CREATE TABLE IF NOT EXISTS proof (one INTEGER PRIMARY KEY CHECK (one = 1), at TEXT NOT NULL) STRICT;
 -- What each keeper is still to be told of: that there is one more.
 CREATE TABLE IF NOT EXISTS told (
     keeper  TEXT NOT NULL,               -- who is to be told
@@ -316,7 +318,10 @@ func (s *Store) Knows(ctx context.Context, browser, person string) (knows bool, 
 func (s *Store) Know(ctx context.Context, browser, person string) error {
 	_, err := s.door.ExecContext(ctx, "INSERT INTO known (browser, person) VALUES (?, ?) ON CONFLICT DO NOTHING", browser,
 		person)
-	return unwritable(err)
+	if err != nil && diskFull(err) {
+		return nil // it is known the next time
+	}
+	return err
 }
 
 // ForgetBrowsers forgets by which browsers somebody came in.

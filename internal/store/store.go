@@ -53,6 +53,8 @@ type Store struct {
 	live    live
 	read    sync.Map // hash → *plan.Plan, of plans that are kept
 	ready   ready
+	proof   proof
+	owed    owed
 }
 
 // ready are the statements of every entry, prepared once.
