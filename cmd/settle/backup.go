@@ -59,6 +59,7 @@ func restore(ctx context.Context, args []string, out, errs io.Writer) error {
 		false,
 		"where a shop is there already: move it aside, all of it, into a folder beside it",
 	)
+	insecure := flags.Bool("replica-insecure", false, "with --from s3://…: without TLS")
 	at := flags.String("at", "", "with --from: the moment to go back to, such as 2026-11-26T14:30:00+01:00")
 	if err := flags.Parse(args); err != nil {
 		return given(err)
@@ -85,7 +86,7 @@ func restore(ctx context.Context, args []string, out, errs io.Writer) error {
 	was, err := folder.Put(*replace, func(to string) error {
 		var err error
 		if *from != "" {
-			err = replica.Restore(ctx, *from, moment, to)
+			err = replica.Restore(ctx, *from, *insecure, moment, to)
 		} else {
 			err = copies.Unpack(ctx, what, to)
 		}

@@ -121,7 +121,7 @@ func (o *options) ways(on net.Listener, shop http.Handler) ([]way, error) {
 	if !o.secure() {
 		return []way{main}, nil
 	}
-	main.TLSConfig = &tls.Config{MinVersion: tls.VersionTLS12}
+	main.TLSConfig = &tls.Config{MinVersion: tls.VersionTLS12, CipherSuites: withAuthentication()}
 	if o.cert != "" {
 		pair, err := tls.LoadX509KeyPair(o.cert, o.key)
 		if err != nil {
@@ -150,6 +150,17 @@ func (o *options) ways(on net.Listener, shop http.Handler) ([]way, error) {
 	}
 	o.plain = beside.Addr().String()
 	return []way{main, answers(server.Bounded(beside), authority.Plain(o.own, port))}, nil
+}
+
+// withAuthentication are the suites of TLS 1.2 that are offered: those which authenticate what they
+// encrypt (AEAD). TLS 1.3, which is preferred, has no others.
+func withAuthentication() (out []uint16) {
+	for _, s := range tls.CipherSuites() {
+		if strings.Contains(s.Name, "_GCM_") || strings.Contains(s.Name, "_POLY1305_") {
+			out = append(out, s.ID)
+		}
+	}
+	return out
 }
 
 // called are the names of this machine, and those given.
@@ -182,6 +193,10 @@ func (o *options) here(at net.Addr) string {
 func (o *options) greet(ctx context.Context, d *door.Door, at net.Addr, out io.Writer) error {
 	here := o.here(at)
 	fmt.Fprintf(out, "Settle is at %s  (data in %s, Ctrl-C stops it)\n", here, o.data)
+	for _, ip := range o.uncovered() {
+		fmt.Fprintf(out, "Under %s no browser trusts it: that is no address of a private network, for which the shop's own "+
+			"authority may speak. Open it by a name, or give a certificate with --cert and --key.\n", ip)
+	}
 	if o.command == "demo" {
 		fmt.Fprintln(out, "This is the demo: on this machine no PIN is asked. A shop of your own asks: settle serve")
 	}
@@ -200,18 +215,44 @@ func (o *options) greet(ctx context.Context, d *door.Door, at net.Addr, out io.W
 	return err
 }
 
-// seen is the address under which other machines reach this one.
+// seen is the address under which other machines reach this one: one for which there is a certificate.
 func (n *network) seen() string {
 	host, _, _ := net.SplitHostPort(n.addr)
-	if ip := net.ParseIP(host); host != "" && (ip == nil || !ip.IsUnspecified()) {
+	if ip := net.ParseIP(host); host != "" && (ip == nil || !ip.IsUnspecified()) &&
+		(n.own == nil || n.own.Covers(host)) {
 		return host
 	}
 	for _, ip := range authority.Addresses() {
-		if ip.To4() != nil && !ip.IsLoopback() {
+		if ip.To4() != nil && !ip.IsLoopback() && (n.own == nil || n.own.Covers(ip.String())) {
 			return ip.String()
 		}
 	}
+	for _, name := range n.called() {
+		if n.own != nil && n.own.Covers(name) {
+			return name
+		}
+	}
 	return "127.0.0.1"
+}
+
+// uncovered are the addresses of this machine for which the shop's authority may not speak.
+func (n *network) uncovered() (out []string) {
+	if n.own == nil {
+		return nil
+	}
+	host, _, _ := net.SplitHostPort(n.addr)
+	if ip := net.ParseIP(host); ip != nil && !ip.IsUnspecified() {
+		if !n.own.Covers(host) {
+			out = append(out, host)
+		}
+		return out
+	}
+	for _, ip := range authority.Addresses() {
+		if ip.To4() != nil && !n.own.Covers(ip.String()) {
+			out = append(out, ip.String())
+		}
+	}
+	return out
 }
 
 // listen opens an address.

@@ -29,6 +29,7 @@ type options struct {
 	command string // serve or demo
 	data    string
 	second  string // a second place for the shop's file
+	clear   bool   // it may go there without TLS
 	fresh   bool   // make the demo shop anew
 	keeper  bool   // print an address with which one more keeper is made
 	network
@@ -52,6 +53,8 @@ func parse(command string, args []string, errs io.Writer) (o options, ok bool, e
 	logs := flags.String("log", "text", "how what happens is logged: text or json, a line each")
 	flags.StringVar(&o.second, "replica", env("SETTLE_REPLICA", ""), "a second place for the shop's file: a folder, or "+
 		"s3://bucket/shop")
+	flags.BoolVar(&o.clear, "replica-insecure", env("SETTLE_REPLICA_INSECURE", "") != "", "the replica may go over the "+
+		"network without TLS: who stands between reads the shop's file")
 	if err := flags.Parse(args); err != nil {
 		if errors.Is(err, flag.ErrHelp) {
 			return o, false, nil
@@ -105,8 +108,11 @@ func start(ctx context.Context, command string, args []string, out, errs io.Writ
 	}
 	keeper := copies.Beside(shop, time.Now)
 	if o.second != "" {
-		if keeper.Replica, err = replica.Start(ctx, path, o.second); err != nil {
+		if keeper.Replica, err = replica.Start(ctx, path, o.second, o.clear); err != nil {
 			return errors.Join(err, shop.Close())
+		}
+		if keeper.Replica.Clear {
+			fmt.Fprintf(out, "The replica goes to %s without TLS: who stands between reads the shop's file.\n", o.second)
 		}
 	}
 	defer shut(shop, keeper.Replica)

@@ -195,6 +195,14 @@ func (a *Authority) mayIP(ip net.IP) bool {
 	return slices.ContainsFunc(a.cert.PermittedIPRanges, func(n *net.IPNet) bool { return n.Contains(ip) })
 }
 
+// Covers says whether the server's certificate is good for a name or an address.
+func (a *Authority) Covers(name string) bool {
+	if ip := net.ParseIP(name); ip != nil {
+		return slices.ContainsFunc(a.addresses(), ip.Equal)
+	}
+	return name == "localhost" || slices.ContainsFunc(a.names, func(n string) bool { return strings.EqualFold(n, name) })
+}
+
 // PEM is the certificate that tablets are told to trust.
 func (a *Authority) PEM() []byte {
 	return pem.EncodeToMemory(&pem.Block{Type: "CERTIFICATE", Bytes: a.cert.Raw})

@@ -4,6 +4,7 @@ import (
 	"database/sql"
 	"fmt"
 	"path/filepath"
+	"strings"
 	"testing"
 	"time"
 
@@ -22,8 +23,14 @@ func TestLoad(t *testing.T) {
 		t.Fatal(err)
 	}
 	defer s.Close()
-	if n, broken, err := store.Verify(t.Context(), path); err != nil || n != 332 || len(broken) > 0 {
-		t.Errorf("%d jobs, broken %v, %v", n, broken, err)
+	n, broken, err := store.Verify(t.Context(), path)
+	if err != nil || n != 332 {
+		t.Errorf("%d jobs, %v", n, err)
+	}
+	for _, b := range broken { // their logs hold only the opening, as is said where they are made
+		if !strings.Contains(b.Why, "the lists say") {
+			t.Errorf("%+v", b)
+		}
 	}
 	for words, want := range map[string]bool{"LS-1000": true, "heat marks": true, "wear plate": true, "zzz": false,
 		"41877": true, `"quoted`: false, "100%": false} {

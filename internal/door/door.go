@@ -115,7 +115,7 @@ func (d *Door) Caller(r *http.Request) (c Caller, err error) {
 	if c.browserToken = d.cookie(r, browserCookie); c.browserToken != "" {
 		c.browser = digest(c.browserToken)
 	}
-	c.Here = Here(r)
+	c.Here = d.Here(r)
 	c.Demo = d.how.Demo && c.Here
 	if token := d.cookie(r, deviceCookie); token != "" {
 		if c.Device, err = d.store.DeviceOf(ctx, digest(token)); err != nil && !missing(err) {
@@ -211,8 +211,12 @@ func (d *Door) How() How { return d.how }
 // Turn counts up whenever somebody is let in no more: a stream that sees it change asks again.
 func (d *Door) Turn() int64 { return d.turn.Load() }
 
-// mostStreams is how many streams one session may have open: one a window.
-const mostStreams = 8
+// How many streams one session may have open, one a window, and one person, or the holders of a link, in
+// all their sessions.
+const (
+	mostStreams = 8
+	mostOfOne   = 24
+)
 
 // Stream says whether the caller may open one more stream; done closes it.
 func (d *Door) Stream(c Caller) (done func(), ok bool) {
@@ -220,17 +224,21 @@ func (d *Door) Stream(c Caller) (done func(), ok bool) {
 	if key == "" {
 		key = c.Address
 	}
+	whose := "of " + c.Account.ID + c.Job
 	d.mu.Lock()
 	defer d.mu.Unlock()
-	if d.streams[key] >= mostStreams {
+	if d.streams[key] >= mostStreams || d.streams[whose] >= mostOfOne && !c.Demo {
 		return nil, false
 	}
 	d.streams[key]++
+	d.streams[whose]++
 	return func() {
 		d.mu.Lock()
 		defer d.mu.Unlock()
-		if d.streams[key]--; d.streams[key] <= 0 {
-			delete(d.streams, key)
+		for _, k := range []string{key, whose} {
+			if d.streams[k]--; d.streams[k] <= 0 {
+				delete(d.streams, k)
+			}
 		}
 	}, true
 }

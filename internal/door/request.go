@@ -23,10 +23,26 @@ func (d *Door) address(r *http.Request) string {
 	return host
 }
 
-// Here says whether a request comes from this machine, to a name of it, by no way around.
-func Here(r *http.Request) bool {
+// forwarded are the headers by which a proxy tells of who asks.
+var forwarded = []string{"X-Forwarded-For", "X-Forwarded-Host", "X-Forwarded-Proto", "X-Real-Ip", "Forwarded", "Via"}
+
+// Here says whether a request comes from this machine, to a name of it, by no way around. Behind a proxy
+// all come from this machine: there it counts only by the header that the proxy always sets, and a
+// request without it, which may have come by another proxy, is not from here.
+func (d *Door) Here(r *http.Request) bool {
 	from, _, err := net.SplitHostPort(r.RemoteAddr)
-	return err == nil && Loopback(from) && Loopback(Host(r)) && r.Header.Get("X-Forwarded-For") == ""
+	if err != nil || !Loopback(from) || !Loopback(Host(r)) {
+		return false
+	}
+	if d.how.Proxied {
+		return r.Header.Get("X-Forwarded-For") != "" && Loopback(d.address(r))
+	}
+	for _, h := range forwarded {
+		if r.Header.Get(h) != "" {
+			return false
+		}
+	}
+	return true
 }
 
 // Host is the name under which the server was asked, without the port.

@@ -10,6 +10,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"regexp"
 	"slices"
 	"strconv"
 	"strings"
@@ -192,16 +193,21 @@ func (t *table) err() error {
 	return t.faults.Err()
 }
 
-// Guard keeps a spreadsheet from taking what a person wrote for a formula; bare
-// takes the guard off again.
+// Guard keeps a spreadsheet from taking what a person wrote for a formula; bare takes the guard off
+// again. Where the separator of lists is the semicolon or the tab, a cell with one in it begins anew
+// behind it.
 func Guard(s string) string {
-	if s != "" && strings.ContainsRune("=+-@\t\r", rune(s[0])) {
+	s = inner.ReplaceAllString(s, "$1 $2")
+	if s != "" && strings.ContainsRune("=+-@\t\r\n", rune(s[0])) {
 		if _, err := strconv.ParseFloat(s, 64); err != nil {
 			return "'" + s
 		}
 	}
 	return s
 }
+
+// inner is where a formula could begin within a cell.
+var inner = regexp.MustCompile(`([;\t\r\n])([=+\-@])`)
 
 func bare(s string) string {
 	if len(s) > 1 && s[0] == '\'' && strings.ContainsRune("=+-@", rune(s[1])) {

@@ -46,7 +46,7 @@ func shop(t *testing.T) (s *store.Store, remark func(n int)) {
 
 func started(t *testing.T, s *store.Store, to string) *Replica {
 	t.Helper()
-	r, err := Start(ctx, s.File(), to)
+	r, err := Start(ctx, s.File(), to, true)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -57,7 +57,7 @@ func started(t *testing.T, s *store.Store, to string) *Replica {
 func remarks(t *testing.T, from string, at time.Time) int {
 	t.Helper()
 	path := filepath.Join(t.TempDir(), "settle.db")
-	if err := Restore(ctx, from, at, path); err != nil {
+	if err := Restore(ctx, from, true, at, path); err != nil {
 		t.Fatal(err)
 	}
 	s, err := store.Open(ctx, path, time.Now)
@@ -168,11 +168,12 @@ func TestThePlaceIsAway(t *testing.T) {
 }
 
 func TestWhatIsNoPlace(t *testing.T) {
-	if _, err := Start(ctx, "settle.db", "ftp://host/shop"); err == nil || !strings.Contains(err.Error(), "no place") {
+	_, err := Start(ctx, "settle.db", "ftp://host/shop", true)
+	if err == nil || !strings.Contains(err.Error(), "no place") {
 		t.Errorf("%v", err)
 	}
 	path := filepath.Join(t.TempDir(), "settle.db")
-	if err := Restore(ctx, t.TempDir(), time.Time{}, path); err == nil {
+	if err := Restore(ctx, t.TempDir(), true, time.Time{}, path); err == nil {
 		t.Error("restored of an empty folder")
 	}
 	if _, err := os.Stat(path); err == nil {
@@ -180,7 +181,7 @@ func TestWhatIsNoPlace(t *testing.T) {
 	}
 	s, _ := shop(t)
 	defer s.Close()
-	err := Restore(ctx, t.TempDir(), time.Time{}, s.File())
+	err = Restore(ctx, t.TempDir(), true, time.Time{}, s.File())
 	if err == nil || !strings.Contains(err.Error(), "there already") {
 		t.Errorf("restored over a shop: %v", err)
 	}

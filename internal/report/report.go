@@ -223,7 +223,8 @@ func CSV(r *store.Job, sheet *job.Sheet) ([]byte, error) {
 				verdict = string(c.Built.Verdict)
 			}
 		}
-		rows = append(rows, []string{r.Number, register.Guard(r.Pump.Tag), c.Letter, c.Title, um(found), um(built),
+		rows = append(rows, []string{r.Number, register.Guard(r.Pump.Tag), c.Letter, register.Guard(c.Title), um(found),
+			um(built),
 			um(change), um(limit.Min), um(limit.Max), register.Guard(limit.Source), verdict, register.Guard(reason),
 			short(found, quantity.UnitThou, 1), short(built, quantity.UnitThou, 1), short(found, quantity.UnitMillimetre, 3),
 			short(built, quantity.UnitMillimetre, 3), what, um(foundRead), um(builtRead)})

@@ -33,10 +33,10 @@ func timed(ctx huma.Context, next func(huma.Context)) {
 
 // figures are what a program that watches the server reads, in the text format of Prometheus. They
 // are told on this machine only: whoever watches from elsewhere does so through something here.
-func figures(engine *gin.Engine) {
+func figures(engine *gin.Engine, d *door.Door) {
 	tell := promhttp.Handler()
 	engine.GET("/metrics", func(c *gin.Context) {
-		if !door.Here(c.Request) {
+		if !d.Here(c.Request) {
 			refuse(c, http.StatusNotFound, "There is nothing here.")
 			return
 		}

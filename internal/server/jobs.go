@@ -100,8 +100,8 @@ func (s *server) view(ctx context.Context, r *store.Job, sheet *job.Sheet) (*bod
 	if v.Again, err = s.again(ctx, r, sheet); err != nil {
 		return nil, err
 	}
-	if door.Of(ctx).Job != "" {
-		v.Again = map[string]string{} // who came by a link sees nothing of other jobs
+	if door.Of(ctx).Job != "" { // who came by a link sees the sheet: nothing of other jobs, nor who typed what where
+		v.Again, v.Log, v.Said = map[string]string{}, []job.Entry{}, map[string]job.Sentence{}
 	}
 	if v.Dangers, err = s.store.Dangers(ctx, r, sheet); err != nil {
 		return nil, err
@@ -260,6 +260,10 @@ func (s *server) sheetFile(ctx context.Context, in *struct {
 	Paper  string `query:"paper" enum:"a4,letter" default:"a4" doc:"pdf: the size of its pages"`
 	As     int    `query:"as" doc:"number of an entry: the sheet that was kept with it; not for json"`
 }) (*file, error) {
+	if in.Format == "json" && door.Of(ctx).Job != "" {
+		return nil, &Problem{Title: "Not by this link", Status: http.StatusForbidden, Detail: "The link shows the sheet. " +
+			"The whole job as a file, with its plan and who typed what, the shop itself saves."}
+	}
 	r, sheet, err := s.sheetAs(ctx, in.Number, in.As)
 	if err != nil {
 		return nil, err

@@ -15,6 +15,9 @@ import (
 // beat is how often a stream says that it still stands, so that both ends notice when it does not.
 const beat = 20 * time.Second
 
+// askAgain is after how long it is asked again whether a reader may look on, before something is told.
+const askAgain = 2 * time.Second
+
 // beating is the event of a stream that stands and has nothing to tell.
 type beating struct{}
 
@@ -40,20 +43,34 @@ func (s *server) tellLive(ctx context.Context, _ *struct{}, send sse.Sender) {
 	}
 	still := time.NewTicker(beat)
 	defer still.Stop()
+	turns := time.NewTicker(time.Second)
+	defer turns.Stop()
+	asked := time.Now()
+	// in says whether the caller may still look on: a tablet that nobody touched locks, and its stream
+	// tells no more than its page does.
+	in := func() bool {
+		if now := s.door.Turn(); now == turn && time.Since(asked) < askAgain {
+			return true
+		}
+		turn, asked = s.door.Turn(), time.Now()
+		return s.door.Still(ctx, caller)
+	}
 	// The first beat opens the stream at the reader's end; later ones find a reader that is gone.
 	for err := send.Data(beating{}); err == nil; {
-		if now := s.door.Turn(); now != turn {
-			if turn = now; !s.door.Still(ctx, caller) {
-				return
-			}
-		}
 		select {
 		case <-ctx.Done():
 			return
+		case <-turns.C: // somebody is let in no more: is it who reads here?
+			if s.door.Turn() != turn && !in() {
+				return
+			}
 		case <-still.C:
+			if !in() {
+				return
+			}
 			err = send.Data(beating{})
 		case e, open := <-events:
-			if !open {
+			if !open || !in() {
 				return
 			}
 			err = send.Data(e)

@@ -51,12 +51,13 @@ func (s *server) addPhoto(ctx context.Context, in *struct {
 func (s *server) getPhoto(ctx context.Context, in *struct {
 	ID string `path:"id"`
 }) (*photoBytes, error) {
+	cache := "private, max-age=31536000, immutable" // its id is the hash of its bytes: it never changes
 	if number := door.Of(ctx).Job; number != "" {
+		cache = "no-store" // a link ends, and what it showed with it
 		if of, err := s.store.PhotoOf(ctx, in.ID, number); err != nil || !of {
 			return nil, problem(cmp.Or(err, error(&store.NotFound{What: "photo", Key: in.ID})))
 		}
 	}
 	jpeg, err := s.store.Photo(ctx, in.ID)
-	// Its id is the hash of its bytes: it never changes.
-	return &photoBytes{"image/jpeg", "private, max-age=31536000, immutable", jpeg}, problem(err)
+	return &photoBytes{"image/jpeg", cache, jpeg}, problem(err)
 }

@@ -52,7 +52,7 @@ func New(s *store.Store, keeper *copies.Keeper, d *door.Door, front fs.FS) http.
 	engine := gin.New()
 	engine.Use(gin.Recovery(), newGuard(d).pass)
 	API(engine, s, keeper, d)
-	figures(engine)
+	figures(engine, d)
 	screens(engine, front)
 	return engine
 }

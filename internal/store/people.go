@@ -1,12 +1,16 @@
 package store
 
 import (
+	"cmp"
 	"context"
 	"database/sql"
 	"errors"
 	"fmt"
 	"strings"
 	"unicode/utf8"
+
+	"golang.org/x/text/cases"
+	"golang.org/x/text/unicode/norm"
 
 	"settle/core/field"
 	"settle/core/job"
@@ -48,7 +52,19 @@ func (s *Store) Account(ctx context.Context, id string) (Account, error) {
 
 // Named is the account of a name, in large or small letters.
 func (s *Store) Named(ctx context.Context, name string) (Account, error) {
-	return s.account(ctx, "name", strings.TrimSpace(name))
+	all, err := s.Accounts(ctx)
+	for _, a := range all {
+		if folded(a.Name) == folded(name) {
+			return a, err
+		}
+	}
+	return Account{}, cmp.Or(err, error(&NotFound{"person", name}))
+}
+
+// folded is a name as it is compared: large and small letters of any script are the same, and so are the
+// ways of writing a letter with its mark.
+func folded(name string) string {
+	return norm.NFC.String(cases.Fold().String(norm.NFC.String(strings.TrimSpace(name))))
 }
 
 func (s *Store) account(ctx context.Context, column, value string) (Account, error) {
@@ -103,6 +119,9 @@ func (s *Store) AddPerson(ctx context.Context, name, role string) (job.Person, e
 func (s *Store) AddAccount(ctx context.Context, a Account) (Account, error) {
 	if err := a.check(); err != nil {
 		return a, err
+	}
+	if _, err := s.Named(ctx, a.Name); err == nil {
+		return a, field.Errorf("name", "%s is on the list already", a.Name)
 	}
 	return a, s.transaction(ctx, func(tx *sql.Tx) error {
 		var n int

@@ -52,6 +52,8 @@ export function useLive() {
       })
       stream.addEventListener('error', () => {
         missed = true
+        // It ends where somebody is let in no more: then the door comes at once.
+        void client.invalidateQueries({ queryKey: keys.session })
         if (stream?.readyState === EventSource.CLOSED) {
           stream = undefined
           retry = window.setTimeout(look, 5000)

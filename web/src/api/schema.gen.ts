@@ -3825,6 +3825,8 @@ export interface components {
         State: {
             /** @description something written is not there yet */
             behind?: boolean;
+            /** @description it goes there without TLS: who stands between reads the shop's file */
+            clear?: boolean;
             /**
              * Format: date-time
              * @description when all that was written was there for the last time

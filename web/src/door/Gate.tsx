@@ -7,6 +7,7 @@ import { Door } from './Door'
 import { Me } from './me'
 import { PinAsker } from './PinAsker'
 import { SignInPage } from './SignInPage'
+import { useForgetting } from './useForgetting'
 import { useLock } from './useLock'
 
 const KeeperPage = lazy(() => import('./KeeperPage').then((m) => ({ default: m.KeeperPage })))
@@ -16,6 +17,7 @@ const SharedPage = lazy(() => import('./SharedPage').then((m) => ({ default: m.S
 /** Nothing of the shop is asked for before somebody has come in. */
 export function Gate({ children }: { children: ReactNode }) {
   const session = useSession()
+  useForgetting(session.data)
   const { pathname } = useLocation()
   const at = pathname.replace(/\/$/, '')
   const page =
@@ -44,10 +46,14 @@ export function Gate({ children }: { children: ReactNode }) {
         <Loading what="who is here" />
       </Door>
     )
-  if (session.error)
+  // Without an answer now, what was known stays: what is typed is not torn away.
+  if (!session.data)
     return (
       <Door title="No answer">
-        <Failure error={session.error} again={() => void session.refetch()} />
+        <Failure
+          error={session.error ?? new Error('No answer.')}
+          again={() => void session.refetch()}
+        />
       </Door>
     )
   const { person, job, tablet, lock } = session.data
