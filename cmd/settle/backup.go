@@ -88,7 +88,7 @@ func restore(ctx context.Context, args []string, out, errs io.Writer) error {
 		if *from != "" {
 			err = replica.Restore(ctx, *from, *insecure, moment, to)
 		} else {
-			err = copies.Unpack(ctx, what, to)
+			_, err = copies.Unpack(ctx, what, to)
 		}
 		if err != nil {
 			return err
@@ -196,7 +196,8 @@ func takeIn(ctx context.Context, args []string, out, errs io.Writer) error {
 		if err = errors.Join(err, shop.Close()); err != nil {
 			return err
 		}
-		return copies.Holds(ctx, to)
+		_, err = copies.Holds(ctx, to)
+		return err
 	})
 	if err != nil {
 		return err

@@ -114,6 +114,9 @@ func TestKilledWhileAShopIsReplaced(t *testing.T) {
 	for what, args := range map[string][]string{
 		"restore": {copied}, "import": {filepath.Join(root, "other.zip")},
 	} {
+		if what == "import" && !drill.On() { // it is put in its place as the other is, and takes long to make
+			continue
+		}
 		data := filepath.Join(root, what)
 		_, demo := demoIn(t)
 		if err := os.Rename(demo, data); err != nil {

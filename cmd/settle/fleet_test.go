@@ -10,6 +10,7 @@ import (
 	"io"
 	"net"
 	"net/http"
+	"net/url"
 	"os"
 	"os/exec"
 	"path/filepath"
@@ -259,6 +260,7 @@ func (s *served) ask(c *http.Client, method, path, cookies string, body any) (in
 	}
 	req.Header.Set("Cookie", cookies)
 	req.Header.Set("Content-Type", "application/json")
+	req.Header.Set("Settle-Confirm", url.PathEscape(passphrase)) // a keeper's act asks for it anew
 	res, err := c.Do(req)
 	if err != nil {
 		return 0, nil

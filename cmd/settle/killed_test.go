@@ -97,7 +97,8 @@ func TestTwoHundredTablets(t *testing.T) {
 	if len(gone) > 0 || len(s.refused) > 0 {
 		t.Errorf("lost %v, refused %v, saying %s", gone, s.refused, s.says)
 	}
-	if wanted := rate * lasts.Seconds() * .8; all.count < wanted {
+	// Of a machine whose time others take nothing is said of speed.
+	if wanted := rate * lasts.Seconds() * .8; all.count < wanted && all.away < .03 {
 		t.Errorf("only %.0f entries of %.0f: %s", all.count, wanted, said)
 	}
 	if drill.On() && !all.quick() || memory > 250 {

@@ -106,12 +106,9 @@ func lastCopy(ctx context.Context, path string, now *store.Checked) (name string
 	}
 	defer func() { err = errors.Join(err, os.RemoveAll(dir)) }()
 	to := filepath.Join(dir, datafolder.ShopFile)
-	if err := copies.Unpack(ctx, filepath.Join(folder.Path, all[0].Name), to); err != nil {
-		return "", nil, fmt.Errorf("the last copy, %s, cannot be held against it: %w", all[0].Name, err)
-	}
-	was, err := store.Check(ctx, to, "")
+	was, err := copies.Unpack(ctx, filepath.Join(folder.Path, all[0].Name), to)
 	if err != nil {
-		return "", nil, err
+		return "", nil, fmt.Errorf("the last copy, %s, cannot be held against it: %w", all[0].Name, err)
 	}
 	return all[0].Name, now.Missing(was), nil
 }

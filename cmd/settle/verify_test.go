@@ -183,8 +183,8 @@ func TestVerifyTellsTheTruth(t *testing.T) {
 		says   string
 	}{
 		"nothing":                       {"", true, "", 0, "0 broken"},
-		"nothing, by its key":           {"", true, signing.Fingerprint(k.Public()), 0, "0 broken"},
-		"nothing, by another key":       {"", true, strings.Repeat("0123 ", 8), 3, "carries no signature by this key"},
+		"nothing, by its key":           {"", false, signing.Fingerprint(k.Public()), 0, "0 broken"},
+		"nothing, by another key":       {"", false, strings.Repeat("0123 ", 8), 3, "carries no signature by this key"},
 		"nothing, and no copy":          {"", false, "", 0, "no copy beside it"},
 		"the last entry of an open job": {"DELETE FROM entries WHERE " + lastOf5, false, "", 1, "the lists say"},
 		"the same, and the lists": {"DELETE FROM entries WHERE " + lastOf5 + "; UPDATE jobs SET length = length - 1 " +
@@ -193,16 +193,16 @@ func TestVerifyTellsTheTruth(t *testing.T) {
 			"state = 'in-work' WHERE number = 'J-0004'", false, "", 1, "which there is not"},
 		"a whole job": {"PRAGMA foreign_keys = 0; DELETE FROM entries WHERE " + of5 + "; DELETE FROM jobs " +
 			"WHERE number = 'J-0005'", true, "", 1, "is not there any more"},
-		"the signatures of a job": {"DELETE FROM signatures WHERE " + of4, true, "", 3,
+		"the signatures of a job": {"DELETE FROM signatures WHERE " + of4, false, "", 3,
 			"J-0004 is over, and carries no signature"},
-		"that it is signed": {"UPDATE jobs SET state = 'in-work' WHERE number = 'J-0004'", true, "", 1,
+		"that it is signed": {"UPDATE jobs SET state = 'in-work' WHERE number = 'J-0004'", false, "", 1,
 			"the lists say that it is in-work"},
-		"the record":            {"DELETE FROM doings", true, "", 1, "the record"},
+		"the record":            {"DELETE FROM doings", false, "", 1, "the record"},
 		"the record, all of it": {"DELETE FROM doing_hashes; DELETE FROM doings", true, "", 1, "in the last copy"},
-		"a drawing": {"INSERT INTO papers VALUES ('aa', '', 'image/jpeg', zeroblob(10))", true, "", 1,
+		"a drawing": {"INSERT INTO papers VALUES ('aa', '', 'image/jpeg', zeroblob(10))", false, "", 1,
 			"a drawing or a certificate"},
-		"a picture": {"UPDATE photos SET bytes = zeroblob(10)", true, "", 1, "a picture"},
-		"a plate that was signed": {"UPDATE plates SET text = replace(text, 'serial', 'Serial')", true, "", 1,
+		"a picture": {"UPDATE photos SET bytes = zeroblob(10)", false, "", 1, "a picture"},
+		"a plate that was signed": {"UPDATE plates SET text = replace(text, 'serial', 'Serial')", false, "", 1,
 			"the plate and papers"},
 	} {
 		folder := t.TempDir()

@@ -70,7 +70,7 @@ func (f Folder) Make(ctx context.Context, shop string) (Copy, error) {
 	if err := store.CopyTo(ctx, shop, bare); err != nil {
 		return Copy{}, fmt.Errorf("copying %s: %w", shop, err)
 	}
-	if err := Holds(ctx, bare); err != nil {
+	if _, err := Holds(ctx, bare); err != nil {
 		return Copy{}, err
 	}
 	packed, err := f.making(name)
@@ -139,16 +139,16 @@ func (f Folder) making(name string) (string, error) {
 }
 
 // Holds says what is wrong with a shop's file.
-func Holds(ctx context.Context, path string) error {
-	checked, broken, err := store.Verify(ctx, path)
+func Holds(ctx context.Context, path string) (*store.Checked, error) {
+	c, err := store.Check(ctx, path, "")
 	if err != nil {
-		return fmt.Errorf("the copy cannot be verified: %w", err)
+		return nil, fmt.Errorf("the copy cannot be verified: %w", err)
 	}
-	if len(broken) > 0 {
-		return fmt.Errorf("the copy does not hold: %d of %d jobs are broken, the first is %s: %s", len(broken), checked,
-			broken[0].Number, broken[0].Why)
+	if n := len(c.Broken); n > 0 {
+		return nil, fmt.Errorf("the copy does not hold: %d of %d jobs are broken, the first is %s: %s", n, c.Jobs,
+			c.Broken[0].Number, c.Broken[0].Why)
 	}
-	return nil
+	return c, nil
 }
 
 // pack compresses a file and waits until it is on the disk.
@@ -249,27 +249,28 @@ func (f Folder) Try(ctx context.Context) (Copy, error) {
 		return all[0], err
 	}
 	defer os.Remove(bare)
-	return all[0], Unpack(ctx, filepath.Join(f.Path, all[0].Name), bare)
+	_, err = Unpack(ctx, filepath.Join(f.Path, all[0].Name), bare)
+	return all[0], err
 }
 
 // Unpack writes a copy out as a shop's file and verifies it. To must not be there yet; where
 // anything is wrong it is not there afterwards either.
-func Unpack(ctx context.Context, from, to string) (err error) {
+func Unpack(ctx context.Context, from, to string) (c *store.Checked, err error) {
 	in, err := os.Open(from)
 	if err != nil {
-		return err
+		return nil, err
 	}
 	defer in.Close()
 	zip, err := gzip.NewReader(in)
 	if err != nil {
-		return fmt.Errorf("%s is not a copy of a shop: %w", from, err)
+		return nil, fmt.Errorf("%s is not a copy of a shop: %w", from, err)
 	}
 	out, err := os.OpenFile(to, os.O_CREATE|os.O_EXCL|os.O_WRONLY, 0o600)
 	if errors.Is(err, fs.ErrExist) {
-		return fmt.Errorf("%s is there already: a copy is not restored over a shop, move it away first", to)
+		return nil, fmt.Errorf("%s is there already: a copy is not restored over a shop, move it away first", to)
 	}
 	if err != nil {
-		return err
+		return nil, err
 	}
 	defer func() {
 		if err != nil {
@@ -277,10 +278,10 @@ func Unpack(ctx context.Context, from, to string) (err error) {
 		}
 	}()
 	if _, err := io.Copy(out, zip); err != nil {
-		return errors.Join(fmt.Errorf("%s is not whole: %w", from, err), out.Close())
+		return nil, errors.Join(fmt.Errorf("%s is not whole: %w", from, err), out.Close())
 	}
 	if err := errors.Join(out.Sync(), out.Close()); err != nil {
-		return err
+		return nil, err
 	}
 	return Holds(ctx, to)
 }

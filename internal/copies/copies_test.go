@@ -78,7 +78,7 @@ func TestACopyWhileEntriesCome(t *testing.T) {
 		t.Fatalf("%+v, %v", c, err)
 	}
 	to := filepath.Join(t.TempDir(), "settle.db")
-	if err := Unpack(ctx, filepath.Join(f.Path, c.Name), to); err != nil {
+	if _, err := Unpack(ctx, filepath.Join(f.Path, c.Name), to); err != nil {
 		t.Fatal(err)
 	}
 	again, err := store.Open(ctx, to, time.Now)
@@ -89,7 +89,7 @@ func TestACopyWhileEntriesCome(t *testing.T) {
 	if r, err := again.Job(ctx, number); err != nil || job.Verify(r.Log) != 0 {
 		t.Errorf("the restored job: %v", err)
 	}
-	err = Unpack(ctx, filepath.Join(f.Path, c.Name), to)
+	_, err = Unpack(ctx, filepath.Join(f.Path, c.Name), to)
 	if err == nil || !strings.Contains(err.Error(), "move it away") {
 		t.Errorf("restored over a shop: %v", err)
 	}
@@ -112,7 +112,7 @@ func TestACopyThatIsHurt(t *testing.T) {
 		if err := os.WriteFile(hurt, bytes, 0o600); err != nil {
 			t.Fatal(err)
 		}
-		if err := Unpack(ctx, hurt, to); err == nil {
+		if _, err := Unpack(ctx, hurt, to); err == nil {
 			t.Errorf("%s: it is restored", name)
 		}
 		if _, err := os.Stat(to); err == nil {

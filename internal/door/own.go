@@ -14,7 +14,7 @@ func (d *Door) Confirm(ctx context.Context, c Caller, secret string) error {
 	if c.Demo {
 		return nil
 	}
-	return d.confirm(ctx, c, c.kind(), secret)
+	return d.confirm(ctx, c, c.kind(), secret, "it is your signature")
 }
 
 // fresh is for how long who was asked for their secret may go on with a keeper's acts.
@@ -29,7 +29,10 @@ func (d *Door) Again(ctx context.Context, c Caller, secret string) error {
 	if since := d.now().Sub(last); secret == "" && since >= 0 && since < fresh {
 		return nil
 	}
-	if err := d.Confirm(ctx, c, secret); err != nil {
+	if c.Demo {
+		return nil
+	}
+	if err := d.confirm(ctx, c, c.kind(), secret, "only a keeper does this"); err != nil {
 		return err
 	}
 	d.mu.Lock()
@@ -44,13 +47,13 @@ func (d *Door) Again(ctx context.Context, c Caller, secret string) error {
 }
 
 // confirm asks for one of the caller's secrets.
-func (d *Door) confirm(ctx context.Context, c Caller, kind store.SecretKind, secret string) error {
+func (d *Door) confirm(ctx context.Context, c Caller, kind store.SecretKind, secret, why string) error {
 	what := "PIN"
 	if kind == store.Passphrase {
 		what = "passphrase"
 	}
 	if secret == "" {
-		return field.Errorf("pin", "is missing: type your %s once more, it is your signature", what)
+		return field.Errorf("pin", "is missing: type your %s once more, %s", what, why)
 	}
 	// Counted for the session: who guesses elsewhere keeps nobody from signing who is in.
 	tried := who{"confirm " + c.token, freePerson}
@@ -85,7 +88,7 @@ func (d *Door) SetOwn(ctx context.Context, c Caller, kind store.SecretKind, secr
 		asked = c.kind()
 	}
 	if !c.Demo {
-		if err := d.confirm(ctx, c, asked, now); err != nil {
+		if err := d.confirm(ctx, c, asked, now, "so that nobody else changes it"); err != nil {
 			return err
 		}
 	}
