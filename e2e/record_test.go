@@ -75,7 +75,7 @@ func TestAPumpsPageKeepsWhatIsNoted(t *testing.T) {
 
 func TestALimitSaysWhyItCounts(t *testing.T) {
 	t.Parallel()
-	p := tab(t, "/pumps/CW-310/limits")
+	p := tabOf(t, shopOf(t), "p3", "/pumps/CW-310/limits") // a lead
 	row := `document.querySelector('[data-key="end-play-single"]')`
 	p.until(row + `?.innerText.includes('the general set counts')`)
 	box := func(part, text string) {

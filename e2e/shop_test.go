@@ -164,7 +164,7 @@ func TestHowTheShopWorks(t *testing.T) {
 // at the manual in another window.
 func TestTypedLimitsStay(t *testing.T) {
 	t.Parallel()
-	p := tab(t, "/pumps/LS-201/limits")
+	p := tabOf(t, shopOf(t), "p3", "/pumps/LS-201/limits") // a lead
 	const box = `document.querySelector('[data-limit$=".max"]')`
 	p.until(box)
 	p.text(`(b => { b.focus(); b.select(); return '' })(` + box + `)`)

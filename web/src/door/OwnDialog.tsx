@@ -15,6 +15,12 @@ import { Secret } from './Secret'
 const kinds = { pin: 'PIN, for the tablets', passphrase: 'Passphrase, for elsewhere' } as const
 type Kind = keyof typeof kinds
 
+/** What is typed to change one: the one that is there, else the one that one came in with. */
+function asked(kind: Kind, onTablet: boolean): string {
+  if (kind === 'pin') return onTablet ? 'The PIN you have' : 'Your PIN now, else your passphrase'
+  return onTablet ? 'Your passphrase now, else your PIN' : 'The passphrase you have'
+}
+
 /** One's own PIN and passphrase, and the way to be signed out everywhere. */
 export function OwnDialog({ onClose }: { onClose: () => void }) {
   const tablet = useSession().data?.tablet
@@ -62,7 +68,7 @@ export function OwnDialog({ onClose }: { onClose: () => void }) {
             autoComplete="new-password"
           />
           <Secret
-            label={`${kind === 'pin' ? 'The PIN' : 'The passphrase'} you have; where there is none, the ${tablet ? 'PIN' : 'passphrase'} you came in with`}
+            label={asked(kind, !!tablet)}
             value={now}
             onChange={setNow}
             error={error?.field('pin')}
