@@ -165,7 +165,7 @@ func Restore(ctx context.Context, from string, insecure bool, at time.Time, shop
 	how := litestream.NewRestoreOptions()
 	how.OutputPath, how.Timestamp = shop, at
 	if err := litestream.NewReplicaWithClient(nil, client).Restore(ctx, how); err != nil {
-		return fmt.Errorf("restoring from %s: %w", from, err)
+		return fmt.Errorf("restoring from %s: %w: try an earlier moment with --at, or restore a copy", from, err)
 	}
 	defer func() {
 		if err != nil {

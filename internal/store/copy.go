@@ -211,6 +211,20 @@ func Outside(err error) error {
 	return unwritable(err)
 }
 
+// hurt says what to do where a file is damaged, or none of SQLite's; other errors stay as they are.
+func hurt(err error) error {
+	var refused *sqlite.Error
+	if !errors.As(err, &refused) {
+		return err
+	}
+	switch refused.Code() & 0xff {
+	case sqlite3.SQLITE_CORRUPT, sqlite3.SQLITE_NOTADB:
+		return fmt.Errorf("the file is damaged, or no shop's (%w): look at the disk, and restore a copy with settle restore "+
+			"--replace", err)
+	}
+	return err
+}
+
 // unwritable says in words why the disk did not take something; other errors stay as they are.
 func unwritable(err error) error {
 	var refused *sqlite.Error

@@ -243,3 +243,14 @@ func TestHowTheShopIs(t *testing.T) {
 		t.Errorf("it is told to be well: %v", err)
 	}
 }
+
+// A file that is damaged, or none of a shop, is told with what to do.
+func TestADamagedFileSaysWhatToDo(t *testing.T) {
+	path := filepath.Join(t.TempDir(), "settle.db")
+	if err := os.WriteFile(path, []byte(strings.Repeat("this is no shop ", 1000)), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := Open(ctx, path, time.Now); err == nil || !strings.Contains(err.Error(), "settle restore --replace") {
+		t.Errorf("%v", err)
+	}
+}

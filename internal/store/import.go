@@ -288,6 +288,11 @@ func (s *Store) write(ctx context.Context, tx *sql.Tx, in *incoming, number stri
 	if last := lastSheet(in.Log); in.own && last != nil {
 		kept := *in.Job
 		kept.Number, kept.id = number, id
+		if !in.fresh { // signed with the plate that the shop has
+			if kept.Pump, _, err = s.pump(ctx, in.Pump.Tag); err != nil {
+				return err
+			}
+		}
 		if err := s.sign(ctx, tx, &kept, last); err != nil {
 			return err
 		}

@@ -112,7 +112,7 @@ func openWith(ctx context.Context, path, wait string, clock func() time.Time) (*
 		err = migrate(ctx, up, path, was != nil)
 	}
 	if err != nil {
-		return nil, errors.Join(fmt.Errorf("bringing %s up to date: %w", path, err), db.Close())
+		return nil, errors.Join(fmt.Errorf("bringing %s up to date: %w", path, hurt(err)), db.Close())
 	}
 	s := &Store{db: db, clock: clock, file: path, logs: newLogs()}
 	if wait == full {
@@ -124,7 +124,7 @@ func openWith(ctx context.Context, path, wait string, clock func() time.Time) (*
 		return nil, errors.Join(err, db.Close())
 	}
 	if err := errors.Join(s.ready.prepare(ctx, db), s.takeToDoor(ctx), s.chainDoings(ctx), s.catchUp(ctx)); err != nil {
-		return nil, errors.Join(fmt.Errorf("bringing %s up to date: %w", path, err), s.Close())
+		return nil, errors.Join(fmt.Errorf("bringing %s up to date: %w", path, hurt(err)), s.Close())
 	}
 	return s, nil
 }

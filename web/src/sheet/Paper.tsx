@@ -85,6 +85,11 @@ export function Paper({ job, rows }: { job: JobView; rows: Rows }) {
           <Box sx={{ color: ink('ink2') }}>
             {job.number}, {date}
           </Box>
+          {rows.head.taken?.map((t) => (
+            <Box key={t} data-taken sx={{ mt: 1, maxWidth: 420, fontWeight: 600 }}>
+              {t}
+            </Box>
+          ))}
         </Box>
         <Nameplate pump={pump} />
         <LetterLine sheet={sheet} />
@@ -139,11 +144,6 @@ export function Paper({ job, rows }: { job: JobView; rows: Rows }) {
       </Box>
       <Box sx={{ mt: 3, color: ink('ink2'), fontSize: '0.8125rem' }}>
         {sheet.signed?.remark && <>Next time: {sheet.signed.remark} </>}
-        {rows.head.taken?.map((t) => (
-          <Box key={t} data-taken sx={{ fontWeight: 600 }}>
-            {t}
-          </Box>
-        ))}
         Why it was here: {rows.head.complaint}. {rows.head.scope && <>Scope: {rows.head.scope}. </>}
         Plan: {rows.head.plan}.{' '}
         {rows.head.schools.map((s) => `${s.title}: ${s.choice.toLowerCase()}`).join('. ')}. Settle

@@ -60,6 +60,7 @@ export function Copies() {
                 : 'everything is there.'
             }`
           : 'Kept in no second place. On a second disk all the while it is kept by '}
+        {replica?.clear && ' It goes there without TLS: who stands between reads it.'}
         {!replica && (
           <Box component="code" sx={{ fontFamily: mono }}>
             settle serve --replica FOLDER
