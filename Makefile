@@ -2,13 +2,17 @@
 
 GO_FLAGS := -tags nomsgpack -trimpath -ldflags='-s -w'
 
-.PHONY: demo build web libraries test drill check check-go check-web rest-test e2e-test generate browser bench screenshots clean
+.PHONY: demo build release web libraries test drill check check-go check-web rest-test e2e-test generate browser bench screenshots clean
 
 demo: build
 	./settle demo $(ARGS)
 
 build: web
 	CGO_ENABLED=0 go build $(GO_FLAGS) -o settle ./cmd/settle
+
+# The program for Windows, macOS and Linux, with checksums, in dist/.
+release: web
+	scripts/release $(SYSTEMS)
 
 # The front end, built when its sources are newer than the last build.
 web: web/dist/index.html
@@ -35,6 +39,7 @@ libraries:
 # libraries by staticcheck is left out of make test.
 check: check-go check-web
 	go tool staticcheck ./...
+	scripts/everywhere
 
 check-go: web/node_modules/.package-lock.json
 	@test -z "$$(gofmt -l cmd core e2e internal web/embed.go)" || { echo "gofmt these files:"; gofmt -l cmd core e2e internal web/embed.go; exit 1; }

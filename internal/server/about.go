@@ -28,16 +28,20 @@ func (s *server) about(api huma.API) {
 		})
 }
 
-// Version is what the program was built from.
+// Version is what the program was built from: its commit, and the day of that.
 func Version() string {
 	info, ok := debug.ReadBuildInfo()
 	if !ok {
 		return "unknown"
 	}
+	commit, day := info.Main.Version, ""
 	for _, s := range info.Settings {
-		if s.Key == "vcs.revision" && len(s.Value) >= 10 {
-			return s.Value[:10]
+		switch {
+		case s.Key == "vcs.revision" && len(s.Value) >= 10:
+			commit = s.Value[:10]
+		case s.Key == "vcs.time" && len(s.Value) >= 10:
+			day = " of " + s.Value[:10]
 		}
 	}
-	return info.Main.Version
+	return commit + day
 }
