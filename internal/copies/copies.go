@@ -3,6 +3,7 @@
 package copies
 
 import (
+	"bufio"
 	"compress/gzip"
 	"context"
 	"crypto/rand"
@@ -253,6 +254,15 @@ func (f Folder) Try(ctx context.Context) (Copy, error) {
 	return all[0], err
 }
 
+// unpacked is what a copy holds: one that was packed, or one as it was made before an update.
+func unpacked(file *bufio.Reader) (io.Reader, error) {
+	const plain = "SQLite format 3\x00"
+	if head, err := file.Peek(len(plain)); err == nil && string(head) == plain {
+		return file, nil
+	}
+	return gzip.NewReader(file)
+}
+
 // Unpack writes a copy out as a shop's file and verifies it. To must not be there yet; where
 // anything is wrong it is not there afterwards either.
 func Unpack(ctx context.Context, from, to string) (c *store.Checked, err error) {
@@ -261,7 +271,8 @@ func Unpack(ctx context.Context, from, to string) (c *store.Checked, err error) 
 		return nil, err
 	}
 	defer in.Close()
-	zip, err := gzip.NewReader(in)
+	file := bufio.NewReader(in)
+	zip, err := unpacked(file)
 	if err != nil {
 		return nil, fmt.Errorf("%s is not a copy of a shop: %w", from, err)
 	}

@@ -89,6 +89,13 @@ func TestACopyWhileEntriesCome(t *testing.T) {
 	if r, err := again.Job(ctx, number); err != nil || job.Verify(r.Log) != 0 {
 		t.Errorf("the restored job: %v", err)
 	}
+	bare := filepath.Join(t.TempDir(), "settle.db.before-18") // as it is made before an update: not packed
+	if err := store.CopyTo(ctx, path, bare); err != nil {
+		t.Fatal(err)
+	}
+	if held, err := Unpack(ctx, bare, filepath.Join(t.TempDir(), "settle.db")); err != nil || held.Jobs != 1 {
+		t.Errorf("one that is not packed: %+v, %v", held, err)
+	}
 	_, err = Unpack(ctx, filepath.Join(f.Path, c.Name), to)
 	if err == nil || !strings.Contains(err.Error(), "move it away") {
 		t.Errorf("restored over a shop: %v", err)
