@@ -12,7 +12,7 @@ import (
 	"unicode"
 	"unicode/utf8"
 
-	"github.com/trustelem/zxcvbn"
+	zxcvbn "github.com/ccojocar/zxcvbn-go"
 	"golang.org/x/crypto/argon2"
 
 	"settle/internal/store"
@@ -94,11 +94,11 @@ func digest(token string) string {
 	return hex.EncodeToString(sum[:])
 }
 
-// How many guesses a secret is to stand (zxcvbn, whose lists of the commonest ship with it). Whoever
+// How much chance a secret is to hold, in bits (zxcvbn, whose lists of the commonest ship with it). Whoever
 // guesses waits, so a PIN, which is typed with gloves, may be shorter.
 const (
-	guessesPassphrase = 1e8
-	guessesPIN        = 5e3
+	bitsPassphrase = 28
+	bitsPIN        = 8
 )
 
 // Fit says why a secret that somebody chooses is none, nil where it is one. Name is the person's.
@@ -113,12 +113,16 @@ func Fit(kind store.SecretKind, secret, name string) error {
 	if kind == store.PIN {
 		return fitPIN(secret, about)
 	}
+	seen := map[rune]bool{}
+	for _, r := range secret {
+		seen[r] = true
+	}
 	switch n := utf8.RuneCountInString(secret); {
 	case n < 12:
 		return fmt.Errorf("has %d letters: a passphrase has 12 or more, such as four words", n)
 	case len(secret) > 200:
 		return fmt.Errorf("is longer than 200 letters")
-	case zxcvbn.PasswordStrength(secret, about).Guesses < guessesPassphrase:
+	case len(seen) < 5 || zxcvbn.PasswordStrength(secret, about).Entropy < bitsPassphrase:
 		return fmt.Errorf("is too easily guessed: write four words that have nothing to do with each other or with you")
 	}
 	return nil
@@ -133,7 +137,7 @@ func fitPIN(pin string, about []string) error {
 	switch {
 	case len(pin) < 6 || len(pin) > 12:
 		return fmt.Errorf("has %d digits: a PIN has 6 to 12", len(pin))
-	case zxcvbn.PasswordStrength(pin, about).Guesses < guessesPIN:
+	case zxcvbn.PasswordStrength(pin, about).Entropy < bitsPIN:
 		return fmt.Errorf("is too easily guessed: write digits that neither follow each other nor come again")
 	}
 	return nil
