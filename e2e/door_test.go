@@ -1,6 +1,7 @@
 package e2e
 
 import (
+	"fmt"
 	"strings"
 	"sync/atomic"
 	"testing"
@@ -295,6 +296,67 @@ func TestPeopleAreKept(t *testing.T) {
 	come("slow barge under bridge")
 	p.until(`document.querySelector('[data-account=p3]').innerText.includes('comes in by passphrase and PIN') ||
 		document.querySelector('[data-account=p3]').innerText.includes('comes in by PIN and passphrase')`)
+}
+
+// What a keeper is asked, and one's own dialog, on a phone, a tablet and a PC: opened and closed by key and
+// by tap; nothing runs out of the page, and the console is told nothing. What was not confirmed is not done.
+func TestWhatAKeeperIsAsked(t *testing.T) {
+	t.Parallel()
+	shop, forward := lockedShop(t)
+	p := browserOf(t, shop, "the office", "/shop/people")
+	p.watched()
+	p.fill("Name, as the shop knows it", "T. Achterberg")
+	p.fill("Passphrase", passphrase)
+	p.press("Come in")
+	p.until(`document.querySelector('[data-account=p1]')`)
+	give := `document.querySelector('[data-account=p1] [data-give-code]')`
+	for _, width := range []int64{390, 820, 1280} {
+		p.do(chromedp.EmulateViewport(width, 900), chromedp.Navigate(shop.URL+"/shop/people"))
+		forward(6 * time.Minute) // it is asked anew
+		fits := func(what string) {
+			t.Helper()
+			over := p.text(fmt.Sprintf(`String(Math.max(document.documentElement.scrollWidth,
+				`+dialog+`?.scrollWidth ?? 0, `+dialog+`?.getBoundingClientRect().right ?? 0) - %d)`, width))
+			if !strings.HasPrefix(over, "-") && over != "0" {
+				t.Errorf("%s on %d: it is %s too wide", what, width, over)
+			}
+		}
+		ask := func() {
+			t.Helper()
+			p.tap(give)
+			if width != 390 { // they have a code by now: it is asked whether that is meant
+				p.until(give + `.innerText.startsWith('Yes')`)
+				p.tap(give)
+			}
+			p.until(dialog)
+			fits("what a keeper is asked")
+		}
+		ask()
+		p.keys("\x1b")
+		p.until(`!` + dialog + ` && document.querySelector('[data-account=p1] [role=alert]')?.innerText.includes('Not done')`)
+		p.tap(give)
+		p.until(dialog)
+		p.tap(named("Leave it"))
+		p.until(`!` + dialog)
+		if n := p.text(`String(document.querySelectorAll('[data-code-given]').length)`); n != "0" {
+			t.Errorf("on %d a code was given", width)
+		}
+		p.tap(give)
+		p.once(passphrase)
+		p.readOff("[data-code-given]")
+
+		for _, close := range []func(){func() { p.keys("\x1b") }, func() { p.tap(named("Close")) }} {
+			p.until(`!document.querySelector('.MuiBackdrop-root')`) // what closes lies over the page for a moment
+			p.tap(`document.querySelector('[data-who]')`)
+			p.until(`document.querySelector('[role=menu]')?.getAnimations({ subtree: true }).length === 0`)
+			p.tap(`document.querySelector('[data-own]')`)
+			p.until(dialog + `?.querySelector('[data-session=this]')`)
+			fits("one's own dialog")
+			close()
+			p.until(`!` + dialog)
+		}
+		p.quiet(fmt.Sprintf("on %d", width))
+	}
 }
 
 // A link that the shop has ended shows nothing, and says so.

@@ -31,10 +31,10 @@ func demoIn(t *testing.T) (s *store.Store, dir string) {
 	return s, dir
 }
 
-// signedSheet is a job of the demo's shop, signed with a key, as JSON and as its code on paper.
-func signedSheet(t *testing.T) (sheet, mark []byte, key string) {
+// keyed is the demo's shop with a key of its own, and one of its people.
+func keyed(t *testing.T) (s *store.Store, dir string, k signing.Key, by job.Person) {
 	t.Helper()
-	s, dir := demoIn(t)
+	s, dir = demoIn(t)
 	k, _, err := signing.Open(filepath.Join(dir, keyFile))
 	if err != nil {
 		t.Fatal(err)
@@ -46,7 +46,14 @@ func signedSheet(t *testing.T) (sheet, mark []byte, key string) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if _, _, err := s.Append(t.Context(), "J-0004", job.Entry{ID: "amend-1", By: people[0], Kind: job.Amended,
+	return s, dir, k, people[0]
+}
+
+// signedSheet is a job of the demo's shop, signed with a key, as JSON and as its code on paper.
+func signedSheet(t *testing.T) (sheet, mark []byte, key string) {
+	t.Helper()
+	s, _, k, by := keyed(t)
+	if _, _, err := s.Append(t.Context(), "J-0004", job.Entry{ID: "amend-1", By: by, Kind: job.Amended,
 		Reason: "serial is 88-14"}); err != nil {
 		t.Fatal(err)
 	}
@@ -137,23 +144,12 @@ func TestARestoredShopSaysThatItsKeyIsNew(t *testing.T) {
 
 // What was taken away from a shop, or put in, shows: by its last copy where the chains cannot tell.
 func TestVerifyTellsTheTruth(t *testing.T) {
-	s, dir := demoIn(t)
-	k, _, err := signing.Open(filepath.Join(dir, keyFile))
-	if err != nil {
-		t.Fatal(err)
-	}
-	if _, err := s.UseKey(t.Context(), k); err != nil {
-		t.Fatal(err)
-	}
-	people, err := s.People(t.Context())
-	if err != nil {
-		t.Fatal(err)
-	}
+	s, dir, k, by := keyed(t)
 	if err := s.NoteDoing(t.Context(), store.Doing{What: "signed-in", Person: "M. Okafor"}); err != nil {
 		t.Fatal(err)
 	}
 	for _, number := range signedJobs(t, s) {
-		if _, _, err := s.Append(t.Context(), number, job.Entry{ID: "amend-" + number, By: people[0], Kind: job.Amended,
+		if _, _, err := s.Append(t.Context(), number, job.Entry{ID: "amend-" + number, By: by, Kind: job.Amended,
 			Reason: "looked at again"}); err != nil {
 			t.Fatal(number, err)
 		}

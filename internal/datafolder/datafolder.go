@@ -166,11 +166,11 @@ func notWritable(folder string, err error) error {
 // Sound says what in the folder keeps a shop from being opened, nil where nothing does: what is
 // left of a shop whose file was taken away would be written into a new one.
 func (f *Folder) Sound() error {
-	if there(f.Shop()) {
+	if There(f.Shop()) {
 		return nil
 	}
 	for _, end := range beside[1:] {
-		if left := f.Shop() + end; there(left) {
+		if left := f.Shop() + end; There(left) {
 			return fmt.Errorf("%s is left of a shop whose %s is not there any more, and holds what was entered last: put "+
 				"that %s back beside it, or have it moved aside with settle restore --replace", left, ShopFile, ShopFile)
 		}
@@ -184,7 +184,7 @@ func (f *Folder) Sound() error {
 // one is: what is left to do the next Hold does.
 func (f *Folder) Put(replace bool, make func(shop string) error) (was string, err error) {
 	if !replace {
-		if there(f.Shop()) {
+		if There(f.Shop()) {
 			return "", &Occupied{f.Path}
 		}
 		if err := f.Sound(); err != nil {
@@ -199,7 +199,7 @@ func (f *Folder) Put(replace bool, make func(shop string) error) (was string, er
 		return "", errors.Join(err, os.RemoveAll(dir))
 	}
 	// An empty door takes the place of the old one, which would let into the new shop who was in.
-	if door := filepath.Join(dir, DoorFile); !there(door) {
+	if door := filepath.Join(dir, DoorFile); !There(door) {
 		err = os.WriteFile(door, nil, 0o600)
 	}
 	if err = errors.Join(err, settle(dir)); err != nil {
@@ -217,7 +217,7 @@ func (f *Folder) Put(replace bool, make func(shop string) error) (was string, er
 // moment names a folder for the shop before, which is not there yet.
 func (f *Folder) moment() string {
 	at := time.Now().UTC()
-	for there(filepath.Join(f.Path, aside+at.Format(stamp))) {
+	for There(filepath.Join(f.Path, aside+at.Format(stamp))) {
 		at = at.Add(time.Second)
 	}
 	return at.Format(stamp)
@@ -256,7 +256,7 @@ func (f *Folder) finish() (was string, err error) {
 	from := all[len(all)-1]
 	was = filepath.Join(f.Path, aside+strings.TrimPrefix(filepath.Base(from), ready))
 	// The new shop's file goes last: while it is not in its place, what lies there is the old shop.
-	if there(filepath.Join(from, ShopFile)) {
+	if There(filepath.Join(from, ShopFile)) {
 		if err := f.moveAside(was, from); err != nil {
 			return "", err
 		}
@@ -266,7 +266,7 @@ func (f *Folder) finish() (was string, err error) {
 			}
 		}
 	}
-	if !there(was) {
+	if !There(was) {
 		was = ""
 	}
 	return was, errors.Join(os.RemoveAll(from), SyncFolder(f.Path))
@@ -276,13 +276,13 @@ func (f *Folder) finish() (was string, err error) {
 // A door that the new shop has put in its place already is not the old one's.
 func (f *Folder) moveAside(to, from string) error {
 	names := []string{ShopFile}
-	if there(filepath.Join(from, DoorFile)) {
+	if There(filepath.Join(from, DoorFile)) {
 		names = append(names, DoorFile)
 	}
 	for _, name := range names {
 		for _, end := range beside {
 			old := filepath.Join(f.Path, name+end)
-			if !there(old) {
+			if !There(old) {
 				continue
 			}
 			if err := os.MkdirAll(to, 0o700); err != nil {
@@ -293,7 +293,7 @@ func (f *Folder) moveAside(to, from string) error {
 			}
 		}
 	}
-	if !there(to) {
+	if !There(to) {
 		return nil
 	}
 	return errors.Join(SyncFolder(to), SyncFolder(f.Path))
@@ -347,14 +347,15 @@ func sync(f *os.File, err error) error {
 	return errors.Join(f.Sync(), f.Close())
 }
 
-func there(path string) bool {
+// There says whether something lies at a path.
+func There(path string) bool {
 	_, err := os.Lstat(path)
 	return err == nil
 }
 
 // rename moves a file that may have been moved already.
 func rename(from, to string) error {
-	if !there(from) {
+	if !There(from) {
 		return nil
 	}
 	return os.Rename(from, to)

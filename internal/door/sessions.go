@@ -6,6 +6,7 @@ import (
 	"encoding/base64"
 	"errors"
 	"slices"
+	"strings"
 
 	"settle/core/field"
 	"settle/internal/store"
@@ -43,12 +44,7 @@ func (d *Door) Sessions(ctx context.Context, c Caller) ([]OpenSession, error) {
 			This: token == hashed(c.token)})
 		return nil
 	})
-	slices.SortFunc(out, func(a, b OpenSession) int {
-		if a.Since < b.Since {
-			return 1
-		}
-		return -1
-	})
+	slices.SortFunc(out, func(a, b OpenSession) int { return strings.Compare(b.Since+b.ID, a.Since+a.ID) })
 	return out, err
 }
 

@@ -76,6 +76,10 @@ func (s *server) takeInRegister(ctx context.Context, in *struct {
 	Try     bool   `query:"try" doc:"only say what it would do"`
 	RawBody []byte `contentType:"text/csv"`
 }) (*body[TakenIn], error) {
+	if in.What == "limits" && door.Of(ctx).Account.Role != leads {
+		return nil, &Problem{Title: "Not yours to do", Status: http.StatusForbidden, Detail: "This takes a lead: the file " +
+			"sets limits of pumps."}
+	}
 	if in.What == "gauges" {
 		changes, err := s.takeInGauges(ctx, in.RawBody, door.Of(ctx).Account.ID, in.Try)
 		if err == nil && !in.Try {

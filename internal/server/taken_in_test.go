@@ -293,6 +293,19 @@ func TestALeadSetsThePumpsLimits(t *testing.T) {
 	if status, _, _ := call(t, l.Server, "PUT", "/api/v1/pumps/LS-204/limits", form("9"), bench); status != 403 {
 		t.Errorf("a technician sets limits: %d", status)
 	}
+	a, err := l.store.Named(t.Context(), "Front office")
+	if err != nil {
+		t.Fatal(err)
+	}
+	a.Role, a.Keeper = "technician", true
+	if err := l.store.SetAccount(t.Context(), a); err != nil {
+		t.Fatal(err)
+	}
+	status, _, b := call(t, l.Server, "POST", "/api/v1/register/limits", "whose,of,limit,min,max,source\n",
+		l.come("Front office"), func(r *http.Request) { r.Header.Set("Content-Type", "text/csv") })
+	if status != 403 {
+		t.Errorf("a keeper who is no lead sets them by a file: %d %.200s", status, b)
+	}
 	pump := get[PumpView](t, l.Server, "/api/v1/pumps/LS-204", bench).Pump
 	for key, f := range pump.Limits {
 		f.Source = "me"

@@ -85,7 +85,7 @@ func copyBefore(ctx context.Context, path, to string) error {
 			return nil
 		}
 		old := to + "." + info.ModTime().UTC().Format("20060102T150405Z")
-		for n := 2; there(old); n++ {
+		for n := 2; datafolder.There(old); n++ {
 			old = fmt.Sprintf("%s.%s-%d", to, info.ModTime().UTC().Format("20060102T150405Z"), n)
 		}
 		if err := os.Rename(to, old); err != nil {
@@ -103,11 +103,6 @@ func copyBefore(ctx context.Context, path, to string) error {
 		return errors.Join(err, os.Remove(half))
 	}
 	return errors.Join(os.Rename(half, to), datafolder.SyncFolder(filepath.Dir(to)))
-}
-
-func there(path string) bool {
-	_, err := os.Lstat(path)
-	return err == nil
 }
 
 // holdsTheSame says whether a copy is whole, and holds in every table what a shop's file holds. A

@@ -9,6 +9,7 @@ import (
 	"errors"
 	"fmt"
 	"slices"
+	"strings"
 
 	"settle/core/job"
 	"settle/core/plan"
@@ -133,12 +134,7 @@ func (c *Checked) Missing(earlier *Checked) []Broken {
 	case was.length > 0 && now.hashes[was.length-1] != was.hashes[was.length-1]:
 		out = append(out, Broken{"", fmt.Sprintf("line %d of the record is another than in the last copy", was.length)})
 	}
-	slices.SortFunc(out, func(a, b Broken) int {
-		if a.Number < b.Number {
-			return -1
-		}
-		return 1
-	})
+	slices.SortFunc(out, func(a, b Broken) int { return strings.Compare(a.Number, b.Number) })
 	return out
 }
 

@@ -26,7 +26,7 @@ const words: Record<string, (d: Doing) => string> = {
   'not-confirmed': () => 'gave a wrong PIN or passphrase once more: refused',
   'ended-session': () => 'ended one of their own sessions',
   'looked-through': (d) => `looked through the people after restoring ${d.about}`,
-  forbidden: (d) => `was refused ${d.about}`,
+  forbidden: (d) => `was refused: ${d.about?.replaceAll('-', ' ')}`,
   'took-in': (d) => `took in ${d.about}`,
   'set-limits': (d) => `set limits: ${d.about}`,
   'took-plan': (d) => `took in the plan ${d.about}`,
