@@ -80,12 +80,16 @@ function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsVie
       sx={{ p: 5, maxWidth: 1240, width: '100%', mx: 'auto' }}
     >
       <Typography sx={{ mb: 3, maxWidth: 900 }}>
+        {!may && (
+          <strong>
+            {tag ? 'A lead' : 'A lead or a keeper'} writes these: tell one what they should be.{' '}
+          </strong>
+        )}
         {tag
-          ? 'Write what the maker’s manual, the drawing or the seal’s maker says, with the unit, such as 2 thou, 0.05 mm or 20/min, and where it stands. The pump’s own counts before the shop’s, the shop’s before the general set.'
+          ? (may ? 'Write' : 'It is') +
+            ' what the maker’s manual, the drawing or the seal’s maker says, with the unit, such as 2 thou, 0.05 mm or 20/min, and where it stands. The pump’s own counts before the shop’s, the shop’s before the general set.'
           : `What this shop has settled for all its pumps, with the unit and where it comes from. A pump’s own limit counts before it; it counts before the general set, which is “${view.set}”.`}{' '}
         Jobs that are open or signed keep the limits they began with.
-        {!may &&
-          ` ${tag ? 'A lead' : 'A lead or a keeper'} writes them: tell one what they should be.`}
       </Typography>
       <Box role="table" aria-label="Limits" sx={{ borderTop: `1.5px solid ${ink('ink')}` }}>
         <Box role="row" sx={{ ...row, display: { xs: 'none', md: 'grid' }, py: 1 }}>
@@ -109,9 +113,14 @@ function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsVie
                 error: m !== '',
                 helperText: m,
                 size: 'small' as const,
-                disabled: !may,
                 value: f[part] ?? '',
-                slotProps: { htmlInput: { autoComplete: 'off', 'data-limit': `${r.key}.${part}` } },
+                slotProps: {
+                  htmlInput: {
+                    autoComplete: 'off',
+                    readOnly: !may,
+                    'data-limit': `${r.key}.${part}`,
+                  },
+                },
               }
             }
             const bound = (part: 'min' | 'max') => (e: React.ChangeEvent<HTMLInputElement>) =>

@@ -17,6 +17,7 @@ import { useUnit } from '../app/settings'
 import { limitText } from '../bench/Result'
 import { ShaftRuns } from '../shaft/Runs'
 import { VerdictShape } from '../shapes/Verdict'
+import { useMe } from '../door/me'
 import { ink, mono } from '../theme'
 import { Lives } from './Lives'
 import { Nameplate } from './Nameplate'
@@ -230,6 +231,7 @@ const origins = { maker: 'Maker', shop: 'Shop', general: 'General', none: 'None'
 
 function Limits({ tag, limits }: { tag: string; limits: PumpView['limits'] }) {
   const { show, unit } = useUnit()
+  const me = useMe()
   return (
     <section>
       <Box sx={{ display: 'flex', gap: 3, alignItems: 'center', mb: 1 }}>
@@ -237,7 +239,7 @@ function Limits({ tag, limits }: { tag: string; limits: PumpView['limits'] }) {
           Limits a job opened today would be judged by
         </Typography>
         <Button variant="outlined" component={Link} to={`/pumps/${encodeURIComponent(tag)}/limits`}>
-          Change, and why
+          {me.role === 'lead' ? 'Change, and why' : 'All of them, and why'}
         </Button>
       </Box>
       <Table size="small">
