@@ -196,9 +196,10 @@ func (f LimitForm) Blank() bool {
 var errNoBound = errors.New("is missing: write the least or the most, with its unit, such as 2 thou, or clear " +
 	"the source, too")
 
-// CheckOf is the title of the check that a limit key judges.
+// CheckOf is the title of the check that a limit key judges: of several the one that comes first in the
+// order of work.
 func CheckOf(p *plan.Plan, limit string) string {
-	for _, check := range p.Checks {
+	for _, check := range checksInOrder(p) {
 		for _, l := range check.Limit {
 			if l.Key == limit {
 				if len(l.When) > 0 {
@@ -224,6 +225,26 @@ func CheckOf(p *plan.Plan, limit string) string {
 		}
 	}
 	return limit
+}
+
+// checksInOrder are the checks of a plan as they come in the order of work, then those that no step takes.
+func checksInOrder(p *plan.Plan) (out []*plan.Check) {
+	seen := map[string]bool{}
+	add := func(key string) {
+		if check := p.Checks[key]; check != nil && !seen[key] {
+			seen[key] = true
+			out = append(out, check)
+		}
+	}
+	for _, stage := range p.Stages {
+		for _, step := range stage.Steps {
+			add(step.Check)
+		}
+	}
+	for _, key := range slices.Sorted(maps.Keys(p.Checks)) {
+		add(key)
+	}
+	return out
 }
 
 // LimitKeys are the limits that any plan asks for, with the title of the check
