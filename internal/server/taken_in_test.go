@@ -18,6 +18,8 @@ import (
 	"time"
 
 	"settle/core/job"
+	"settle/core/plan"
+	"settle/core/record"
 	"settle/internal/door"
 	"settle/internal/report"
 	"settle/internal/signing"
@@ -331,5 +333,71 @@ func TestALeadSetsThePumpsLimits(t *testing.T) {
 	d := get[[]store.Doing](t, l.Server, "/api/v1/doings", lead)[0]
 	if d.What != door.SetLimits || d.About != "of LS-204" {
 		t.Errorf("the record says %+v", d)
+	}
+}
+
+// A plan that comes with a job becomes one of this shop's only where it could have been added: else the
+// pump is added first, and the job keeps its plan as it is.
+func TestAPlanFromElsewhere(t *testing.T) {
+	l := lockedShop(t)
+	lead := l.come("T. Achterberg")
+	const text = `key: circulator-theirs
+title: Their circulator
+construction: K
+version: 1
+format: 2
+stages:
+  - id: work
+    title: Work
+    steps:
+      - {id: bare, kind: do, title: Inner card off%s}
+      - {id: sign, kind: sign, title: Sign}
+`
+	brought := func(number, more string) []byte {
+		p, err := plan.ReadKept("theirs", fmt.Appendf(nil, text, more))
+		if err != nil {
+			t.Fatal(err)
+		}
+		r := &store.Job{Number: number}
+		r.Pump = record.Pump{Tag: "CI-" + number, Name: "Theirs", Plan: p.Key}
+		e, err := job.Seal(nil, job.Entry{ID: "opened-" + number, By: job.Person{Name: "N. Brandt", Role: "technician"},
+			Kind: job.Opened, Open: &job.Opening{Pump: r.Pump.Tag, Complaint: "noise", Plan: p.Key, Version: p.Version,
+				PlanHash: p.Hash}}, time.Now())
+		if err != nil {
+			t.Fatal(err)
+		}
+		r.Plan, r.Log = p, []job.Entry{e}
+		file, err := report.JSON(r, nil)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return file
+	}
+	plans := func() int {
+		n := 0
+		for _, p := range get[[]PlanView](t, l.Server, "/api/v1/plans", lead) {
+			if p.Key == "circulator-theirs" {
+				n++
+			}
+		}
+		return n
+	}
+	take := func(file []byte) (int, string) {
+		status, _, b := call(t, l.Server, "POST", "/api/v1/jobs/import", string(file), lead)
+		return status, string(b)
+	}
+	status, b := take(brought("J-0950", ", colour: red"))
+	if status != 422 || !strings.Contains(b, "colour") || !strings.Contains(b, "Add the pump CI-J-0950 first") {
+		t.Errorf("a plan that could not be added: %d %.400s", status, b)
+	}
+	if err := l.store.SavePump(t.Context(), record.Pump{Tag: "CI-J-0950", Name: "Ours", Plan: "inline-circulator",
+		Construction: "K"}, true); err != nil {
+		t.Fatal(err)
+	}
+	if status, b = take(brought("J-0950", ", colour: red")); status != 201 || plans() != 0 {
+		t.Errorf("with its pump here: %d, %d plans of theirs: %.300s", status, plans(), b)
+	}
+	if status, b = take(brought("J-0951", "")); status != 201 || plans() != 1 {
+		t.Errorf("a plan that can be added: %d, %d of theirs: %.300s", status, plans(), b)
 	}
 }

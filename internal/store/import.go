@@ -15,6 +15,7 @@ import (
 
 	"settle/core/field"
 	"settle/core/job"
+	"settle/core/plan"
 	"settle/internal/picture"
 	"settle/internal/signing"
 )
@@ -203,9 +204,28 @@ func (s *Store) pumpOf(ctx context.Context, in *incoming) error {
 	if err != nil {
 		return err
 	}
+	if in.fresh && in.theirs && !in.Whole && !in.own {
+		if err := in.addable(); err != nil {
+			return err
+		}
+	}
 	record, err := json.Marshal(in.Pump)
 	in.pump = string(record)
 	return err
+}
+
+// addable says whether the plan of a job may become one of this shop's: what is wrong with one that is
+// added is wrong with one that a job brings. The job itself keeps its plan as it is.
+func (in *incoming) addable() error {
+	p, err := plan.Read(in.Plan.Key, []byte(in.Plan.Text))
+	if err == nil && p.Key != in.Plan.Key {
+		err = fmt.Errorf("its key is %q", p.Key)
+	}
+	if err == nil {
+		return nil
+	}
+	return field.Errorf("file", "brings a plan of its own that this shop does not take in: %s. Add the pump %s first, with "+
+		"a plan of this shop: then the job comes in, and keeps its plan as it is", firstLine(err), in.Pump.Tag)
 }
 
 // freeNumber is the number, or that with a tail where it is taken.
@@ -330,4 +350,10 @@ func alone(ctx context.Context, tx *sql.Tx, tag string) error {
 		return field.Errorf("file", "holds an open job, and %s: sign or end that one first", field.All(err)[0].Message)
 	}
 	return nil
+}
+
+// firstLine is the first of what is wrong.
+func firstLine(err error) string {
+	first, _, _ := strings.Cut(err.Error(), "\n")
+	return first
 }
