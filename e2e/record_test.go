@@ -3,6 +3,8 @@ package e2e
 import (
 	"fmt"
 	"testing"
+
+	"github.com/chromedp/chromedp"
 )
 
 // press clicks the button of that name, as Enter on it would.
@@ -159,4 +161,32 @@ func TestAPictureOfAFinding(t *testing.T) {
 	p.until(`document.querySelector('[data-pictures] [role=alert]')?.innerText.includes('at most 10 MB')`)
 	p.keys("\x1bb")
 	p.until(`[...document.querySelectorAll('figcaption')].some(f => f.innerText.includes('Heat marks'))`)
+}
+
+// A technician proposes a limit, on a phone; a lead sees it at the pump and confirms it.
+func TestALimitIsProposedAndConfirmed(t *testing.T) {
+	t.Parallel()
+	shop := shopOf(t)
+	p := tabOf(t, shop, "p1", "/pumps/CW-310/limits")
+	p.do(chromedp.EmulateViewport(390, 844))
+	const row = `document.querySelector('[data-key="end-play-single"]')`
+	p.until(row + `?.innerText.includes('the general set counts')`)
+	p.do(chromedp.Focus(`[data-limit="end-play-single.max"]`))
+	p.keys("9 thou")
+	p.do(chromedp.Focus(`[data-limit="end-play-single.source"]`))
+	p.keys("Manual, page 14")
+	p.press("Propose")
+	p.until(`document.querySelector('[data-proposed]')?.innerText.includes('at most 9 thou by Manual, page 14')`)
+	p.until(row + `.innerText.includes('the general set counts') && ` +
+		`document.querySelector('[data-limit="end-play-single.max"]').value === ''`)
+	if p.text(`String(document.documentElement.scrollWidth > 390)`) == "true" {
+		t.Error("wider than the phone")
+	}
+	lead := tabOf(t, shop, "p3", "/pumps/CW-310")
+	lead.says("Another limit is proposed: look at it")
+	lead.press("Change, and why")
+	lead.until(`document.querySelector('[data-proposed]')`)
+	lead.press("Confirm")
+	lead.until(row + `.innerText.includes('9.0 max') && !document.querySelector('[data-proposed]')`)
+	p.until(row + `.innerText.includes('9.0 max')`) // the technician's page follows
 }

@@ -25,6 +25,11 @@ const (
 	Paper  Kind = "paper"  // a drawing, a page of the manual, a picture
 	// Changed says what was changed on the pump's page; Settle writes it itself.
 	Changed Kind = "changed"
+	// Proposed are limits that a technician proposes. A lead answers: Confirmed or TurnedDown, whose On
+	// names it.
+	Proposed   Kind = "proposed"
+	Confirmed  Kind = "confirmed"
+	TurnedDown Kind = "turned-down"
 )
 
 // Line is an entry of a pump's log. It is never changed.
@@ -32,11 +37,13 @@ type Line struct {
 	ID    string     `json:"id" doc:"made by the client; sending it twice is harmless"`
 	At    time.Time  `json:"at"`
 	By    job.Person `json:"by"`
-	Kind  Kind       `json:"kind" enum:"remark,done,hours,grease,paper,changed"`
-	On    string     `json:"on,omitempty" doc:"done: the remark that is settled, by its id"`
+	Kind  Kind       `json:"kind" enum:"remark,done,hours,grease,paper,changed,proposed,confirmed,turned-down"`
+	On    string     `json:"on,omitempty" doc:"done: the remark that is settled; confirmed, turned-down: the proposal"`
 	Text  string     `json:"text,omitempty" doc:"remark: what; done: how; grease: which and how much; paper: its title"`
 	Hours *float64   `json:"hours,omitempty" doc:"hours: as read"`
 	File  string     `json:"file,omitempty" doc:"paper: id of the kept file"`
+	// Limits are those proposed, by their keys; one that is blank is to say nothing.
+	Limits map[string]job.LimitForm `json:"limits,omitempty" doc:"proposed: limit key → as written"`
 }
 
 const maxText = 500
@@ -122,7 +129,9 @@ type Page struct {
 	Next    []Due        `json:"next" nullable:"false" doc:"what is due, the soonest first"`
 	Papers  []Line       `json:"papers" nullable:"false" doc:"drawings and pictures, the latest first"`
 	Settled int          `json:"settled" doc:"remarks that were settled"`
-	Log     []Line       `json:"log" nullable:"false" doc:"the latest first"`
+	// Proposed is how many proposals of limits wait for a lead's word.
+	Proposed int    `json:"proposed" doc:"proposals of limits that wait for a lead's word"`
+	Log      []Line `json:"log" nullable:"false" doc:"the latest first"`
 }
 
 // Meter is a reading of the running hours and, from two of them, how fast they
@@ -170,6 +179,7 @@ func Derive(log []Line, visits []Visit, facts Facts, today time.Time) *Page {
 			s.Papers = append(s.Papers, log[i])
 		}
 	}
+	s.Proposed = len(Proposals(log))
 	s.Hours = meter(log, visits)
 	s.next(log, visits, facts, today)
 	return s

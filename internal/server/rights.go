@@ -47,7 +47,7 @@ var rights = map[string]right{
 	"list-links": toSettle, "add-link": toSettle, "end-link": toSettle,
 
 	"look-at-plan": toLead, "import-job": toLead, "name-key": toLead,
-	"save-pump-limits": toLead,
+	"save-pump-limits": toLead, "answer-pump-limits": toLead,
 
 	"list-people": toKeep, "add-person": toKeep, "save-person": toKeep, "give-code": toKeep, "end-sessions": toKeep,
 	"list-tablets": toKeep, "offer-tablet": toKeep, "revoke-tablet": toKeep, "set-lock": toKeep, "list-doings": toKeep,

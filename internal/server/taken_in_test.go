@@ -401,3 +401,63 @@ stages:
 		t.Errorf("a plan that can be added: %d, %d of theirs: %.300s", status, plans(), b)
 	}
 }
+
+// A technician proposes a limit: nothing is judged by it until a lead, and nobody else, confirms; one that
+// is turned down is written down, too; a proposal is answered once, and against the page that was read.
+func TestALimitIsProposed(t *testing.T) {
+	l := lockedShop(t)
+	bench, lead := l.come("M. Okafor"), l.come("T. Achterberg")
+	const at = "/api/v1/pumps/LS-204/limits"
+	send := func(want int, path, in string, by func(*http.Request)) LimitsView {
+		t.Helper()
+		status, _, b := call(t, l.Server, "POST", at+path, in, by)
+		if status != want {
+			t.Fatalf("%s: %d, want %d: %.300s", path, status, want, b)
+		}
+		var v LimitsView
+		if want <= 201 {
+			v = decoded[LimitsView](t, status, b)
+		}
+		return v
+	}
+	before := get[LimitsView](t, l.Server, at, bench)
+	key := before.Rows[0].Key
+	form := func(id, max string) string {
+		return fmt.Sprintf(`{"id":%q,"limits":{%q:{"max":%q,"source":"manual, page 12"}}}`, id, key, max)
+	}
+	if status, _, b := call(t, l.Server, "POST", at+"/proposals", form("proposal-0", "much"), bench); status != 422 ||
+		!strings.Contains(string(b), key+".max") {
+		t.Errorf("no figure: %d %.300s", status, b)
+	}
+	send(201, "/proposals", form("proposal-1", "0.033 mm"), bench)
+	v := send(201, "/proposals", form("proposal-1", "0.033 mm"), bench) // sent twice
+	if len(v.Proposed) != 1 || !strings.Contains(v.Proposed[0].Text, "at most 0.033 mm by manual, page 12") ||
+		v.Proposed[0].By != "M. Okafor" || v.Version != before.Version {
+		t.Fatalf("proposed %+v", v.Proposed)
+	}
+	answer := func(confirm bool, version string) string {
+		return fmt.Sprintf(`{"confirm":%t,"version":%q}`, confirm, version)
+	}
+	send(403, "/proposals/proposal-1", answer(true, v.Version), bench)
+	send(409, "/proposals/proposal-1", answer(true, "of yesterday"), lead)
+	send(422, "/proposals/proposal-9", answer(true, v.Version), lead)
+	v = send(201, "/proposals/proposal-1", answer(true, v.Version), lead)
+	if f := v.Forms[key]; f.Max.String() != "0.033 mm" || len(v.Proposed) != 0 {
+		t.Errorf("confirmed: %+v, %+v", f, v.Proposed)
+	}
+	send(422, "/proposals/proposal-1", answer(false, v.Version), lead)
+	send(422, "/proposals", form("proposal-2", "0.033 mm"), bench) // it stands there
+	send(201, "/proposals", form("proposal-3", "9 mm"), bench)
+	v = send(201, "/proposals/proposal-3", answer(false, v.Version), lead)
+	if v.Forms[key].Max.String() != "0.033 mm" {
+		t.Error("what was turned down is in force")
+	}
+	var said []string
+	for _, e := range get[PumpView](t, l.Server, "/api/v1/pumps/LS-204", bench).Record.Log[:5] {
+		said = append(said, string(e.Kind)+" "+e.By.Name)
+	}
+	want := "turned-down T. Achterberg, proposed M. Okafor, confirmed T. Achterberg, changed T. Achterberg, proposed M. Okafor"
+	if got := strings.Join(said, ", "); got != want {
+		t.Errorf("the pump's log says %s", got)
+	}
+}

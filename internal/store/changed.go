@@ -85,7 +85,11 @@ func (s *Store) ChangePump(ctx context.Context, p record.Pump, by job.Person) er
 		return &Overtaken{What: "pump " + p.Tag, Pump: &now}
 	}
 	p.Version = ""
-	return s.transaction(ctx, func(tx *sql.Tx) error { return s.rewrite(ctx, tx, now, p, plans, by) })
+	err = s.transaction(ctx, func(tx *sql.Tx) error { return s.rewrite(ctx, tx, now, p, plans, by) })
+	if err == nil {
+		s.tell(Event{What: PumpChanged, Pump: p.Tag})
+	}
+	return err
 }
 
 // rewrite writes a pump's page over the one before, and into its log what was changed.
@@ -100,24 +104,34 @@ func (s *Store) rewrite(ctx context.Context, tx *sql.Tx, before, p record.Pump, 
 		p.Plate(), p.Tag).Scan(&id); err != nil {
 		return err
 	}
-	title := func(key string) string {
-		if pl := plans[p.Plan]; pl != nil {
-			return job.CheckOf(pl, key)
-		}
-		return key
-	}
 	before.Version = ""
-	for _, e := range record.ChangeLines(record.Changes(before, p, title), by, s.now(), rand.Text) {
-		line, err := json.Marshal(e)
-		if err != nil {
-			return err
-		}
-		if _, err := tx.ExecContext(ctx, "INSERT INTO pump_log (id, pump, line) VALUES (?, ?, ?)", e.ID, id,
-			string(line)); err != nil {
+	changes := record.Changes(before, p, titles(plans[p.Plan]))
+	for _, e := range record.ChangeLines(changes, by, s.now(), rand.Text) {
+		if err := putLine(ctx, tx, id, e); err != nil {
 			return err
 		}
 	}
 	return nil
+}
+
+// titles names the limits of a plan, which may be nil.
+func titles(p *plan.Plan) func(key string) string {
+	return func(key string) string {
+		if p == nil {
+			return key
+		}
+		return job.CheckOf(p, key)
+	}
+}
+
+// putLine appends a line to a pump's log.
+func putLine(ctx context.Context, tx *sql.Tx, pump int64, e record.Line) error {
+	line, err := json.Marshal(e)
+	if err != nil {
+		return err
+	}
+	_, err = tx.ExecContext(ctx, "INSERT INTO pump_log (id, pump, line) VALUES (?, ?, ?)", e.ID, pump, string(line))
+	return err
 }
 
 // ShopAt is the shop with its version.

@@ -17,7 +17,7 @@ type What string
 const (
 	JobChanged   What = "job"   // an entry was kept, or the job was opened
 	HandsChanged What = "hands" // a step was begun, let go or kept
-	PumpChanged  What = "pump"  // something was noted about it
+	PumpChanged  What = "pump"  // something was noted about it, or changed on its page
 )
 
 const (

@@ -54,13 +54,8 @@ func (s *Store) Note(ctx context.Context, tag string, e record.Line, by string, 
 		return err
 	}
 	e.At = s.now()
-	line, err := json.Marshal(e)
-	if err != nil {
-		return err
-	}
 	err = s.transaction(ctx, func(tx *sql.Tx) error {
-		if _, err := tx.ExecContext(ctx, "INSERT INTO pump_log (id, pump, line) VALUES (?, ?, ?)", e.ID, pump,
-			string(line)); err != nil {
+		if err := putLine(ctx, tx, pump, e); err != nil {
 			return err
 		}
 		return noted(ctx, tx, pump, e.Text)

@@ -20,7 +20,7 @@ async function follow(client: QueryClient, events: Kept[]) {
   await again(
     client,
     ...newer.flatMap(([job]) => [keys.job(job), keys.previews(job)]),
-    ...[...tags].map((tag) => keys.pump(tag)),
+    ...[...tags].flatMap((tag) => [keys.pump(tag), keys.limits(tag)]),
     ...(jobs.length ? [keys.jobs, keys.pumps] : []),
     ...(jobs.length || about('hands').length ? [keys.hands] : []),
   )

@@ -115,6 +115,36 @@ export function useSaveLimits(tag?: string) {
   })
 }
 
+/** Proposes limits of a pump: a lead confirms them. */
+export function useProposeLimits(tag = '') {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (limits: Record<string, LimitForm>) =>
+      answer(
+        api.POST('/api/v1/pumps/{tag}/limits/proposals', {
+          params: { path: { tag } },
+          body: { id: crypto.randomUUID(), limits },
+        }),
+      ),
+    onSuccess: () => again(client, keys.limits(tag), keys.pump(tag)),
+  })
+}
+
+/** Confirms limits that somebody proposed, or turns them down. */
+export function useAnswerLimits(tag = '') {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: ({ id, confirm, version }: { id: string; confirm: boolean; version: string }) =>
+      answer(
+        api.POST('/api/v1/pumps/{tag}/limits/proposals/{id}', {
+          params: { path: { tag, id } },
+          body: { confirm, version },
+        }),
+      ),
+    onSettled: () => again(client, keys.limits(tag), keys.pump(tag)),
+  })
+}
+
 export type RegisterFile = 'pumps' | 'limits' | 'gauges'
 export const registerAt = (what: RegisterFile) => `/api/v1/register/${what}.csv`
 

@@ -813,6 +813,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/pumps/{tag}/limits/proposals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Propose limits of a pump: a lead confirms them */
+        post: operations["propose-pump-limits"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pumps/{tag}/limits/proposals/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Confirm proposed limits, which are the pump's from then on, or turn them down */
+        post: operations["answer-pump-limits"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/pumps/{tag}/log": {
         parameters: {
             query?: never;
@@ -2413,6 +2447,14 @@ export interface components {
             key: string;
             title: string;
         };
+        LimitProposal: {
+            /** @description made by the client; sending it twice is harmless */
+            id: string;
+            /** @description limit key → as written; a blank one is to say nothing */
+            limits: {
+                [key: string]: components["schemas"]["LimitForm"];
+            };
+        };
         LimitRow: {
             /** @description a check of this pump, as its options stand, is judged by it */
             asked: boolean;
@@ -2447,6 +2489,8 @@ export interface components {
             forms: {
                 [key: string]: components["schemas"]["LimitForm"];
             };
+            /** @description the oldest first; none of the shop's own */
+            proposed: components["schemas"]["ProposedLimits"][];
             rows: components["schemas"]["LimitRow"][];
             /** @description title of the general set in force */
             set: string;
@@ -2467,8 +2511,12 @@ export interface components {
             /** @description made by the client; sending it twice is harmless */
             id: string;
             /** @enum {string} */
-            kind: "remark" | "done" | "hours" | "grease" | "paper" | "changed";
-            /** @description done: the remark that is settled, by its id */
+            kind: "remark" | "done" | "hours" | "grease" | "paper" | "changed" | "proposed" | "confirmed" | "turned-down";
+            /** @description proposed: limit key → as written */
+            limits?: {
+                [key: string]: components["schemas"]["LimitForm"];
+            };
+            /** @description done: the remark that is settled; confirmed, turned-down: the proposal */
             on?: string;
             /** @description remark: what; done: how; grease: which and how much; paper: its title */
             text?: string;
@@ -2720,6 +2768,11 @@ export interface components {
             next: components["schemas"]["Due"][];
             /** @description drawings and pictures, the latest first */
             papers: components["schemas"]["Line"][];
+            /**
+             * Format: int64
+             * @description proposals of limits that wait for a lead's word
+             */
+            proposed: number;
             /** @description open, the oldest first */
             remarks: components["schemas"]["OpenRemark"][];
             /**
@@ -3110,6 +3163,20 @@ export interface components {
             /** Format: int64 */
             status: number;
             title: string;
+        };
+        ProposalAnswer: {
+            /** @description false: it is turned down */
+            confirm: boolean;
+            /** @description of what was read */
+            version?: string;
+        };
+        ProposedLimits: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            id: string;
+            /** @description what they would be, and are */
+            text: string;
         };
         Pull: {
             lbf_ft: string;
@@ -7449,6 +7516,131 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LimitsView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "propose-pump-limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LimitProposal"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LimitsView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "answer-pump-limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tag: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProposalAnswer"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };

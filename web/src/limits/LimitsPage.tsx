@@ -5,7 +5,7 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { Link, useParams } from 'react-router'
 import { ApiError } from '../api/client'
-import { useLimits, useSaveLimits } from '../api/pumps'
+import { useLimits, useProposeLimits, useSaveLimits } from '../api/pumps'
 import type { LimitForm, LimitsView } from '../api/types'
 import { Failure, Loading, Message } from '../app/Message'
 import { KeepBar } from '../app/KeepBar'
@@ -14,6 +14,7 @@ import { useUnit } from '../app/settings'
 import { limitText } from '../bench/Result'
 import { useMe } from '../door/me'
 import { condensed, ink, mono } from '../theme'
+import { Proposals } from './Proposals'
 
 /** The limits of a pump, or the shop's: what each origin says, which counts and why. */
 export function LimitsPage() {
@@ -55,11 +56,15 @@ function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsVie
     const now = await limits.refetch()
     if (now.data) setTyped({ forms, version: now.data.version })
   }
-  const error = save.error instanceof ApiError ? save.error : null
+  const propose = useProposeLimits(tag)
   const changed = JSON.stringify(forms) !== JSON.stringify(view.forms)
   const own = tag ? 'pump' : 'shop'
   const me = useMe()
   const may = me.role === 'lead' || (!tag && me.keeper === true)
+  const proposes = !may && tag !== undefined && me.role === 'technician'
+  const writes = may || proposes
+  const failed = proposes ? propose.error : save.error
+  const error = failed instanceof ApiError ? failed : null
   const put = (key: string, patch: Partial<LimitForm>) =>
     setTyped((before) => {
       const next = { ...blank, ...forms[key], ...patch }
@@ -72,6 +77,14 @@ function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsVie
       component="form"
       onSubmit={(e) => {
         e.preventDefault()
+        if (proposes) {
+          const gone = Object.keys(view.forms).filter((k) => !forms[k])
+          propose.mutate(
+            { ...forms, ...Object.fromEntries(gone.map((k) => [k, blank])) },
+            { onSuccess: () => setTyped(undefined) },
+          )
+          return
+        }
         save.mutate(
           { limits: forms, version: typed?.version ?? view.version },
           { onSuccess: () => setTyped(undefined), onError: (e) => void overtaken(e) },
@@ -79,14 +92,16 @@ function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsVie
       }}
       sx={{ p: 5, maxWidth: 1240, width: '100%', mx: 'auto' }}
     >
+      {tag && <Proposals tag={tag} view={view} />}
       <Typography sx={{ mb: 3, maxWidth: 900 }}>
-        {!may && (
+        {proposes && <strong>You propose these, and a lead confirms them. </strong>}
+        {!writes && (
           <strong>
             {tag ? 'A lead' : 'A lead or a keeper'} writes these: tell one what they should be.{' '}
           </strong>
         )}
         {tag
-          ? (may ? 'Write' : 'It is') +
+          ? (writes ? 'Write' : 'It is') +
             ' what the maker’s manual, the drawing or the seal’s maker says, with the unit, such as 2 thou, 0.05 mm or 20/min, and where it stands. The pump’s own counts before the shop’s, the shop’s before the general set.'
           : `What this shop has settled for all its pumps, with the unit and where it comes from. A pump’s own limit counts before it; it counts before the general set, which is “${view.set}”.`}{' '}
         Jobs that are open or signed keep the limits they began with.
@@ -117,7 +132,7 @@ function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsVie
                 slotProps: {
                   htmlInput: {
                     autoComplete: 'off',
-                    readOnly: !may,
+                    readOnly: !writes,
                     'data-limit': `${r.key}.${part}`,
                   },
                 },
@@ -191,11 +206,18 @@ function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsVie
             )
           })}
       </Box>
-      <KeepBar disabled={!may || !changed || save.isPending} error={error}>
+      <KeepBar
+        label={proposes ? 'Propose' : 'Keep'}
+        disabled={!writes || !changed || save.isPending || propose.isPending}
+        error={error}
+      >
         <Button size="large" variant="outlined" component={Link} to={back}>
           {own === 'pump' ? 'Back to the pump' : 'Back to the shop'}
         </Button>
-        {changed && <span>Which one counts is shown when it is kept.</span>}
+        {changed && !proposes && <span>Which one counts is shown when it is kept.</span>}
+        {proposes && propose.isSuccess && !changed && (
+          <span role="status">Proposed. It waits for a lead.</span>
+        )}
       </KeepBar>
     </Box>
   )

@@ -217,7 +217,7 @@ function Page({ view }: { view: PumpView }) {
       </Box>
       {plan && (
         <Box sx={{ display: 'grid', gap: 5, minWidth: 0 }}>
-          <Limits tag={pump.tag} limits={limits} />
+          <Limits tag={pump.tag} limits={limits} proposed={view.record.proposed} />
           <Lives view={view} />
           <Past past={past} />
           <Ran past={past} />
@@ -229,7 +229,15 @@ function Page({ view }: { view: PumpView }) {
 
 const origins = { maker: 'Maker', shop: 'Shop', general: 'General', none: 'None' } as const
 
-function Limits({ tag, limits }: { tag: string; limits: PumpView['limits'] }) {
+function Limits({
+  tag,
+  limits,
+  proposed,
+}: {
+  tag: string
+  limits: PumpView['limits']
+  proposed: number
+}) {
   const { show, unit } = useUnit()
   const me = useMe()
   return (
@@ -242,6 +250,18 @@ function Limits({ tag, limits }: { tag: string; limits: PumpView['limits'] }) {
           {me.role === 'lead' ? 'Change, and why' : 'All of them, and why'}
         </Button>
       </Box>
+      {proposed > 0 && (
+        <Typography sx={{ fontWeight: 600 }}>
+          {proposed === 1
+            ? 'Another limit is proposed'
+            : `${proposed} times other limits are proposed`}
+          :{' '}
+          {me.role === 'lead'
+            ? 'look at it, and confirm it or turn it down'
+            : 'it waits for a lead'}
+          .
+        </Typography>
+      )}
       <Table size="small">
         <TableHead>
           <TableRow>

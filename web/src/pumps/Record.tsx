@@ -18,11 +18,13 @@ const states = {
   later: { word: '', verdict: '' },
 } as const
 
+const told = ['changed', 'proposed', 'confirmed', 'turned-down']
+
 /** What was said for next time, what is due, the hours and the drawings of a pump. */
 export function PumpLog({ tag, record }: { tag: string; record: PumpRecord }) {
   const [what, setWhat] = useState<What | null>(null)
   const { hours } = record
-  const changes = record.log.filter((l) => l.kind === 'changed').slice(0, 10)
+  const changes = record.log.filter((l) => told.includes(l.kind)).slice(0, 10)
   return (
     <>
       <section data-remarks>
@@ -123,6 +125,7 @@ export function PumpLog({ tag, record }: { tag: string; record: PumpRecord }) {
           <Box component="ul" sx={{ m: 0, pl: 4, display: 'grid', gap: 1 }}>
             {changes.map((c) => (
               <li key={c.id}>
+                {c.kind === 'proposed' && 'Proposed: '}
                 {c.text}{' '}
                 <Box component="span" sx={small}>
                   {c.by.name}, {day(c.at)}
