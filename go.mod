@@ -14,9 +14,12 @@ require (
 	github.com/ccojocar/zxcvbn-go v1.0.4
 	github.com/chromedp/cdproto v0.159.0
 	github.com/chromedp/chromedp v0.23.0
+	github.com/cli/browser v1.3.0
 	github.com/danielgtaylor/huma/v2 v2.37.2
 	github.com/gin-gonic/gin v1.12.0
 	github.com/gofrs/flock v0.13.2
+	github.com/kardianos/service v1.3.0
+	github.com/mattn/go-isatty v0.0.24
 	github.com/pressly/goose/v3 v3.29.0
 	github.com/prometheus/client_golang v1.17.0
 	go.yaml.in/yaml/v3 v3.0.6
@@ -76,7 +79,6 @@ require (
 	github.com/lmittmann/tint v1.1.3 // indirect
 	github.com/magefile/mage v1.14.0 // indirect
 	github.com/markusmobius/go-dateparser v1.2.4 // indirect
-	github.com/mattn/go-isatty v0.0.24 // indirect
 	github.com/matttproud/golang_protobuf_extensions/v2 v2.0.0 // indirect
 	github.com/mfridman/interpolate v0.0.2 // indirect
 	github.com/modern-go/concurrent v0.0.0-20180306012644-bacd9c7ef1dd // indirect

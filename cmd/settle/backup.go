@@ -24,7 +24,7 @@ import (
 func backup(ctx context.Context, args []string, out, errs io.Writer) error {
 	flags := flag.NewFlagSet("settle backup", flag.ContinueOnError)
 	flags.SetOutput(errs)
-	data := flags.String("data", env("SETTLE_DATA", "data/shop"), "folder of the shop's data")
+	data := flags.String("data", env("SETTLE_DATA", shopFolder()), "folder of the shop's data")
 	to := flags.String("to", "", "folder for the copy; else copies in the data folder")
 	if err := flags.Parse(args); err != nil {
 		return given(err)
@@ -52,7 +52,7 @@ func backup(ctx context.Context, args []string, out, errs io.Writer) error {
 func restore(ctx context.Context, args []string, out, errs io.Writer) error {
 	flags := flag.NewFlagSet("settle restore", flag.ContinueOnError)
 	flags.SetOutput(errs)
-	data := flags.String("data", env("SETTLE_DATA", "data/shop"), "folder for the shop's data")
+	data := flags.String("data", env("SETTLE_DATA", shopFolder()), "folder for the shop's data")
 	from := flags.String("from", "", "the replica to restore instead of a copy: a folder, or s3://bucket/shop")
 	replace := flags.Bool(
 		"replace",
@@ -212,7 +212,7 @@ func takeIn(ctx context.Context, args []string, out, errs io.Writer) error {
 func wholeFile(command string, args []string, errs io.Writer) (data, file string, replace bool, err error) {
 	flags := flag.NewFlagSet("settle "+command, flag.ContinueOnError)
 	flags.SetOutput(errs)
-	folder := flags.String("data", env("SETTLE_DATA", "data/shop"), "folder of the shop's data")
+	folder := flags.String("data", env("SETTLE_DATA", shopFolder()), "folder of the shop's data")
 	if command == "import" {
 		flags.BoolVar(&replace, "replace", false, "where a shop is there already: move it aside, all of it, into a folder "+
 			"beside it")

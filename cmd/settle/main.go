@@ -3,6 +3,7 @@
 package main
 
 import (
+	"bufio"
 	"context"
 	"encoding/json"
 	"errors"
@@ -10,11 +11,13 @@ import (
 	"io"
 	"os"
 	"os/signal"
+	"runtime"
 	"strings"
 	"syscall"
 	_ "time/tzdata" // a container has no zones of its own
 
 	"github.com/gin-gonic/gin"
+	"github.com/kardianos/service"
 
 	"settle/core/calc"
 	"settle/core/field"
@@ -25,6 +28,8 @@ import (
 const usage = `settle: the bench book of a pump repair shop
 
   settle demo  [--addr A] [--data FOLDER] [--fresh]   start with the demo shop
+  settle open  [--data FOLDER]                        start with your own shop and open it in the browser; so does
+                                                      a double click
   settle serve [--addr A] [--data FOLDER]             start with your own shop
       [--replica FOLDER|s3://bucket/shop]             ... and keep its file in a second place all the while
       [--log json]                                    ... and log a JSON object a line
@@ -44,18 +49,34 @@ const usage = `settle: the bench book of a pump repair shop
   settle import [--data FOLDER] [--replace] FILE.zip  such a file as a shop
   settle verify [--key FINGERPRINT] FILE              check a shop's file, a job saved as JSON, or the code of a sheet:
                                                       nothing was changed, and by which key it is signed
+  settle service install [--addr A] [--data FOLDER]   have it start with this machine, with the flags of serve
+      start, stop, remove                             ... by name
   settle fill [--jobs 100000] [--data FOLDER]         make a shop of very many jobs, to try the lists on
   settle version                                      what it was built from
   settle openapi                                      print the description of the API
 
-The address is 127.0.0.1:8420 unless --addr or SETTLE_ADDR says otherwise; the
-data folder ./data/demo or ./data/shop unless --data or SETTLE_DATA does.
+The address is 127.0.0.1:8420 unless --addr or SETTLE_ADDR says otherwise. The demo is kept in ./data/demo and a
+shop where the system keeps what programs write, or in ./data/shop where one is there already, unless --data or
+SETTLE_DATA says otherwise.
 `
 
 func main() {
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
 	defer stop()
-	os.Exit(run(ctx, os.Args[1:], os.Stdin, os.Stdout, os.Stderr))
+	args := os.Args[1:]
+	if runtime.GOOS == windows && !service.Interactive() {
+		os.Exit(asService(args))
+	}
+	byClick := len(args) == 0 && clicked()
+	if byClick {
+		args = []string{"open"}
+	}
+	status := run(ctx, args, os.Stdin, os.Stdout, os.Stderr)
+	if byClick && status != 0 { // else the window closes over what it says
+		fmt.Fprintln(os.Stderr, "Press Enter to close.")
+		_, _ = bufio.NewReader(os.Stdin).ReadString('\n')
+	}
+	os.Exit(status)
 }
 
 // run is the command: exit status 0, 1 where something failed or is broken, 2 where the input cannot
@@ -67,7 +88,7 @@ func run(ctx context.Context, args []string, in io.Reader, out, errs io.Writer) 
 	}
 	var err error
 	switch command, rest := args[0], args[1:]; command {
-	case "demo", "serve":
+	case "demo", "serve", "open":
 		err = start(ctx, command, rest, out, errs)
 	case "calc":
 		return calculate(rest, in, out)
@@ -83,6 +104,8 @@ func run(ctx context.Context, args []string, in io.Reader, out, errs io.Writer) 
 		err = takeIn(ctx, rest, out, errs)
 	case "version":
 		err = tellVersion(out)
+	case "service":
+		err = services(ctx, rest, out, errs)
 	case "verify":
 		err = verify(ctx, rest, out)
 	case "fill":

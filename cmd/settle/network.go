@@ -189,8 +189,8 @@ func (o *options) here(at net.Addr) string {
 	return "https://" + net.JoinHostPort(o.seen(), port)
 }
 
-// greet says where the shop is, and what is to be done first.
-func (o *options) greet(ctx context.Context, d *door.Door, at net.Addr, out io.Writer) error {
+// greet says where the shop is, and what is to be done first; it returns the page to begin with.
+func (o *options) greet(ctx context.Context, d *door.Door, at net.Addr, out io.Writer) (first string, err error) {
 	here := o.here(at)
 	fmt.Fprintf(out, "Settle is at %s  (data in %s, Ctrl-C stops it)\n", here, o.data)
 	for _, ip := range o.uncovered() {
@@ -206,13 +206,15 @@ func (o *options) greet(ctx context.Context, d *door.Door, at net.Addr, out io.W
 			"fingerprint\n  %s\n", net.JoinHostPort(o.seen(), port), o.own.Fingerprint())
 	}
 	if o.command == "demo" {
-		return nil
+		return here, nil
 	}
 	token, err := d.Invite(ctx, o.keeper)
-	if token != "" {
-		fmt.Fprintf(out, "Make the keeper of this shop, once, at %s/keeper#%s\n", here, token)
+	if token == "" {
+		return here, err
 	}
-	return err
+	first = here + "/keeper#" + token
+	fmt.Fprintf(out, "Make the keeper of this shop, once, at %s\n", first)
+	return first, err
 }
 
 // seen is the address under which other machines reach this one: one for which there is a certificate.

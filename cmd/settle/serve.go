@@ -26,12 +26,14 @@ import (
 
 // options are what a server is started with.
 type options struct {
-	command string // serve or demo
+	command string // serve, demo, open or service install
 	data    string
-	second  string // a second place for the shop's file
-	clear   bool   // it may go there without TLS
-	fresh   bool   // make the demo shop anew
-	keeper  bool   // print an address with which one more keeper is made
+	second  string   // a second place for the shop's file
+	clear   bool     // it may go there without TLS
+	fresh   bool     // make the demo shop anew
+	keeper  bool     // print an address with which one more keeper is made
+	user    string   // who a service runs as
+	given   []string // the flags that were written, but for --data and --user
 	network
 }
 
@@ -41,11 +43,11 @@ func parse(command string, args []string, errs io.Writer) (o options, ok bool, e
 	flags := flag.NewFlagSet("settle "+command, flag.ContinueOnError)
 	flags.SetOutput(errs)
 	o.network.flags(flags)
-	folder := "data/shop"
+	folder := demoFolder
 	if command == "demo" {
-		folder = "data/demo"
 		flags.BoolVar(&o.fresh, "fresh", false, "make the demo shop anew")
 	} else {
+		folder = shopFolder()
 		flags.BoolVar(&o.keeper, "new-keeper", false, "print an address with which a keeper is made, where no keeper can "+
 			"come in any more")
 	}
@@ -55,12 +57,20 @@ func parse(command string, args []string, errs io.Writer) (o options, ok bool, e
 		"s3://bucket/shop")
 	flags.BoolVar(&o.clear, "replica-insecure", env("SETTLE_REPLICA_INSECURE", "") != "", "the replica may go over the "+
 		"network without TLS: who stands between reads the shop's file")
+	if command == install {
+		flags.StringVar(&o.user, "user", "", "who the service runs as; who asks for it, or LocalService on Windows")
+	}
 	if err := flags.Parse(args); err != nil {
 		if errors.Is(err, flag.ErrHelp) {
 			return o, false, nil
 		}
 		return o, false, usageError(err.Error())
 	}
+	flags.Visit(func(f *flag.Flag) {
+		if f.Name != "data" && f.Name != "user" {
+			o.given = append(o.given, "--"+f.Name+"="+f.Value.String())
+		}
+	})
 	if flags.NArg() > 0 {
 		return o, false, usageError(fmt.Sprintf("%q is not understood: %s takes only flags", flags.Arg(0), command))
 	}
@@ -77,6 +87,9 @@ func start(ctx context.Context, command string, args []string, out, errs io.Writ
 		return err
 	}
 	folder, err := datafolder.Hold(o.data, command)
+	if command == "open" && running(err, out) {
+		return nil
+	}
 	if err != nil {
 		return err
 	}
@@ -141,12 +154,16 @@ func (o *options) serve(ctx context.Context, shop *store.Store, keeper *copies.K
 	if err := folder.Tell(o.command, o.here(listener.Addr())); err != nil {
 		return err
 	}
-	if err := o.greet(ctx, d, listener.Addr(), out); err != nil {
+	first, err := o.greet(ctx, d, listener.Addr(), out)
+	if err != nil {
 		return err
 	}
 	done := make(chan error, len(ways))
 	for _, w := range ways {
 		go func() { done <- w.serve() }()
+	}
+	if o.command == "open" {
+		show(first, out)
 	}
 	select {
 	case err := <-done:
