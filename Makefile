@@ -63,6 +63,7 @@ e2e-test: web
 
 # Race detector, full walks, kills, fuzzing, load; writes docs/drill.md. FUZZ=30s is
 # how long each target is fuzzed, CALC_FUZZ=10m how long the calculators are.
+drill: export SETTLE_DRILL = 1
 drill: web browser
 	scripts/drill
 

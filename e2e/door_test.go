@@ -87,6 +87,7 @@ func TestATabletOfTheShop(t *testing.T) {
 		return keeper.readOff(`[data-account=` + person + `] [data-code-given]`)
 	}
 	okafor, lindqvist := code("p1"), code("p2")
+	keeper.says("Settle answers this PC only: no tablet reaches it yet")
 	keeper.fill("Name of a new tablet", "Bench 2")
 	keeper.press("Let a tablet in")
 	offer := keeper.readOff("[data-offer]")
@@ -137,13 +138,18 @@ func TestATabletOfTheShop(t *testing.T) {
 	tablet.at("runout-seal-built")
 	tablet.until(`[...document.querySelectorAll('[data-entry]')].some(b => b.value === '0.4')`)
 
-	// Let in no more: the next thing it asks for brings it back to the door.
+	// Let in no more: the next thing it asks for brings it back to the door, and what was typed on it is gone.
+	const drafts = `String(Object.keys(localStorage).filter(k => k.startsWith('settle.draft.')).length)`
+	if got := tablet.text(drafts); got == "0" {
+		t.Error("no draft is kept on the tablet")
+	}
 	keeper.text(`String(document.querySelector('[data-tablet="Bench 2"] button').click())`)
 	keeper.once(passphrase)
 	keeper.until(`!document.querySelector('[data-tablet="Bench 2"]')`)
 	tablet.keys("\x1b")
 	tablet.keys("j")
 	tablet.says("A tablet of the shop?")
+	tablet.until(drafts + ` === '0'`)
 }
 
 // What is a signature asks for the passphrase again; a wrong one keeps nothing, and what was typed
@@ -375,4 +381,50 @@ func TestALinkThatHasEnded(t *testing.T) {
 	guest.says("It has ended")
 	late := browserOf(t, shop, "another", "/shared#"+token)
 	late.says("has ended, or never was")
+}
+
+// After a copy was restored the keeper says of who had left since whether they work here, on a phone, a
+// tablet and a PC, and the notice goes.
+func TestAfterRestoringAKeeperLooks(t *testing.T) {
+	t.Parallel()
+	before, _ := lockedShop(t)
+	ctx, folder := t.Context(), t.TempDir()
+	if err := store.CopyTo(ctx, before.Path, dataFile(folder)); err != nil {
+		t.Fatal(err)
+	}
+	a, err := before.Store.Named(ctx, "M. Okafor")
+	if err == nil {
+		a.Gone = "2026-11-30"
+		err = before.Store.SetAccount(ctx, a)
+	}
+	if err == nil {
+		err = store.AfterRestoring(ctx, dataFile(folder), before.Path, "settle-2026-11-29.db.gz", time.Now())
+	}
+	if err != nil {
+		t.Fatal(err)
+	}
+	shop, err := OpenWith(ctx, folder, time.Now, door.How{Local: true})
+	if err != nil {
+		t.Fatal(err)
+	}
+	t.Cleanup(func() { _ = shop.Close() })
+	p := browserOf(t, shop, "the office", "/shop/people")
+	p.watched()
+	p.fill("Name, as the shop knows it", "T. Achterberg")
+	p.fill("Passphrase", passphrase)
+	p.press("Come in")
+	p.until(`document.querySelector('[data-held]')`)
+	for _, width := range []int64{1280, 820, 390} {
+		p.do(chromedp.EmulateViewport(width, 900), chromedp.Navigate(shop.URL+"/shop/people"))
+		p.until(`document.querySelector('[data-held]')?.innerText.includes('had left in the shop from before')`)
+		if got := p.text(fmt.Sprintf(`String(document.documentElement.scrollWidth > %d)`, width)); got == "true" {
+			t.Errorf("on %d it runs out of the page", width)
+		}
+	}
+	p.press("Works here, as below")
+	p.once(passphrase)
+	p.until(`!document.querySelector('[data-held]')`)
+	p.press("I looked through the people")
+	p.until(`!document.querySelector('[data-restored]')`)
+	p.quiet("after a restore")
 }

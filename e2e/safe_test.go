@@ -22,6 +22,8 @@ func (p *page) watched() {
 					const was = console[level]
 					console[level] = (...said) => { window.told.push(said.join(' ')); was(...said) }
 				}
+				addEventListener('securitypolicyviolation', e => window.told.push(
+					e.violatedDirective + ' blocks ' + (e.blockedURI || e.sourceFile)))
 				addEventListener('error', e => window.told.push(String(e.message)))
 				addEventListener('unhandledrejection', e => window.told.push(String(e.reason)))`})
 		return chromedp.Void{}, err

@@ -298,6 +298,7 @@ func TestTheNetworkOverTLS(t *testing.T) {
 	f := furnished(t, data, 1, door.How{Secure: true})
 	s := serve(t, nil, "--data", data, "--addr", "127.0.0.1:0", "--addr", "0.0.0.0:0", "--plain", "127.0.0.1:0")
 	defer s.halt(false)
+	stands := s.at
 	_, port, _ := net.SplitHostPort(strings.TrimPrefix(s.at, "https://"))
 	stranger := &http.Client{}
 	if _, err := stranger.Get("https://127.0.0.1:" + port + "/"); err == nil {
@@ -310,6 +311,19 @@ func TestTheNetworkOverTLS(t *testing.T) {
 	var v server.SessionView
 	if err := json.Unmarshal(b, &v); status != 200 || err != nil || v.Tablet != "Bench 1" || v.Person.Name != "Hand 1" {
 		t.Errorf("%d %s %v", status, b, err)
+	}
+	if v.Reach != door.FromShop || v.At != stands {
+		t.Errorf("reached from %s, at %s, want %s", v.Reach, v.At, stands)
+	}
+	old, err := stranger.Get("http://127.0.0.1:" + port + "/jobs/J-0001") // as the PC still has it
+	if err != nil {
+		t.Fatal(err)
+	}
+	page, _ := io.ReadAll(old.Body)
+	_ = old.Body.Close()
+	if old.StatusCode != http.StatusUpgradeRequired || !strings.Contains(string(page), `href="`+stands+`"`) ||
+		!strings.Contains(string(page), "says how") {
+		t.Errorf("the address of before: %d %s", old.StatusCode, page)
 	}
 	res, err := client.Get(s.at + "/")
 	if err != nil {

@@ -135,8 +135,10 @@ func (o *options) ways(on net.Listener, shop http.Handler) ([]way, error) {
 		}
 		main.TLSConfig.GetCertificate = o.own.Certificate
 	}
+	secure, plain := server.Sorted(on)
+	main.on = secure
 	if o.plain == "off" {
-		return []way{main}, nil
+		return []way{main, answers(plain, authority.Moved(o.here(on.Addr()), ""))}, nil
 	}
 	_, port, _ := net.SplitHostPort(on.Addr().String())
 	if o.plain == "" {
@@ -149,7 +151,17 @@ func (o *options) ways(on net.Listener, shop http.Handler) ([]way, error) {
 		return nil, err
 	}
 	o.plain = beside.Addr().String()
-	return []way{main, answers(server.Bounded(beside), authority.Plain(o.own, port))}, nil
+	return []way{main, answers(plain, authority.Moved(o.here(on.Addr()), o.trust())),
+		answers(server.Bounded(beside), authority.Plain(o.own, port))}, nil
+}
+
+// trust is the address that says how to trust this server; blank where nothing is to be trusted first.
+func (o *options) trust() string {
+	if o.own == nil || o.plain == "off" {
+		return ""
+	}
+	_, port, _ := net.SplitHostPort(o.plain)
+	return "http://" + net.JoinHostPort(o.seen(), port)
 }
 
 // withAuthentication are the suites of TLS 1.2 that are offered: those which authenticate what they
@@ -200,10 +212,9 @@ func (o *options) greet(ctx context.Context, d *door.Door, at net.Addr, out io.W
 	if o.command == "demo" {
 		fmt.Fprintln(out, "This is the demo: on this machine no PIN is asked. A shop of your own asks: settle serve")
 	}
-	if o.own != nil && o.plain != "off" {
-		_, port, _ := net.SplitHostPort(o.plain)
-		fmt.Fprintf(out, "Tablets open http://%s first: it says how to trust this server, whose certificate has the "+
-			"fingerprint\n  %s\n", net.JoinHostPort(o.seen(), port), o.own.Fingerprint())
+	if trust := o.trust(); trust != "" {
+		fmt.Fprintf(out, "Tablets, and this PC, open %s first: it says how to trust this server, whose certificate has the "+
+			"fingerprint\n  %s\n", trust, o.own.Fingerprint())
 	}
 	if o.command == "demo" {
 		return here, nil

@@ -150,6 +150,9 @@ func (o *options) serve(ctx context.Context, shop *store.Store, keeper *copies.K
 	if err != nil {
 		return err
 	}
+	if !o.near() && !o.proxied {
+		d.Stands(o.here(listener.Addr()))
+	}
 	ways[0].RegisterOnShutdown(shop.Unwatch) // streams end, so that the server can
 	if err := folder.Tell(o.command, o.here(listener.Addr())); err != nil {
 		return err

@@ -19,9 +19,7 @@ func Changes(before, now Pump, title func(key string) string) []string {
 			out = append(out, fmt.Sprintf("%s: %s, was %s", what, orNone(is), orNone(was)))
 		}
 	}
-	for _, key := range union(before.Limits, now.Limits) {
-		note("Limit "+title(key), limitSaid(now.Limits[key]), limitSaid(before.Limits[key]))
-	}
+	out = limitsSaid(before.Limits, now.Limits, title, "was")
 	for _, key := range union(before.Values, now.Values) {
 		note("Papers, "+key, valueSaid(now.Values[key]), valueSaid(before.Values[key]))
 	}
@@ -33,6 +31,16 @@ func Changes(before, now Pump, title func(key string) string) []string {
 		{"Plan", now.Plan, before.Plan}, {"Speed", now.Speed, before.Speed}, {"Liquid", now.Liquid, before.Liquid},
 		{"Elastomer", now.Elastomer, before.Elastomer}, {"Kind of liquid", string(now.Carries), string(before.Carries)}} {
 		note(x.what, x.is, x.was)
+	}
+	return out
+}
+
+// limitsSaid are the limits that differ: what each becomes, and what stands or stood there.
+func limitsSaid(before, now map[string]job.LimitForm, title func(key string) string, word string) (out []string) {
+	for _, key := range union(before, now) {
+		if is, was := limitSaid(now[key]), limitSaid(before[key]); is != was {
+			out = append(out, fmt.Sprintf("Limit %s: %s, %s %s", title(key), orNone(is), word, orNone(was)))
+		}
 	}
 	return out
 }

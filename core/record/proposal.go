@@ -53,7 +53,7 @@ func Propose(p Pump, limits map[string]job.LimitForm, title func(key string) str
 	if len(e.Limits) == 0 {
 		return e, field.Errorf("limits", "are those that stand there: change one to propose it")
 	}
-	e.Text = strings.Join(Changes(p, p.With(e.Limits), title), "; ")
+	e.Text = strings.Join(limitsSaid(p.Limits, p.With(e.Limits).Limits, title, "now"), "; ")
 	if letters := []rune(e.Text); len(letters) > maxText {
 		e.Text = string(letters[:maxText-1]) + "…"
 	}

@@ -142,6 +142,21 @@ func TestThePlainAddress(t *testing.T) {
 		!strings.Contains(page, `href="https://bench-pc:8420"`) || !strings.Contains(page, "/settle.crt") {
 		t.Errorf("%d %s", res.StatusCode, page)
 	}
+	if _, page := get(h, "/"); strings.Count(page, "<details open>") != 2 || strings.Count(page, "<details>") != 3 {
+		t.Errorf("a browser that says nothing of itself is no tablet: %s", page)
+	}
+	for agent, name := range map[string]string{"(Windows NT 10.0; Win64)": "PC with Windows", "(Macintosh; )": "PC with macOS",
+		"(X11; Linux x86_64)": "PC with Linux"} {
+		w, r := httptest.NewRecorder(), httptest.NewRequest("GET", "http://bench-pc:8421/", nil)
+		r.Header.Set("User-Agent", agent)
+		if h.ServeHTTP(w, r); !strings.Contains(w.Body.String(), "<details open><summary>"+name) {
+			t.Errorf("%s is not shown %s", agent, name)
+		}
+	}
+	if res, page := get(Moved("https://bench-pc:8420", "http://bench-pc:8421"), "/jobs"); res.StatusCode != 426 ||
+		!strings.Contains(page, `href="https://bench-pc:8420"`) || !strings.Contains(page, `href="http://bench-pc:8421"`) {
+		t.Errorf("the address of before: %d %s", res.StatusCode, page)
+	}
 	if res, crt := get(h, "/settle.crt"); crt != string(a.PEM()) ||
 		res.Header.Get("Content-Type") != "application/x-x509-ca-cert" {
 		t.Errorf("the certificate: %v", res.Header)

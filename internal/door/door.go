@@ -22,6 +22,7 @@ type Door struct {
 	now      func() time.Time
 	sessions *scs.SessionManager
 	how      How
+	stands   string // where others open the shop; blank: unknown
 	hashing  chan struct{}
 	tries    tries
 	using    sync.Mutex   // a code or the first keeper's token: it works once, also for two at a time
@@ -52,6 +53,33 @@ type How struct {
 	// Proxied says that another server stands before this one and tells who asks.
 	Proxied bool
 }
+
+// Reach says from where a server can be reached.
+type Reach string
+
+// From where a server can be reached, and who trusts it.
+const (
+	FromHere  Reach = "here"  // this machine only
+	FromShop  Reach = "shop"  // the shop's network, by who trusts the shop's own authority
+	FromKnown Reach = "known" // by a certificate that browsers trust, or another server before it
+)
+
+// Reach says from where the shop can be reached.
+func (d *Door) Reach() Reach {
+	switch {
+	case d.how.Local:
+		return FromHere
+	case d.how.Lasting, d.how.Proxied:
+		return FromKnown
+	}
+	return FromShop
+}
+
+// Stands says under which address others open the shop; before anybody is let in.
+func (d *Door) Stands(address string) { d.stands = address }
+
+// Address is where others open the shop; blank where the server does not know.
+func (d *Door) Address() string { return d.stands }
 
 // shift is how long one stays signed in at most.
 const shift = 12 * time.Hour

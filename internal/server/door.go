@@ -23,6 +23,8 @@ type SessionView struct {
 	People []store.Account `json:"people,omitempty" doc:"to pick from, on a tablet that was let in"`
 	Lock   int             `json:"lock,omitempty" doc:"minutes after which an untouched tablet locks"`
 	Begun  bool            `json:"begun" doc:"there is a keeper who can come in"`
+	Reach  door.Reach      `json:"reach,omitempty" enum:"here,shop,known" doc:"from where others reach it: told who is in"`
+	At     string          `json:"at,omitempty" doc:"address under which others open it, where the server knows"`
 	// Keepers and Restored are for a keeper.
 	Keepers  []store.NewKeeper `json:"new_keepers,omitempty" doc:"who became a keeper, until that was read"`
 	Restored bool              `json:"restored,omitempty" doc:"a copy was restored: the people are to be looked through"`
@@ -116,6 +118,7 @@ func (s *server) session(ctx context.Context, c door.Caller) (v SessionView, err
 	v = SessionView{Tablet: c.Device.Name, Job: c.Job, Demo: c.Demo, Locked: c.Locked}
 	if c.Account.ID != "" {
 		v.Person = &c.Account
+		v.Reach, v.At = s.door.Reach(), s.door.Address()
 	}
 	if v.Begun, err = s.store.HasKeeper(ctx); err != nil {
 		return v, err

@@ -431,7 +431,7 @@ func TestALimitIsProposed(t *testing.T) {
 	}
 	send(201, "/proposals", form("proposal-1", "0.033 mm"), bench)
 	v := send(201, "/proposals", form("proposal-1", "0.033 mm"), bench) // sent twice
-	if len(v.Proposed) != 1 || !strings.Contains(v.Proposed[0].Text, "at most 0.033 mm by manual, page 12") ||
+	if len(v.Proposed) != 1 || !strings.Contains(v.Proposed[0].Text, "at most 0.033 mm by manual, page 12, now nothing") ||
 		v.Proposed[0].By != "M. Okafor" || v.Version != before.Version {
 		t.Fatalf("proposed %+v", v.Proposed)
 	}

@@ -18,7 +18,7 @@ const cache = createCache({ key: 's', nonce })
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <CacheProvider value={cache}>
-      <ThemeProvider theme={theme} defaultMode="system" disableTransitionOnChange>
+      <ThemeProvider theme={theme} defaultMode="system">
         <CssBaseline />
         <QueryClientProvider client={queryClient}>
           <SettingsProvider>

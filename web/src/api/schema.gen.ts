@@ -3707,6 +3707,8 @@ export interface components {
             title: string;
         };
         SessionView: {
+            /** @description address under which others open it, where the server knows */
+            at?: string;
             /** @description there is a keeper who can come in */
             begun: boolean;
             /** @description no PIN is asked on this machine */
@@ -3726,6 +3728,11 @@ export interface components {
             people?: components["schemas"]["Account"][];
             /** @description who works here; missing: nobody has come in */
             person?: components["schemas"]["Account"];
+            /**
+             * @description from where others reach it: told who is in
+             * @enum {string}
+             */
+            reach?: "here" | "shop" | "known";
             /** @description a copy was restored: the people are to be looked through */
             restored?: boolean;
             /** @description name of the tablet, where it was let in */

@@ -1,3 +1,4 @@
+import { useAddress } from '../door/useAddress'
 import { useState } from 'react'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
@@ -9,7 +10,6 @@ import { gaugeLabelOf, useGauge } from '../api/gauges'
 import { labelOf, usePump } from '../api/pumps'
 import { Failure, Loading } from './Message'
 import { Screen } from './Screen'
-import { useKept } from './settings'
 import { ink } from '../theme'
 
 /** The label of a pump, to be printed and stuck on it: its code opens the pump's page. */
@@ -37,7 +37,7 @@ function Label({
   src: (name: string, at: string) => string
   where: string
 }) {
-  const [at, setAt] = useKept<string>('settle.address', window.location.origin)
+  const { at, setAt } = useAddress()
   const [bad, setBad] = useState(false)
   return (
     <Screen title={`${name}, label`}>

@@ -6,9 +6,9 @@ import Typography from '@mui/material/Typography'
 import { ApiError } from '../api/client'
 import { useOffer, useRevoke, useSetLock, useTablets } from '../api/door'
 import { Failure, Loading } from '../app/Message'
-import { useKept } from '../app/settings'
 import { ink } from '../theme'
 import { once, Refusal } from './Door'
+import { useAddress } from './useAddress'
 
 /** The tablets of the shop: one is let in by a code, and let in no more by a click. */
 export function Tablets() {
@@ -16,7 +16,7 @@ export function Tablets() {
   const tablets = useTablets(offer.isSuccess)
   const revoke = useRevoke()
   const [name, setName] = useState('')
-  const [at, setAt] = useKept<string>('settle.address', window.location.origin)
+  const { at, setAt, reach } = useAddress()
   const error = offer.error instanceof ApiError ? offer.error : null
   const named = ['name', 'at'].some((f) => error?.field(f))
   if (tablets.isPending) return <Loading what="the tablets" />
@@ -39,6 +39,12 @@ export function Tablets() {
       {here.length === 0 && (
         <Typography>
           No tablet is let in yet. On one that is, a person is picked from a list and types a PIN.
+        </Typography>
+      )}
+      {reach === 'here' && (
+        <Typography sx={{ fontWeight: 600 }}>
+          Settle answers this PC only: no tablet reaches it yet. Stop it and start it for the shop’s
+          network, with <code>--addr :8420</code>.
         </Typography>
       )}
       {here.map((t) => (

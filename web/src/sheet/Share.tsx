@@ -9,8 +9,8 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { ApiError } from '../api/client'
 import { useAddLink, useEndLink, useLinks } from '../api/door'
-import { useKept } from '../app/settings'
 import { Refusal } from '../door/Door'
+import { useAddress } from '../door/useAddress'
 import { ink, mono } from '../theme'
 
 /** Shows the job to somebody who has no account, by a link that ends. */
@@ -30,7 +30,7 @@ function ShareDialog({ number, onClose }: { number: string; onClose: () => void 
   const add = useAddLink(number)
   const [what, setWhat] = useState('')
   const [days, setDays] = useState('14')
-  const [at, setAt] = useKept<string>('settle.address', window.location.origin)
+  const { at, setAt, reach } = useAddress()
   const error = add.error instanceof ApiError ? add.error : null
   const named = ['what', 'days', 'at'].some((f) => error?.field(f))
   return (
@@ -73,6 +73,7 @@ function ShareDialog({ number, onClose }: { number: string; onClose: () => void 
             error={!!error?.field('at')}
             helperText={error?.field('at')}
           />
+          {reach && <Typography data-reach>{reaches[reach]}</Typography>}
           {add.error && !named && <Refusal>{add.error.message}</Refusal>}
           {add.data && (
             <Box role="status">
@@ -110,6 +111,12 @@ function ShareDialog({ number, onClose }: { number: string; onClose: () => void 
     </Dialog>
   )
 }
+
+const reaches = {
+  here: 'Settle answers this PC only: the link opens here, and nowhere else. To others send the sheet as PDF.',
+  shop: 'The link opens in this shop’s network, on a device that trusts the shop’s certificate. To others send the sheet as PDF.',
+  known: 'The link opens wherever this address can be reached.',
+} as const
 
 const day = (at: string) => new Date(at).toLocaleDateString(undefined, { dateStyle: 'medium' })
 
