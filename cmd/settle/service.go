@@ -141,8 +141,8 @@ func known(c *service.Config) (service.Service, error) {
 // elevated says what to do where the system says that one may not.
 func elevated(err error) error {
 	if runtime.GOOS == windows && err != nil && strings.Contains(err.Error(), "denied") {
-		return usageError("a service takes an administrator: open the command prompt with “Run as administrator” and write " +
-			"it there")
+		return usageError("a service takes an administrator: open the command prompt with “Run as administrator” and " +
+			"write it there")
 	}
 	return err
 }
@@ -212,8 +212,8 @@ func installed(ctx context.Context, args []string, out, errs io.Writer) error {
 func (o *options) ready(ctx context.Context) (err error) {
 	path := filepath.Join(o.data, datafolder.ShopFile)
 	if !datafolder.There(path) {
-		return usageError(fmt.Sprintf("there is no shop in %s yet: start it once, settle open, and make the keeper; or write "+
-			"its folder with --data", o.data))
+		return usageError(fmt.Sprintf("there is no shop in %s yet: start it once, settle open, and make the keeper; or "+
+			"write its folder with --data", o.data))
 	}
 	folder, err := datafolder.Hold(o.data, o.command)
 	if err != nil {

@@ -124,7 +124,8 @@ func TestServicesThatCannotBe(t *testing.T) {
 		{"service install --addr nonsense", "127.0.0.1:8420"},
 	}
 	for _, tt := range tests {
-		if status, _, errs := try(t, t.Context(), "", strings.Fields(tt.args)...); status != 2 || !strings.Contains(errs, tt.says) {
+		status, _, errs := try(t, t.Context(), "", strings.Fields(tt.args)...)
+		if status != 2 || !strings.Contains(errs, tt.says) {
 			t.Errorf("%s: %d %s", tt.args, status, errs)
 		}
 	}
@@ -148,7 +149,8 @@ func TestServicesThatCannotBe(t *testing.T) {
 	}
 	if runtime.GOOS == "linux" {
 		if _, err := os.Stat("/run/systemd/system"); err != nil {
-			if status, _, errs := try(t, t.Context(), "", "service", "start"); status == 0 || !strings.Contains(errs, "no systemd") {
+			status, _, errs := try(t, t.Context(), "", "service", "start")
+			if status == 0 || !strings.Contains(errs, "no systemd") {
 				t.Errorf("without systemd: %d %s", status, errs)
 			}
 		}

@@ -145,8 +145,8 @@ func TestThePlainAddress(t *testing.T) {
 	if _, page := get(h, "/"); strings.Count(page, "<details open>") != 2 || strings.Count(page, "<details>") != 3 {
 		t.Errorf("a browser that says nothing of itself is no tablet: %s", page)
 	}
-	for agent, name := range map[string]string{"(Windows NT 10.0; Win64)": "PC with Windows", "(Macintosh; )": "PC with macOS",
-		"(X11; Linux x86_64)": "PC with Linux"} {
+	for agent, name := range map[string]string{"(Windows NT 10.0; Win64)": "PC with Windows",
+		"(Macintosh; )": "PC with macOS", "(X11; Linux x86_64)": "PC with Linux"} {
 		w, r := httptest.NewRecorder(), httptest.NewRequest("GET", "http://bench-pc:8421/", nil)
 		r.Header.Set("User-Agent", agent)
 		if h.ServeHTTP(w, r); !strings.Contains(w.Body.String(), "<details open><summary>"+name) {

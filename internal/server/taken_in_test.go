@@ -456,7 +456,8 @@ func TestALimitIsProposed(t *testing.T) {
 	for _, e := range get[PumpView](t, l.Server, "/api/v1/pumps/LS-204", bench).Record.Log[:5] {
 		said = append(said, string(e.Kind)+" "+e.By.Name)
 	}
-	want := "turned-down T. Achterberg, proposed M. Okafor, confirmed T. Achterberg, changed T. Achterberg, proposed M. Okafor"
+	want := "turned-down T. Achterberg, proposed M. Okafor, confirmed T. Achterberg, changed T. Achterberg, " +
+		"proposed M. Okafor"
 	if got := strings.Join(said, ", "); got != want {
 		t.Errorf("the pump's log says %s", got)
 	}

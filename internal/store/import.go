@@ -224,8 +224,8 @@ func (in *incoming) addable() error {
 	if err == nil {
 		return nil
 	}
-	return field.Errorf("file", "brings a plan of its own that this shop does not take in: %s. Add the pump %s first, with "+
-		"a plan of this shop: then the job comes in, and keeps its plan as it is", firstLine(err), in.Pump.Tag)
+	return field.Errorf("file", "brings a plan of its own that this shop does not take in: %s. Add the pump %s first, "+
+		"with a plan of this shop: then the job comes in, and keeps its plan as it is", firstLine(err), in.Pump.Tag)
 }
 
 // freeNumber is the number, or that with a tail where it is taken.
