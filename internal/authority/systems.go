@@ -25,8 +25,8 @@ var systems = []system{
 	}, ""},
 	{"windows", "PC with Windows", []string{
 		"Take the certificate and open the file.",
-		"Choose “Install certificate”, “Local machine”, “Place all certificates in the following store”, Browse, " +
-			"“Trusted Root Certification Authorities”.",
+		"Choose “Install certificate”, “Local machine”, “Place all certificates in the following store”, " +
+			"Browse, “Trusted Root Certification Authorities”.",
 		"Close the browser, all its windows, and open it again.",
 	}, "certutil -addstore Root settle.crt"},
 	{"macos", "PC with macOS", []string{
@@ -35,8 +35,8 @@ var systems = []system{
 	}, "sudo security add-trusted-cert -d -r trustRoot -k /Library/Keychains/System.keychain settle.crt"},
 	{"linux", "PC with Linux", []string{
 		"Take the certificate.",
-		"In the browser’s settings search for “certificates”, choose Authorities, Import, the file settle.crt, and “trust " +
-			"it for web sites”.",
+		"In the browser’s settings search for “certificates”, choose Authorities, Import, the file settle.crt, and " +
+			"“trust it for web sites”.",
 	}, "certutil -d sql:$HOME/.pki/nssdb -A -t C,, -n Settle -i settle.crt"},
 }
 
