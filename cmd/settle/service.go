@@ -156,6 +156,9 @@ func installed(ctx context.Context, args []string, out, errs io.Writer) error {
 	if err := o.network.check(); err != nil {
 		return err
 	}
+	if o.keeper {
+		return usageError("--new-keeper is for once: settle serve --new-keeper, then start the service again")
+	}
 	if _, err := known(&service.Config{Name: serviceName}); err != nil {
 		return err
 	}

@@ -122,6 +122,7 @@ func TestServicesThatCannotBe(t *testing.T) {
 		{"service start now", `"now" is not understood`},
 		{"service install --loud", "loud"},
 		{"service install --addr nonsense", "127.0.0.1:8420"},
+		{"service install --new-keeper", "is for once"},
 	}
 	for _, tt := range tests {
 		status, _, errs := try(t, t.Context(), "", strings.Fields(tt.args)...)
