@@ -179,7 +179,7 @@ func TestWhoMayDoWhat(t *testing.T) {
 	}
 	ask("a reader", office, func(op *huma.Operation) bool { return reads(op) && !is(op, keepers) })
 	settles := []string{"save-shop", "save-shop-limits", "add-plan", "look-at-plan", "take-in-register", "name-key",
-		"import-job", "save-pump-limits"}
+		"import-job", "save-pump-limits", "answer-pump-limits"}
 	ask("a technician", bench, func(op *huma.Operation) bool {
 		return !is(op, keepers) && !is(op, settles)
 	})
