@@ -16,6 +16,8 @@ import (
 	"testing"
 	"time"
 
+	"settle/core/log"
+
 	"github.com/chromedp/cdproto/cdp"
 	"github.com/chromedp/cdproto/emulation"
 	"github.com/chromedp/cdproto/network"
@@ -334,7 +336,7 @@ func TestAWholeJobByKeyboard(t *testing.T) {
 		t.Errorf("the job is %s with remark %q and tally %+v; want it signed, 12 within, 1 close and 1 to follow",
 			sheet.State, sheet.Signed.Remark, sheet.Tally)
 	}
-	if bad := job.Verify(r.Log); bad != 0 {
+	if bad := log.Verify(r.Log); bad != 0 {
 		t.Errorf("the chain breaks at entry %d", bad)
 	}
 }

@@ -10,6 +10,8 @@ import (
 	"testing"
 	"time"
 
+	"settle/core/log"
+
 	"github.com/chromedp/chromedp"
 
 	"settle/core/job"
@@ -280,7 +282,7 @@ func (f *fingers) keeps(s *job.StepSheet) {
 }
 
 // texts are what is typed, by the field of its box.
-func texts(s *job.StepSheet, body job.Body) map[string]string {
+func texts(s *job.StepSheet, body log.Body) map[string]string {
 	raw, err := json.Marshal(body)
 	if err != nil {
 		panic(err)

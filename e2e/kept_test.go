@@ -10,6 +10,8 @@ import (
 	"testing"
 	"time"
 
+	"settle/core/log"
+
 	"github.com/chromedp/cdproto/cdp"
 	"github.com/chromedp/cdproto/input"
 	"github.com/chromedp/chromedp"
@@ -37,7 +39,7 @@ func (p *page) hold(key string, repeats int) {
 }
 
 // log is the log of a job as the shop keeps it.
-func (p *page) log(number string) []job.Entry {
+func (p *page) log(number string) []log.Entry {
 	p.t.Helper()
 	r, err := p.shop.Store.Job(p.ctx, number)
 	if err != nil {
@@ -63,7 +65,7 @@ func TestAnEntryIsWithdrawn(t *testing.T) {
 	p.until(`document.querySelector('[data-step="runout-coupling-built"]').dataset.state === 'open'`)
 	p.until(`document.activeElement?.hasAttribute('data-entry')`)
 	last := p.log("J-0005")
-	if e := last[len(last)-1]; e.Kind != job.Withdrawn || e.Reason != "Wrong pump" || e.Device == "" || e.Clock == nil {
+	if e := last[len(last)-1]; e.Kind != log.Withdrawn || e.Reason != "Wrong pump" || e.Device == "" || e.Clock == nil {
 		t.Errorf("the log ends with %+v", e)
 	}
 	p.do(chromedp.Navigate(p.shop.URL + "/jobs/J-0005/sheet"))
@@ -248,19 +250,19 @@ func (p *page) forward(number, until string, found map[string][]int) {
 }
 
 // entered is something fit for what is next in a job.
-func entered(sheet *job.Sheet, people []job.Person, id string) job.Entry {
+func entered(sheet *job.Sheet, people []log.Person, id string) log.Entry {
 	step := sheet.Step(sheet.Next)
 	by := people[0]
 	for _, p := range people {
-		if p.Role == job.Lead {
+		if p.Role == log.Lead {
 			by = p
 		}
 	}
 	if step.State == job.Decide {
-		return job.Entry{ID: id, By: by, Kind: job.Decided, Step: step.ID, On: step.Entry, Reason: "good enough here"}
+		return log.Entry{ID: id, By: by, Kind: log.Decided, Step: step.ID, On: step.Entry, Reason: "good enough here"}
 	}
 	body := hand.Entry(step, true, time.Now())
-	return job.Entry{ID: id, By: by, Kind: job.Kept, Step: step.ID, On: step.Entry, Reason: step.Again, Body: &body}
+	return log.Entry{ID: id, By: by, Kind: log.Kept, Step: step.ID, On: step.Entry, Reason: step.Again, Body: &body}
 }
 
 func TestTheWrenchIsSetForThePass(t *testing.T) {

@@ -7,9 +7,10 @@ import (
 	"testing"
 	"time"
 
+	"settle/core/log"
+
 	"github.com/chromedp/chromedp"
 
-	"settle/core/job"
 	"settle/core/quantity"
 )
 
@@ -63,8 +64,8 @@ func TestWhatOthersKeepIsShown(t *testing.T) {
 	row := list.text(`document.querySelector('[data-job="` + number + `"]').innerText`)
 	listed := list.soon(fmt.Sprintf(`document.querySelector('[data-job=%q]').innerText !== %q`, number, row))
 	since = time.Now()
-	if _, _, err := bench.shop.Store.Append(ctx, number, job.Entry{ID: "live-1", By: other, Kind: job.Kept,
-		Step: "shims", Body: &job.Body{Count: &job.CountForm{Count: quantity.Count("3")}}}); err != nil {
+	if _, _, err := bench.shop.Store.Append(ctx, number, log.Entry{ID: "live-1", By: other, Kind: log.Kept,
+		Step: "shims", Body: &log.Body{Count: &log.CountForm{Count: quantity.Count("3")}}}); err != nil {
 		t.Fatal(err)
 	}
 	within("an entry", since, kept)

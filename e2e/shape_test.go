@@ -9,7 +9,8 @@ import (
 	"strings"
 	"testing"
 
-	"settle/core/job"
+	"settle/core/log"
+
 	"settle/core/quantity"
 )
 
@@ -39,10 +40,10 @@ func shapes(t *testing.T) map[string]any {
 // with a draft, or changes its meaning with the unit. A division of a gauge keeps its unit.
 func TestEveryFieldOfABodyHasItsShape(t *testing.T) {
 	known := shapes(t)
-	body := reflect.TypeFor[job.Body]()
+	body := reflect.TypeFor[log.Body]()
 	for i := range body.NumField() {
 		name, _, _ := strings.Cut(body.Field(i).Tag.Get("json"), ",")
-		if !slices.Contains(job.Groups(), name) {
+		if !slices.Contains(log.Groups(), name) {
 			continue
 		}
 		shape, there := known[name]

@@ -20,6 +20,8 @@ import (
 	"testing"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/job"
 	"settle/internal/datafolder"
 	"settle/internal/demo"
@@ -84,7 +86,7 @@ func furnished(t *testing.T, data string, tablets int, how door.How) *fleet {
 	var people []store.Account
 	codes := map[string]string{}
 	for i := range min(tablets, drill.Pick(12, 2)) {
-		a, err := d.AddAccount(ctx, keeper, store.Account{Name: fmt.Sprintf("Hand %d", i+1), Role: job.Lead})
+		a, err := d.AddAccount(ctx, keeper, store.Account{Name: fmt.Sprintf("Hand %d", i+1), Role: log.Lead})
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -355,9 +357,9 @@ func (s *served) enter(tb *tablet, id string) {
 	if step == nil {
 		return
 	}
-	form := server.EntryForm{ID: id, Kind: job.Kept, Step: step.ID, On: step.Entry, Reason: step.Again, PIN: pin}
+	form := server.EntryForm{ID: id, Kind: log.Kept, Step: step.ID, On: step.Entry, Reason: step.Again, PIN: pin}
 	if step.State == job.Decide {
-		form.Kind, form.Reason = job.Decided, "accepted"
+		form.Kind, form.Reason = log.Decided, "accepted"
 	} else {
 		form.Body = new(hand.Entry(step, true, time.Now()))
 	}

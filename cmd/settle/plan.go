@@ -11,6 +11,8 @@ import (
 	"strings"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/job"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -172,7 +174,7 @@ func (q *shown) take(name, value string) error {
 
 // write makes a work order of a pump that has nothing but the options.
 func (q *shown) write(p *plan.Plan) error {
-	papers := job.Papers{Options: map[string]string{}, Values: map[string]job.Value{}}
+	papers := job.Papers{Options: map[string]string{}, Values: map[string]log.Value{}}
 	rules := job.Rules{Schools: map[string]string{}}
 	for key, choice := range q.Options {
 		switch {
@@ -184,18 +186,18 @@ func (q *shown) write(p *plan.Plan) error {
 		}
 	}
 	for key, n := range q.Counts {
-		papers.Values[key] = job.Value{Text: strconv.Itoa(n)}
+		papers.Values[key] = log.Value{Text: strconv.Itoa(n)}
 	}
 	asked := job.Asked{Complaint: "not said yet", Scope: q.Options["scope"], Arrives: q.Options["arrives"]}
 	first, err := job.NewOpening(p, "", papers, rules, asked)
 	if err != nil {
 		return err
 	}
-	entry, err := job.Seal(nil, job.Entry{ID: "paper", Kind: job.Opened, Open: first}, time.Now())
+	entry, err := log.Seal(nil, log.Entry{ID: "paper", Kind: log.Opened, Open: first}, time.Now())
 	if err != nil {
 		return err
 	}
-	j := job.Job{Plan: p, Log: []job.Entry{entry}}
+	j := job.Job{Plan: p, Log: []log.Entry{entry}}
 	r := &store.Job{Pump: record.Pump{Name: p.Title}, Job: j}
 	b, err := report.WorkOrder(r, job.Derive(j), report.Printing{Letter: q.letter, Unit: q.unit})
 	if err != nil {

@@ -12,6 +12,8 @@ import (
 	"path/filepath"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/job"
 	"settle/internal/copies"
 	"settle/internal/datafolder"
@@ -198,10 +200,10 @@ func verifyJob(path, key string, out io.Writer) error {
 		fmt.Fprintln(out, "Its field \"sheet\", for programs that only read, is not what this Settle makes of the log: "+
 			"go by the log.")
 	}
-	for _, t := range job.Intakes(r.Log) {
+	for _, t := range log.Intakes(r.Log) {
 		fmt.Fprintln(out, t.Said())
 	}
-	own := job.OwnFrom(r.Log)
+	own := log.OwnFrom(r.Log)
 	for _, g := range r.Signatures {
 		fmt.Fprintf(out, "entry %d, sheet %s: ", g.Seq, signing.Short(r.Log[g.Seq-1].Hash))
 		if g.Seq < own { // of the shop that it came from

@@ -8,7 +8,8 @@ import (
 	"testing"
 	"time"
 
-	"settle/core/job"
+	"settle/core/log"
+
 	"settle/internal/datafolder"
 	"settle/internal/demo"
 	"settle/internal/report"
@@ -32,7 +33,7 @@ func demoIn(t *testing.T) (s *store.Store, dir string) {
 }
 
 // keyed is the demo's shop with a key of its own, and one of its people.
-func keyed(t *testing.T) (s *store.Store, dir string, k signing.Key, by job.Person) {
+func keyed(t *testing.T) (s *store.Store, dir string, k signing.Key, by log.Person) {
 	t.Helper()
 	s, dir = demoIn(t)
 	k, _, err := signing.Open(filepath.Join(dir, keyFile))
@@ -53,7 +54,7 @@ func keyed(t *testing.T) (s *store.Store, dir string, k signing.Key, by job.Pers
 func signedSheet(t *testing.T) (sheet, mark []byte, key string) {
 	t.Helper()
 	s, _, k, by := keyed(t)
-	if _, _, err := s.Append(t.Context(), "J-0004", job.Entry{ID: "amend-1", By: by, Kind: job.Amended,
+	if _, _, err := s.Append(t.Context(), "J-0004", log.Entry{ID: "amend-1", By: by, Kind: log.Amended,
 		Reason: "serial is 88-14"}); err != nil {
 		t.Fatal(err)
 	}
@@ -149,7 +150,7 @@ func TestVerifyTellsTheTruth(t *testing.T) {
 		t.Fatal(err)
 	}
 	for _, number := range signedJobs(t, s) {
-		if _, _, err := s.Append(t.Context(), number, job.Entry{ID: "amend-" + number, By: by, Kind: job.Amended,
+		if _, _, err := s.Append(t.Context(), number, log.Entry{ID: "amend-" + number, By: by, Kind: log.Amended,
 			Reason: "looked at again"}); err != nil {
 			t.Fatal(number, err)
 		}

@@ -3,6 +3,8 @@ package job
 import (
 	"testing"
 
+	"settle/core/log"
+
 	"settle/core/plan"
 )
 
@@ -22,23 +24,23 @@ func TestWhatIsNotThereIsNotTicked(t *testing.T) {
 	b := openPlan(t, absentPlan)
 	for _, tt := range []struct {
 		step  string
-		body  Body
+		body  log.Body
 		field string
 	}{
-		{"guard", Body{Absent: NotOnPump}, "body.skip"},
-		{"guard", Body{Skip: "none"}, "body.absent"},
-		{"guard", Body{Skip: "none", Absent: "shop"}, "body.absent"},
-		{"lock", Body{Skip: "driver is out"}, "body.skip"},
-		{"lock", Body{Skip: "driver is out", Absent: NotOnPump}, "body.absent"},
+		{"guard", log.Body{Absent: log.NotOnPump}, "body.skip"},
+		{"guard", log.Body{Skip: "none"}, "body.absent"},
+		{"guard", log.Body{Skip: "none", Absent: "shop"}, "body.absent"},
+		{"lock", log.Body{Skip: "driver is out"}, "body.skip"},
+		{"lock", log.Body{Skip: "driver is out", Absent: log.NotOnPump}, "body.absent"},
 	} {
-		if err := b.try(Entry{Kind: Kept, Step: tt.step, Body: &tt.body}); names(err) != tt.field {
+		if err := b.try(log.Entry{Kind: log.Kept, Step: tt.step, Body: &tt.body}); names(err) != tt.field {
 			t.Errorf("%s %+v: got %v, want an error on %s", tt.step, tt.body, err, tt.field)
 		}
 	}
-	b.keep("guard", Body{Skip: "it has none", Absent: NotOnPump})
-	b.keep("pipes", Body{Skip: "they stay on", Absent: NotInJob})
+	b.keep("guard", log.Body{Skip: "it has none", Absent: log.NotOnPump})
+	b.keep("pipes", log.Body{Skip: "they stay on", Absent: log.NotInJob})
 	s := b.sheet()
-	if r := s.Step("guard").Reading; r.Text != "not on this pump: it has none" || r.Absent != NotOnPump {
+	if r := s.Step("guard").Reading; r.Text != "not on this pump: it has none" || r.Absent != log.NotOnPump {
 		t.Errorf("the guard says %+v", r)
 	}
 	if s.Step("cover").State != Open {
@@ -48,8 +50,8 @@ func TestWhatIsNotThereIsNotTicked(t *testing.T) {
 		notes[1].Title != "Flush pipes off" {
 		t.Errorf("the notes are %+v", notes)
 	}
-	next := &Opening{}
-	next.Propose(b.Plan, b.Job)
+	next := &log.Opening{}
+	Propose(next, b.Plan, b.Job)
 	if len(next.Absent) != 1 || next.Absent["guard"] != "it has none" {
 		t.Errorf("the next job proposes %v", next.Absent)
 	}
@@ -58,8 +60,8 @@ func TestWhatIsNotThereIsNotTicked(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	next = new(Opening)
-	if next.Propose(other, b.Job); len(next.Absent) != 0 {
+	next = new(log.Opening)
+	if Propose(next, other, b.Job); len(next.Absent) != 0 {
 		t.Errorf("another plan proposes %v", next.Absent)
 	}
 	b.Log[0].Open.Absent = map[string]string{"cover": "it is open"}

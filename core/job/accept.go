@@ -7,13 +7,15 @@ import (
 	"strings"
 	"unicode/utf8"
 
+	"settle/core/log"
+
 	"settle/core/field"
 	"settle/core/plan"
 )
 
 // Stale says that an entry would take the place of one its sender has not seen.
 type Stale struct {
-	Latest Entry // what stands there now
+	Latest log.Entry // what stands there now
 }
 
 func (s *Stale) Error() string {
@@ -26,34 +28,29 @@ type Refused struct{ Why string }
 
 func (r *Refused) Error() string { return r.Why }
 
-const (
-	maxReason = 500
-	maxID     = 64
-	maxSource = 120 // letters of a device or of a name
-	maxRound  = 1000
-)
+const maxID = 64
 
 // Accept says whether an entry may be appended to the log: nil, *Stale,
 // *Refused, or field.Errors which name what is wrong. Seq, At and Hash of the
 // entry are not looked at. An entry whose id is in the log already is not for
 // Accept: it is the same one sent twice.
-func Accept(j Job, e Entry) error {
+func Accept(j Job, e log.Entry) error {
 	d := derive(j)
-	a := acceptance{d: d, step: d.sheet.Step(e.Step), Entry: e, latest: d.scale.log.of(d.scale.plan.Step(e.Step)).counts()}
+	a := acceptance{d: d, step: d.sheet.Step(e.Step), Entry: e, latest: d.scale.log.Of(d.scale.plan.Step(e.Step)).Counts()}
 	a.head()
-	if e.Kind == Ended || e.Kind == Amended {
+	if e.Kind == log.Ended || e.Kind == log.Amended {
 		return a.verdict(a.closing)
 	}
-	if e.Kind == Withdrawn {
+	if e.Kind == log.Withdrawn {
 		return a.verdict(a.withdrawn)
 	}
-	if e.Kind == Checked {
+	if e.Kind == log.Checked {
 		return a.verdict(a.checked)
 	}
 	if refused := a.over(); refused != nil {
 		return refused
 	}
-	if e.Kind == Scoped {
+	if e.Kind == log.Scoped {
 		return a.verdict(a.scoped)
 	}
 	if a.step == nil {
@@ -61,11 +58,11 @@ func Accept(j Job, e Entry) error {
 		return a.errs
 	}
 	switch e.Kind {
-	case Kept:
+	case log.Kept:
 		return a.verdict(a.kept)
-	case Decided:
+	case log.Decided:
 		return a.verdict(a.decided)
-	case Pictured:
+	case log.Pictured:
 		return a.verdict(a.pictured)
 	}
 	a.errs.Add("kind", fmt.Errorf("is %q: write kept, decided, pictured, withdrawn, scoped, ended, amended or checked",
@@ -75,10 +72,10 @@ func Accept(j Job, e Entry) error {
 
 // acceptance is an entry beside what it would be appended to.
 type acceptance struct {
-	Entry
+	log.Entry
 	d      *derived
 	step   *StepSheet // nil where it names none
-	latest *Entry     // what stands at the step now
+	latest *log.Entry // what stands at the step now
 	errs   field.Errors
 }
 
@@ -98,29 +95,10 @@ func (a *acceptance) head() {
 	if a.By.ID == "" {
 		a.errs.Add("by", fmt.Errorf("is missing: say who is working"))
 	}
-	if utf8.RuneCountInString(a.Reason) > maxReason {
-		a.errs.Add("reason", fmt.Errorf("is longer than %d letters", maxReason))
+	if utf8.RuneCountInString(a.Reason) > log.MaxReason {
+		a.errs.Add("reason", fmt.Errorf("is longer than %d letters", log.MaxReason))
 	}
-	a.errs.Add("", a.Source.check())
-}
-
-// check bounds what a sender may say of where an entry came from.
-func (s Source) check() error {
-	var errs field.Errors
-	for _, f := range []struct{ path, text string }{{"device", s.Device}, {"done_by", s.DoneBy}} {
-		if utf8.RuneCountInString(f.text) > maxSource {
-			errs.Add(f.path, fmt.Errorf("is longer than %d letters", maxSource))
-		}
-	}
-	if s.Round < 0 || s.Round > maxRound {
-		errs.Add("round", fmt.Errorf("is %d: rounds are counted from 1 to %d", s.Round, maxRound))
-	}
-	for _, path := range keys(s.From) {
-		if c := s.From[path]; len(path)+len(c.Step)+len(c.Entry)+len(c.Value)+utf8.RuneCountInString(c.Text) > maxReason {
-			errs.Add("from."+path, fmt.Errorf("is longer than %d letters", maxReason))
-		}
-	}
-	return errs.Err()
+	a.errs.Add("", a.Source.Check())
 }
 
 // over refuses what comes after the end of a job.
@@ -148,7 +126,7 @@ func (a *acceptance) kept() error {
 		return &Stale{*a.latest}
 	}
 	if a.latest == nil && a.On != "" {
-		if w := a.d.scale.log.gone[a.On]; w != nil {
+		if w := a.d.scale.log.Gone[a.On]; w != nil {
 			return &Refused{w.By.Name + " has withdrawn this entry in the meantime: look at it, then enter it again"}
 		}
 		a.errs.Add("on", fmt.Errorf("names an entry, and this step has none yet"))
@@ -156,7 +134,7 @@ func (a *acceptance) kept() error {
 	if a.On != "" && a.step.Again == "" { // what is to be done again says why itself
 		a.needReason("say why this takes the place of the earlier one, such as typed wrong or measured again")
 	}
-	if a.step.Lead && a.By.Role != Lead {
+	if a.step.Lead && a.By.Role != log.Lead {
 		a.errs.Add("by", fmt.Errorf("must be a lead for this step"))
 	}
 	a.body()
@@ -168,7 +146,7 @@ func (a *acceptance) body() {
 	step := a.d.scale.plan.Step(a.Step)
 	a.errs.Add("", a.d.scale.body(step, a.Body))
 	part := a.d.scale.plan.Part(step.Part)
-	if part == nil || !part.Lead || a.By.Role == Lead || len(a.errs) > 0 {
+	if part == nil || !part.Lead || a.By.Role == log.Lead || len(a.errs) > 0 {
 		return
 	}
 	if r, _ := a.d.scale.weigh(step, a.Body, way{partial: true}); r != nil && r.ByRule != "" {
@@ -189,7 +167,7 @@ func (a *acceptance) decided() error {
 		return &Refused{"there is nothing to decide: the reading is inside its limit"}
 	}
 	a.needReason("write why it is accepted as it is")
-	if a.step.DecideBy == Lead && a.By.Role != Lead {
+	if a.step.DecideBy == log.Lead && a.By.Role != log.Lead {
 		a.errs.Add("by", fmt.Errorf("must be a lead: only a lead decides at this step"))
 	}
 	return nil
@@ -206,15 +184,15 @@ func (a *acceptance) pictured() error {
 // withdrawn takes back what stands: an entry, a decision, pictures, or the end of
 // a job. A signature is not taken back, nor is what is signed.
 func (a *acceptance) withdrawn() error {
-	e := find(a.d.job.Log, a.On)
+	e := log.Find(a.d.job.Log, a.On)
 	if e == nil {
 		a.errs.Add("on", fmt.Errorf("is not an entry of this job: name the one to withdraw"))
 		return nil
 	}
-	if w := a.d.scale.log.gone[e.ID]; w != nil {
+	if w := a.d.scale.log.Gone[e.ID]; w != nil {
 		return &Refused{w.By.Name + " has withdrawn this entry already"}
 	}
-	if e.Kind != Ended {
+	if e.Kind != log.Ended {
 		if refused := a.over(); refused != nil {
 			return refused
 		}
@@ -225,20 +203,20 @@ func (a *acceptance) withdrawn() error {
 	}
 	standing := true
 	switch e.Kind {
-	case Kept:
+	case log.Kept:
 		standing = a.latest != nil && a.latest.ID == e.ID
 		if standing && e.Body != nil && e.Body.Sign != nil {
 			return &Refused{"a signature is not withdrawn: amend the sheet"}
 		}
-	case Decided:
-		t := a.d.scale.log.of(a.d.scale.plan.Step(e.Step))
-		standing = t != nil && t.decision != nil && t.decision.ID == e.ID
-	case Ended:
-		standing = a.d.scale.log.ended != nil && a.d.scale.log.ended.ID == e.ID
-		if a.By.Role != Lead {
+	case log.Decided:
+		t := a.d.scale.log.Of(a.d.scale.plan.Step(e.Step))
+		standing = t != nil && t.Decision != nil && t.Decision.ID == e.ID
+	case log.Ended:
+		standing = a.d.scale.log.Ended != nil && a.d.scale.log.Ended.ID == e.ID
+		if a.By.Role != log.Lead {
 			a.errs.Add("by", fmt.Errorf("must be a lead: only a lead opens an ended job again"))
 		}
-	case Pictured, Scoped:
+	case log.Pictured, log.Scoped:
 	default:
 		return &Refused{"an entry of this kind is not withdrawn"}
 	}
@@ -252,17 +230,17 @@ func (a *acceptance) withdrawn() error {
 // closing ends a job unsigned, or amends the sheet of a signed one.
 func (a *acceptance) closing() error {
 	s := a.d.sheet
-	if a.Kind == Ended {
+	if a.Kind == log.Ended {
 		switch {
 		case s.State == Signed:
 			return &Refused{"this job is signed: it is over already"}
 		case s.State == Closed:
 			return &Refused{"this job was ended already, by " + s.Ended.By.Name}
 		}
-		if a.By.Role != Lead {
+		if a.By.Role != log.Lead {
 			a.errs.Add("by", fmt.Errorf("must be a lead: only a lead ends a job without a signature"))
 		}
-		if !slices.Contains(Endings, a.Ending) {
+		if !slices.Contains(log.Endings, a.Ending) {
 			a.errs.Add("ending", fmt.Errorf("is %q: write mistake, scrapped, taken-away or other", a.Ending))
 		}
 		a.needReason("say why the job ends without a signature")
@@ -272,7 +250,7 @@ func (a *acceptance) closing() error {
 		return &Refused{"this job is not signed: correct the entry at its step"}
 	}
 	a.needReason("say what is amended, and why")
-	if a.signedByLead() && a.By.Role != Lead {
+	if a.signedByLead() && a.By.Role != log.Lead {
 		a.errs.Add("by", fmt.Errorf("must be a lead: this job is signed by one"))
 	}
 	if a.Step == "" {
@@ -311,7 +289,7 @@ func (a *acceptance) checked() error {
 		}
 	}
 	if a.On != last {
-		if e := find(a.d.job.Log, last); e != nil && a.On != "" {
+		if e := log.Find(a.d.job.Log, last); e != nil && a.On != "" {
 			return &Stale{*e}
 		}
 		a.errs.Add("on", fmt.Errorf("is %q: name the entry that is checked, the signature or the last amendment", a.On))
@@ -335,7 +313,7 @@ func (a *acceptance) signedByLead() bool {
 
 // body checks what was entered: the group of the step's kind and no other, and
 // every field of it.
-func (s *scale) body(step *plan.Step, b *Body) error {
+func (s *scale) body(step *plan.Step, b *log.Body) error {
 	if b == nil {
 		return field.Errorf("body", "is missing: what was entered")
 	}
@@ -350,7 +328,7 @@ func (s *scale) body(step *plan.Step, b *Body) error {
 	v := reflect.ValueOf(*b)
 	for i := range v.NumField() {
 		name, _, _ := strings.Cut(v.Type().Field(i).Tag.Get("json"), ",")
-		if name != group && !slices.Contains(beside, name) && !v.Field(i).IsZero() {
+		if name != group && !slices.Contains(log.Beside, name) && !v.Field(i).IsZero() {
 			return field.Errorf("body."+name, "does not belong to this step: it takes %s", group)
 		}
 	}
@@ -374,14 +352,14 @@ func (s *scale) body(step *plan.Step, b *Body) error {
 
 // Signs says whether an entry is a signature: by it a person answers for more than a reading. So
 // are the sign-off of a job, what is decided against a rule or a limit, and what a lead does.
-func Signs(j Job, e Entry) bool {
+func Signs(j Job, e log.Entry) bool {
 	switch e.Kind {
-	case Decided, Ended, Amended, Checked:
+	case log.Decided, log.Ended, log.Amended, log.Checked:
 		return true
-	case Withdrawn:
-		taken := find(j.Log, e.On)
-		return taken != nil && taken.Kind == Ended
-	case Kept:
+	case log.Withdrawn:
+		taken := log.Find(j.Log, e.On)
+		return taken != nil && taken.Kind == log.Ended
+	case log.Kept:
 		step := derive(j).scale.plan.Step(e.Step) // with what the pump has several of written out
 		if step == nil || e.Body == nil {
 			return false
@@ -399,7 +377,7 @@ func Signs(j Job, e Entry) bool {
 
 // Preview works out a body that is still being typed, and says what is wrong
 // with the fields that are filled in. It changes nothing.
-func Preview(j Job, stepID string, b *Body) (*Reading, *Tell, error) {
+func Preview(j Job, stepID string, b *log.Body) (*Reading, *Tell, error) {
 	s := derive(j).scale
 	step := s.plan.Step(stepID)
 	if step == nil || !s.has(step) {

@@ -5,6 +5,8 @@ import (
 	"slices"
 	"strings"
 
+	"settle/core/log"
+
 	"settle/core/field"
 	"settle/core/gauge"
 	"settle/core/judge"
@@ -14,7 +16,7 @@ import (
 // along is a dial at each of several places along the shaft, such as a bare shaft read
 // beside the coupling, in the middle and at the seal. Each is judged by the limit; the
 // check stands as its worst place does.
-func along(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func along(s *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	f, check := b.Along, s.check(step)
 	if f == nil {
 		return missing(r, "along", "is missing: the readings round the clock at each place")
@@ -30,7 +32,7 @@ func along(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 			continue
 		}
 		dial := &gauge.DialForm{Graduation: f.Graduation, Readings: x.Readings, BackToStart: x.BackToStart}
-		one := turnedDial(check, check.Clock, path, dial, b.mpe(), limit, r)
+		one := turnedDial(check, check.Clock, path, dial, b.MPE(), limit, r)
 		if one == nil {
 			continue
 		}
@@ -52,7 +54,9 @@ func along(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	return worst
 }
 
-func sameAt(at string) func(RoundForm) bool { return func(x RoundForm) bool { return x.At == at } }
+func sameAt(at string) func(log.RoundForm) bool {
+	return func(x log.RoundForm) bool { return x.At == at }
+}
 
 // alongAt is what a reading came to at one place along the shaft, nil where it has none.
 func (r *Reading) alongAt(place string) *AlongPlace {
@@ -69,7 +73,7 @@ const mostAlso = 8
 
 // alsoRead are the places of the bare shaft that were read with the same dial beside the one
 // that the plan asks for. They are judged by nothing: they tell where a run-out comes from.
-func alsoRead(s *scale, step *plan.Step, b *Body, r *gauge.Reader) []AlongPlace {
+func alsoRead(s *scale, step *plan.Step, b *log.Body, r *gauge.Reader) []AlongPlace {
 	if len(b.Also) == 0 {
 		return nil
 	}
@@ -87,7 +91,7 @@ func alsoRead(s *scale, step *plan.Step, b *Body, r *gauge.Reader) []AlongPlace 
 			continue
 		}
 		dial := &gauge.DialForm{Graduation: b.Dial.Graduation, Readings: x.Readings, BackToStart: x.BackToStart}
-		one := turnedDial(s.check(step), s.check(step).Places, path, dial, b.mpe(), noLimit(judge.NoneKnown), r)
+		one := turnedDial(s.check(step), s.check(step).Places, path, dial, b.MPE(), noLimit(judge.NoneKnown), r)
 		if one != nil && known {
 			out = append(out, AlongPlace{At: shaftAt, Along: figure(z), Figure: one.Figure, Verdict: one.Verdict,
 				Uncertainty: one.Uncertainty, Dial: one.Dial})
@@ -114,7 +118,7 @@ func alongPanel(t *terms, step *plan.Step, p *Panel) {
 	p.Clock = t.check(step).Clock
 }
 
-func alongBoxes(b *Body) []box {
+func alongBoxes(b *log.Body) []box {
 	if b.Along == nil {
 		return nil
 	}

@@ -4,6 +4,8 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/log"
+
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -53,26 +55,26 @@ func alongBench(t *testing.T, papers Papers) *bench {
 	if err != nil {
 		t.Fatal(err)
 	}
-	return &bench{t, Job{Plan: p, Log: []Entry{{ID: "o", Seq: 1, By: tech, Kind: Opened, Open: o}}}}
+	return &bench{t, Job{Plan: p, Log: []log.Entry{{ID: "o", Seq: 1, By: tech, Kind: log.Opened, Open: o}}}}
 }
 
 // round is a dial that starts at 0, in micrometres at 12, 3, 6 and 9.
-func round(at string, values ...string) RoundForm {
-	f := RoundForm{At: at, BackToStart: quantity.Type("0")}
+func round(at string, values ...string) log.RoundForm {
+	f := log.RoundForm{At: at, BackToStart: quantity.Type("0")}
 	for i, v := range values {
 		f.Readings = append(f.Readings, gauge.ReadingForm{Clock: []string{"12", "3", "6", "9"}[i], Value: quantity.Type(v)})
 	}
 	return f
 }
 
-func alongBody(places ...RoundForm) Body {
-	return Body{Unit: quantity.UnitMicrometre, Along: &AlongForm{Graduation: quantity.Type("2"), Places: places}}
+func alongBody(places ...log.RoundForm) log.Body {
+	return log.Body{Unit: quantity.UnitMicrometre, Along: &log.AlongForm{Graduation: quantity.Type("2"), Places: places}}
 }
 
 // Each place is judged by itself and has its own letter and place along the shaft; the
 // check is as bad as its worst.
 func TestSeveralPlacesAreOneCheck(t *testing.T) {
-	b := alongBench(t, Papers{Values: map[string]Value{"z-seal": {Text: "310 mm", Source: "drawing 4"}}})
+	b := alongBench(t, Papers{Values: map[string]log.Value{"z-seal": {Text: "310 mm", Source: "drawing 4"}}})
 	b.keep("bare", alongBody(round("Beside the hub", "0", "10", "20", "10"), round("At the seal", "0", "40", "80", "40")))
 	sheet := b.sheet()
 	r := sheet.Step("bare").Reading
@@ -110,18 +112,18 @@ func TestSeveralPlacesAreAllAsked(t *testing.T) {
 	}
 	hub, seal := round("Beside the hub", "0", "10", "20", "10"), round("At the seal", "0", "4", "8", "4")
 	for name, tt := range map[string]struct {
-		body  Body
+		body  log.Body
 		field string
 	}{
-		"none":      {Body{}, "along"},
+		"none":      {log.Body{}, "along"},
 		"one place": {alongBody(hub), "along.places"},
 		"twice":     {alongBody(hub, hub), "along.places[1].at"},
 		"a word":    {alongBody(hub, round("At the seal", "0", "x", "8", "4")), "along.places[1].readings[1].value"},
 		"too few":   {alongBody(hub, round("At the seal", "0", "4")), "along.places[1].readings"},
-		"no division": {Body{Unit: quantity.UnitMicrometre, Along: &AlongForm{Places: []RoundForm{hub, seal}}},
+		"no division": {log.Body{Unit: quantity.UnitMicrometre, Along: &log.AlongForm{Places: []log.RoundForm{hub, seal}}},
 			"along.places[0].graduation"},
 	} {
-		err := b.try(Entry{Kind: Kept, Step: "bare", Body: &tt.body})
+		err := b.try(log.Entry{Kind: log.Kept, Step: "bare", Body: &tt.body})
 		if err == nil || !strings.Contains(err.Error(), tt.field) {
 			t.Errorf("%s: the error is %v, not at %s", name, err, tt.field)
 		}

@@ -7,6 +7,8 @@ import (
 	"slices"
 	"strings"
 
+	"settle/core/log"
+
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -58,7 +60,7 @@ func (s *scale) carriedOrWhy(step *plan.Step) (carried map[string]Carry, why map
 
 // workedOut is a figure that follows from others: nothing is measured, so that there is no box and no
 // gauge. It is the sum as it stood when it was entered.
-func workedOut(s *scale, step *plan.Step, b *Body, from map[string]Carried, r *gauge.Reader) *Reading {
+func workedOut(s *scale, step *plan.Step, b *log.Body, from map[string]log.Carried, r *gauge.Reader) *Reading {
 	if !b.Done {
 		return missing(r, "done", "must be true: it says that the figure was seen")
 	}
@@ -219,7 +221,7 @@ var notAsFound = []judge.Outcome{judge.Repair, judge.Replace, judge.Order}
 var interference = map[string]string{"least": "interference_um[0]", "most": "interference_um[1]"}
 
 // entered is what an entry of a step gives, told by its title.
-func (s *scale) entered(step *plan.Step, text func(e *Entry, r *Reading) string) Carry {
+func (s *scale) entered(step *plan.Step, text func(e *log.Entry, r *Reading) string) Carry {
 	if step == nil {
 		return Carry{}
 	}
@@ -236,7 +238,7 @@ func (s *scale) entered(step *plan.Step, text func(e *Entry, r *Reading) string)
 }
 
 // figureText is the figure of a reading, exact, in the unit it was read in.
-func (s *scale) figureText(e *Entry, r *Reading) string {
+func (s *scale) figureText(e *log.Entry, r *Reading) string {
 	if r.Figure == nil {
 		return ""
 	}
@@ -252,8 +254,8 @@ func exactly(l quantity.Length, unit quantity.Unit) string {
 	return l.String()
 }
 
-func countText(part string) func(*Entry, *Reading) string {
-	return func(e *Entry, _ *Reading) string {
+func countText(part string) func(*log.Entry, *Reading) string {
+	return func(e *log.Entry, _ *Reading) string {
 		f := e.Body.Count
 		switch {
 		case f == nil:
@@ -270,8 +272,8 @@ func countText(part string) func(*Entry, *Reading) string {
 }
 
 // answerAt is a figure of what a calculation came to, by its path there.
-func answerAt(path string) func(*Entry, *Reading) string {
-	return func(e *Entry, r *Reading) string {
+func answerAt(path string) func(*log.Entry, *Reading) string {
+	return func(e *log.Entry, r *Reading) string {
 		if r.Tool == nil || r.Tool.Out == nil {
 			return ""
 		}
@@ -296,7 +298,7 @@ func answerAt(path string) func(*Entry, *Reading) string {
 }
 
 // textAt is what was typed into a field of a body.
-func textAt(b *Body, path string) string {
+func textAt(b *log.Body, path string) string {
 	raw, err := json.Marshal(b)
 	var fields map[string]any
 	if err != nil || json.Unmarshal(raw, &fields) != nil {
@@ -310,24 +312,24 @@ func textAt(b *Body, path string) string {
 
 // carriedInto notes which figures of a body are those that stand elsewhere: the text as it
 // stood there, and where. What was typed over is not among them.
-func (s *scale) carriedInto(step *plan.Step, b *Body) map[string]Carried {
-	var from map[string]Carried
+func (s *scale) carriedInto(step *plan.Step, b *log.Body) map[string]log.Carried {
+	var from map[string]log.Carried
 	targets := s.targets(step)
 	for path, c := range s.carried(step) {
 		if !targets && textAt(b, path) != c.Text {
 			continue
 		}
 		if from == nil {
-			from = map[string]Carried{}
+			from = map[string]log.Carried{}
 		}
-		from[path] = Carried{Step: c.Step, Entry: c.Entry, Value: c.Value, Text: c.Text}
+		from[path] = log.Carried{Step: c.Step, Entry: c.Entry, Value: c.Value, Text: c.Text}
 	}
 	return from
 }
 
 // changedSince says which carried figure of an entry is another one by now, "" where all
 // stand as they did.
-func (s *scale) changedSince(step *plan.Step, e *Entry) string {
+func (s *scale) changedSince(step *plan.Step, e *log.Entry) string {
 	if len(step.From) == 0 || len(e.From) == 0 {
 		return ""
 	}
@@ -350,7 +352,7 @@ func alike(a, b string) bool {
 }
 
 // fromTitle is what a carried figure is called.
-func (s *scale) fromTitle(c Carried) string {
+func (s *scale) fromTitle(c log.Carried) string {
 	if step := s.plan.Step(c.Step); step != nil {
 		return step.Title
 	}

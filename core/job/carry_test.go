@@ -4,6 +4,8 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/log"
+
 	"settle/core/quantity"
 )
 
@@ -34,7 +36,7 @@ func TestFiguresAreCarried(t *testing.T) {
 	}
 	b.keep(
 		"shims-out",
-		Body{Unit: quantity.UnitThou, Count: &CountForm{Count: quantity.Count("3"), Pack: quantity.Type("42")}},
+		log.Body{Unit: quantity.UnitThou, Count: &log.CountForm{Count: quantity.Count("3"), Pack: quantity.Type("42")}},
 	)
 	b.keep("gap-found", directBody("0.9 mm"))
 	p := b.sheet().Step("set").Panel
@@ -44,9 +46,9 @@ func TestFiguresAreCarried(t *testing.T) {
 			t.Errorf("%s carries %q from %q, want %s", path, c.Text, c.From, want)
 		}
 	}
-	set := Body{Tool: Input{"measured": "0.9 mm", "in_place": []any{"40 thou"},
+	set := log.Body{Tool: log.Input{"measured": "0.9 mm", "in_place": []any{"40 thou"},
 		"kit": []any{map[string]any{"thickness": "0.1 mm", "count": 9.0}, map[string]any{"thickness": "1 mm", "count": 2.0}}}}
-	j, _, err := Append(b.Job, Entry{ID: "set-1", By: tech, Kind: Kept, Step: "set", Body: &set}, day)
+	j, _, err := Append(b.Job, log.Entry{ID: "set-1", By: tech, Kind: log.Kept, Step: "set", Body: &set}, day)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -74,7 +76,7 @@ func TestFiguresAreCarried(t *testing.T) {
 	}
 	j, _, err = Append(
 		b.Job,
-		Entry{ID: "set-2", By: tech, Kind: Kept, Step: "set", On: "set-1", Reason: s.Again, Body: &set},
+		log.Entry{ID: "set-2", By: tech, Kind: log.Kept, Step: "set", On: "set-1", Reason: s.Again, Body: &set},
 		day,
 	)
 	if err != nil {
@@ -97,7 +99,7 @@ func TestFiguresAreTakenTogether(t *testing.T) {
 	if c, there := b.sheet().Step("set").Panel.Carried["tool.measured"]; there {
 		t.Errorf("without the shims it carries %+v", c)
 	}
-	b.keep("shims-out", Body{Unit: quantity.UnitThou, Count: &CountForm{Count: quantity.Count("3"),
+	b.keep("shims-out", log.Body{Unit: quantity.UnitThou, Count: &log.CountForm{Count: quantity.Count("3"),
 		Pack: quantity.Type("42")}})
 	c := b.sheet().Step("set").Panel.Carried["tool.measured"]
 	if got := b.sheet().Step("set").Panel.Carried["tool.target.aim"].Text; got != "0.4 mm" {

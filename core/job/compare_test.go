@@ -3,6 +3,8 @@ package job
 import (
 	"testing"
 
+	"settle/core/log"
+
 	"settle/core/judge"
 	"settle/core/quantity"
 )
@@ -37,7 +39,7 @@ stages:
 // 0.3 and 0.38 mm are out of a window of 0.4 to 0.6, and alike within 0.1. After clamping
 // 0.53 is 0.03 away from 0.50.
 func TestAReadingIsJudgedByComparison(t *testing.T) {
-	leaves := func(a, b string) Body {
+	leaves := func(a, b string) log.Body {
 		body := leafBody([]string{"a", "b"}, "", "")
 		body.Unit = quantity.UnitMillimetre
 		for i, v := range []string{a, b} {
@@ -92,7 +94,7 @@ func TestACountCondemnsAndAMarkComesBack(t *testing.T) {
 	if m := b.sheet().Step("plate").Panel.Shown; len(m) != 1 || m[0].Mark != "Flush port" || m[0].Where != "" {
 		t.Errorf("before it is marked: %+v", m)
 	}
-	b.keep("ports", Body{Marks: []string{"at 12, white paint"}})
+	b.keep("ports", log.Body{Marks: []string{"at 12, white paint"}})
 	if m := b.sheet().Step("plate").Panel.Shown; m[0].Where != "at 12, white paint" || m[0].Title != "Ports" {
 		t.Errorf("marked it shows %+v", m)
 	}

@@ -6,6 +6,8 @@ import (
 	"slices"
 	"strings"
 
+	"settle/core/log"
+
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -15,7 +17,7 @@ import (
 // maxCount bounds what can be counted at one place.
 const maxCount = 9999
 
-func turned(t *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func turned(t *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	f := b.Turn
 	if f == nil || r.Partial && f.Turn == "" {
 		return missing(r, "turn", "is missing: how it turns by hand")
@@ -103,7 +105,7 @@ func feelsRight(s *scale, step *plan.Step, p *Panel) {
 	}
 }
 
-func counted(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func counted(s *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	f := b.Count
 	if step.Each != "" {
 		return s.countedEach(step, f, r)
@@ -174,7 +176,7 @@ func (s *scale) mustBe(step *plan.Step) (*big.Rat, string) {
 
 // countedEach are several numbers, one for each screw or weight: they are judged by how
 // far they differ, where the plan says how far they may.
-func (s *scale) countedEach(step *plan.Step, f *CountForm, r *gauge.Reader) *Reading {
+func (s *scale) countedEach(step *plan.Step, f *log.CountForm, r *gauge.Reader) *Reading {
 	many := s.number(step.Each)
 	if f == nil || len(f.Each) == 0 {
 		return missing(r, "count.each", "is missing: a number for each")
@@ -262,7 +264,7 @@ func countBefore(s *scale, step *plan.Step, p *Panel) {
 	}
 }
 
-func countBoxes(b *Body) []box {
+func countBoxes(b *log.Body) []box {
 	if b.Count == nil {
 		return nil
 	}
@@ -274,7 +276,7 @@ func countBoxes(b *Body) []box {
 	return boxes
 }
 
-func marked(_ *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func marked(_ *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	where := b.Marks
 	for i, name := range step.Marks {
 		if i >= len(where) || strings.TrimSpace(where[i]) == "" {

@@ -4,6 +4,8 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/log"
+
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/quantity"
@@ -34,12 +36,12 @@ stages:
       - {id: felt, kind: turn, phase: found, title: As found, right: any}
 `
 
-func eachBody(numbers ...string) Body {
-	f := &CountForm{}
+func eachBody(numbers ...string) log.Body {
+	f := &log.CountForm{}
 	for _, n := range numbers {
 		f.Each = append(f.Each, quantity.Count(n))
 	}
-	return Body{Count: f}
+	return log.Body{Count: f}
 }
 
 // A count is held against a value of the pump; where the papers have none it is not
@@ -48,7 +50,7 @@ func eachBody(numbers ...string) Body {
 func TestCountsAreHeldAgainstSomething(t *testing.T) {
 	for _, tt := range []struct {
 		step    string
-		body    Body
+		body    log.Body
 		verdict judge.Result
 		source  string
 	}{
@@ -78,9 +80,9 @@ func TestCountsAreHeldAgainstSomething(t *testing.T) {
 	if p := b.sheet().Step("turns").Panel; p.Each != 3 || !p.Turns {
 		t.Errorf("the panel asks for %d", p.Each)
 	}
-	for field, body := range map[string]Body{"body.count.each[2]": eachBody("1", "2"), "body.count.each": {},
+	for field, body := range map[string]log.Body{"body.count.each[2]": eachBody("1", "2"), "body.count.each": {},
 		"body.count.each[1]": eachBody("1", "-2", "3")} {
-		if err := b.try(Entry{Kind: Kept, Step: "turns", Body: &body}); names(err) != field {
+		if err := b.try(log.Entry{Kind: log.Kept, Step: "turns", Body: &body}); names(err) != field {
 			t.Errorf("%+v: got %v, want an error on %s", body.Count, err, field)
 		}
 	}
@@ -89,11 +91,11 @@ func TestCountsAreHeldAgainstSomething(t *testing.T) {
 // What is right at a step is said by the plan; another feel says what it means there, and
 // may send its own stages back.
 func TestAFeelHasItsMeaning(t *testing.T) {
-	turn := func(way gauge.Turn) Body { return Body{Turn: &TurnForm{Turn: way}} }
+	turn := func(way gauge.Turn) log.Body { return log.Body{Turn: &log.TurnForm{Turn: way}} }
 	for way, want := range map[gauge.Turn]judge.Result{gauge.Light: judge.Within, gauge.Free: judge.Out,
 		gauge.Rough: judge.Out} {
 		b := openPlan(t, countPlan)
-		b.keep("head", Body{Done: true})
+		b.keep("head", log.Body{Done: true})
 		body := turn(way)
 		b.keep("feel", body)
 		s := b.sheet()

@@ -5,6 +5,8 @@ import (
 	"slices"
 	"strings"
 
+	"settle/core/log"
+
 	"settle/core/gauge"
 	"settle/core/plan"
 	"settle/core/quantity"
@@ -12,7 +14,7 @@ import (
 
 // depth is how deep a face lies below a datum face. The mean of the places is judged;
 // how far they differ stands beside it.
-func depth(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func depth(s *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	f, places := b.Places, s.places(s.check(step))
 	if f == nil {
 		return missing(r, "places", "is missing: the depth at each place")
@@ -37,7 +39,7 @@ func depth(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	if !ok || short(r, len(readings) > 0) {
 		return nil
 	}
-	x, err := gauge.DepthOf(readings, graduation, b.mpe())
+	x, err := gauge.DepthOf(readings, graduation, b.MPE())
 	if err != nil {
 		r.Errors.Add("places", err)
 		return nil
@@ -49,7 +51,7 @@ func depth(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	return reading
 }
 
-func depthBoxes(b *Body) []box {
+func depthBoxes(b *log.Body) []box {
 	if b.Places == nil {
 		return nil
 	}

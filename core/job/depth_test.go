@@ -4,6 +4,8 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/log"
+
 	"settle/core/judge"
 	"settle/core/plan"
 	"settle/core/quantity"
@@ -30,15 +32,15 @@ func depthBench(t *testing.T) *bench {
 	if err != nil {
 		t.Fatal(err)
 	}
-	return &bench{t, Job{Plan: p, Log: []Entry{{ID: "o", Seq: 1, By: tech, Kind: Opened, Open: o}}}}
+	return &bench{t, Job{Plan: p, Log: []log.Entry{{ID: "o", Seq: 1, By: tech, Kind: log.Opened, Open: o}}}}
 }
 
-func depthBody(values ...string) Body {
-	f := &PlacesForm{Graduation: quantity.Type("0.01")}
+func depthBody(values ...string) log.Body {
+	f := &log.PlacesForm{Graduation: quantity.Type("0.01")}
 	for i, v := range values {
-		f.Readings = append(f.Readings, AtForm{[]string{"12", "4", "8"}[i], quantity.Type(v)})
+		f.Readings = append(f.Readings, log.AtForm{At: []string{"12", "4", "8"}[i], Value: quantity.Type(v)})
 	}
-	return Body{Unit: quantity.UnitMillimetre, Places: f}
+	return log.Body{Unit: quantity.UnitMillimetre, Places: f}
 }
 
 // The mean of 5.02, 5.05 and 5.08 is 5.05; they differ by 0.06; one division of 0.01
@@ -56,17 +58,17 @@ func TestDepth(t *testing.T) {
 		t.Errorf("the panel is %+v", p)
 	}
 	for name, tt := range map[string]struct {
-		body  Body
+		body  log.Body
 		field string
 	}{
 		"a place is missing": {depthBody("5.02", "5.05"), "body.places.readings"},
 		"a blank":            {depthBody("5.02", "", "5.05"), "body.places.readings[1].value"},
 		"no number":          {depthBody("5.02", "deep", "5.05"), "body.places.readings[1].value"},
-		"another place": {Body{Unit: quantity.UnitMillimetre, Places: &PlacesForm{Graduation: quantity.Type("0.01"),
-			Readings: []AtForm{{"6", quantity.Type("5")}}}}, "body.places.readings[0].at"},
-		"another group": {Body{Done: true}, "body.done"},
+		"another place": {log.Body{Unit: quantity.UnitMillimetre, Places: &log.PlacesForm{Graduation: quantity.Type("0.01"),
+			Readings: []log.AtForm{{At: "6", Value: quantity.Type("5")}}}}, "body.places.readings[0].at"},
+		"another group": {log.Body{Done: true}, "body.done"},
 	} {
-		if err := Accept(b.Job, Entry{ID: "x", By: tech, Kind: Kept, Step: "nose", On: s.Entry, Reason: "again",
+		if err := Accept(b.Job, log.Entry{ID: "x", By: tech, Kind: log.Kept, Step: "nose", On: s.Entry, Reason: "again",
 			Body: &tt.body}); err == nil || !strings.Contains(err.Error(), tt.field) {
 			t.Errorf("%s: %v, want %s named", name, err, tt.field)
 		}

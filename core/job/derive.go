@@ -3,6 +3,8 @@ package job
 import (
 	"slices"
 
+	"settle/core/log"
+
 	"settle/core/judge"
 	"settle/core/plan"
 )
@@ -32,8 +34,8 @@ func derive(j Job) *derived {
 	}
 	terms := memo.settled(j)
 	memo.room(len(j.Log))
-	log := read(j.Log, terms.plan)
-	s := decide(scale{terms: terms, log: log, memo: memo, scope: scopeAt(terms.opening, log.scoped, 0)})
+	entries := log.Read(j.Log, terms.plan)
+	s := decide(scale{terms: terms, log: entries, memo: memo, scope: scopeAt(terms.opening, entries.Scoped, 0)})
 	order := s.order()
 	back := reopen(s, order)
 	called := calls(s)
@@ -45,8 +47,8 @@ func derive(j Job) *derived {
 	likely, signs := causes(s, work, runs)
 	d := &derived{s, j, &Sheet{
 		State: state.state, Next: state.next, Signed: state.signed, Second: state.second, Checked: state.checked,
-		Ended: state.ended, Amended: amendments(log),
-		Scope: scopeSheet(s, called), Rules: RulesNumber, Length: len(j.Log), Vertical: terms.plan.ShaftLine.Vertical,
+		Ended: state.ended, Amended: amendments(entries),
+		Scope: scopeSheet(s, called), Rules: log.RulesNumber, Length: len(j.Log), Vertical: terms.plan.ShaftLine.Vertical,
 		Stages: work.stages, Checks: checks, Stations: stations, Bearings: bearings(s.terms),
 		Pieces: pieces(s, s.pieces, work), Benches: benches(s, work),
 		Judged: judgedParts(s, taken),
@@ -130,7 +132,7 @@ func (s *scale) order() asking {
 			case s.has(step) && s.readBefore(step):
 			case s.has(step):
 				order[i] = append(order[i], due{task, false})
-			case len(s.log.scoped) > 0 && s.log.of(step).counts() != nil && step.OutOfScope(s):
+			case len(s.log.Scoped) > 0 && s.log.Of(step).Counts() != nil && step.OutOfScope(s):
 				order[i] = append(order[i], due{task, true})
 			}
 		}
@@ -141,12 +143,12 @@ func (s *scale) order() asking {
 // readBefore reports whether a step came into the scope too late to show how the pump was found, and
 // its check was read as found at another step before: that reading is the one that is kept.
 func (s *scale) readBefore(step *plan.Step) bool {
-	if len(s.log.scoped) == 0 || step.Kind != plan.Measure || step.Phase != plan.Found ||
-		s.log.of(step).counts() != nil || s.late(step) == nil {
+	if len(s.log.Scoped) == 0 || step.Kind != plan.Measure || step.Phase != plan.Found ||
+		s.log.Of(step).Counts() != nil || s.late(step) == nil {
 		return false
 	}
 	return slices.ContainsFunc(s.taking[step.Check], func(other *plan.Step) bool {
-		return other != step && other.Phase == plan.Found && s.log.of(other).counts() != nil
+		return other != step && other.Phase == plan.Found && s.log.Of(other).Counts() != nil
 	})
 }
 
@@ -169,17 +171,17 @@ func reopen(s *scale, order asking) sentBack {
 	back := sentBack{}
 	for _, steps := range order {
 		for _, step := range steps {
-			t := s.log.of(step.Step)
+			t := s.log.Of(step.Step)
 			if !sendsBack(step.Step) || t == nil {
 				continue
 			}
-			for _, e := range t.all() {
+			for _, e := range t.All() {
 				r, errs := s.weighed(step.Step, e)
 				if len(errs) > 0 || r.Verdict != judge.Out {
 					continue
 				}
 				for _, stage := range reopened(step.Step, r) {
-					back = back.add(stage, sendBack{e.Seq, cameOutAs(step.Title, r)}, e == t.last && t.decision == nil)
+					back = back.add(stage, sendBack{e.Seq, cameOutAs(step.Title, r)}, e == t.Last && t.Decision == nil)
 				}
 			}
 		}
@@ -267,15 +269,15 @@ func stateOf(s *scale, work workDone, length int) standing {
 			if step.State == Open {
 				now.state = Ready
 			}
-			if e := s.log.of(s.plan.Step(step.ID)).counts(); e != nil && e.Body.Sign != nil {
+			if e := s.log.Of(s.plan.Step(step.ID)).Counts(); e != nil && e.Body.Sign != nil {
 				now.state, now.next = Signed, work.following
 				now.signed = &Signature{Entry: e.ID, By: e.By, At: e.At, Remark: e.Body.Sign.Remark}
-				now.checked = s.log.checked.signature()
+				now.checked = signature(s.log.Checked)
 				now.second = now.checked == nil && s.second(s.plan.Step(step.ID))
 			}
 		}
 	}
-	if e := s.log.ended; e != nil && now.state != Signed {
+	if e := s.log.Ended; e != nil && now.state != Signed {
 		now.state, now.next = Closed, ""
 		now.ended = &EndingShown{Entry: e.ID, By: e.By, At: e.At, Ending: e.Ending, Reason: e.Reason}
 	}
@@ -288,16 +290,16 @@ func (s *scale) second(sign *plan.Step) bool {
 }
 
 // signature is a second one; nil where there is none.
-func (e *Entry) signature() *Signature {
+func signature(e *log.Entry) *Signature {
 	if e == nil {
 		return nil
 	}
 	return &Signature{Entry: e.ID, By: e.By, At: e.At, Remark: e.Reason}
 }
 
-func amendments(log *history) []Amendment {
+func amendments(entries *log.History) []Amendment {
 	var out []Amendment
-	for _, e := range log.amended {
+	for _, e := range entries.Amended {
 		out = append(out, Amendment{Entry: e.ID, By: e.By, At: e.At, Step: e.Step, Reason: e.Reason})
 	}
 	return out

@@ -44,7 +44,7 @@ func liveAt(s *scale, order asking) live {
 		}
 	}
 	at := func(step *plan.Step) int {
-		if e := s.log.of(step).counts(); e != nil && e.Body != nil && e.Body.Skip == "" {
+		if e := s.log.Of(step).Counts(); e != nil && e.Body != nil && e.Body.Skip == "" {
 			return e.Seq
 		}
 		return 0

@@ -4,6 +4,8 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/log"
+
 	"settle/core/plan"
 )
 
@@ -53,36 +55,37 @@ func TestNothingIsDoneWhileTheLockIsOff(t *testing.T) {
 		}
 	}
 	state("at first", "lock")
-	b.keep("lock", Body{Done: true})
+	b.keep("lock", log.Body{Done: true})
 	state("locked out", "seal wipe coupling")
-	seal := b.keep("seal", Body{Done: true})
-	b.keep("off", Body{Done: true})
+	seal := b.keep("seal", log.Body{Done: true})
+	b.keep("off", log.Body{Done: true})
 	state("the lock is off", "bump on")
-	err := b.try(Entry{Kind: Kept, Step: "wipe", Body: &Body{Done: true}})
+	err := b.try(log.Entry{Kind: log.Kept, Step: "wipe", Body: &log.Body{Done: true}})
 	if err == nil || !strings.Contains(err.Error(), "lock is off") {
 		t.Errorf("something is wiped with the lock off: %v", err)
 	}
-	b.keep("bump", Body{Done: true})
-	b.keep("on", Body{Done: true})
+	b.keep("bump", log.Body{Done: true})
+	b.keep("on", log.Body{Done: true})
 	state("locked out before it was compared", "wipe arrow coupling")
-	b.keep("arrow", Body{Done: true})
-	b.keep("wipe", Body{Done: true})
-	b.keep("coupling", Body{Done: true})
-	b.keep("run", Body{Done: true})
+	b.keep("arrow", log.Body{Done: true})
+	b.keep("wipe", log.Body{Done: true})
+	b.keep("coupling", log.Body{Done: true})
+	b.keep("run", log.Body{Done: true})
 	state("it runs", "")
-	if err := b.try(Entry{Kind: Withdrawn, Step: "seal", On: seal, Reason: "it leaks"}); err != nil {
+	if err := b.try(log.Entry{Kind: log.Withdrawn, Step: "seal", On: seal, Reason: "it leaks"}); err != nil {
 		t.Fatal(err)
 	}
 	state("the seal is open again, and it runs", "on")
 	again := func(step string) {
 		t.Helper()
-		if err := b.try(Entry{Kind: Kept, Step: step, On: b.sheet().Step(step).Entry, Body: &Body{Done: true}}); err != nil {
+		if err := b.try(log.Entry{Kind: log.Kept, Step: step, On: b.sheet().Step(step).Entry,
+			Body: &log.Body{Done: true}}); err != nil {
 			t.Fatal(err)
 		}
 	}
 	again("on")
 	state("locked out again", "seal")
-	b.keep("seal", Body{Done: true})
+	b.keep("seal", log.Body{Done: true})
 	state("the seal is in again", "run")
 	again("run")
 	state("it runs again", "")
@@ -91,9 +94,9 @@ func TestNothingIsDoneWhileTheLockIsOff(t *testing.T) {
 // Where it was said not in this job, nothing waits for it.
 func TestALockThatStaysOnHoldsNothingUp(t *testing.T) {
 	b := benchOf(t, live3, Asked{Complaint: "noise", Arrives: plan.InLine})
-	b.keep("lock", Body{Done: true})
-	b.keep("seal", Body{Done: true})
-	b.keep("off", Body{Skip: "no motor was touched", Absent: NotInJob})
+	b.keep("lock", log.Body{Done: true})
+	b.keep("seal", log.Body{Done: true})
+	b.keep("off", log.Body{Skip: "no motor was touched", Absent: log.NotInJob})
 	s := b.sheet()
 	for id, want := range map[string]bool{"wipe": true, "coupling": true, "bump": false, "arrow": false, "on": false} {
 		if step := s.Step(id); (step != nil && step.State == Open) != want {

@@ -4,6 +4,8 @@ import (
 	"fmt"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/gauge"
 	"settle/core/job"
 	"settle/core/plan"
@@ -24,7 +26,7 @@ stages:
 // A job is opened, a reading is kept, and the sheet says what it comes to.
 func Example() {
 	day := time.Date(2026, 11, 2, 8, 0, 0, 0, time.UTC)
-	tech := job.Person{ID: "p1", Name: "M. Okafor"}
+	tech := log.Person{ID: "p1", Name: "M. Okafor"}
 	p, err := plan.Read("small.yaml", []byte(small))
 	if err != nil {
 		fmt.Println(err)
@@ -35,15 +37,15 @@ func Example() {
 		fmt.Println(err)
 		return
 	}
-	first, err := job.Seal(nil, job.Entry{ID: "1", By: tech, Kind: job.Opened, Open: opening}, day)
+	first, err := log.Seal(nil, log.Entry{ID: "1", By: tech, Kind: log.Opened, Open: opening}, day)
 	if err != nil {
 		fmt.Println(err)
 		return
 	}
-	j := job.Job{Plan: p, Log: []job.Entry{first}}
-	reading := &job.Body{Unit: quantity.UnitMillimetre, Float: &gauge.FloatForm{Graduation: quantity.Type("0.01"),
+	j := job.Job{Plan: p, Log: []log.Entry{first}}
+	reading := &log.Body{Unit: quantity.UnitMillimetre, Float: &gauge.FloatForm{Graduation: quantity.Type("0.01"),
 		Trials: []gauge.TrialForm{{In: quantity.Type("0"), Out: quantity.Type("0.12")}}}}
-	j, sheet, err := job.Append(j, job.Entry{ID: "2", By: tech, Kind: job.Kept, Step: "play", Body: reading},
+	j, sheet, err := job.Append(j, log.Entry{ID: "2", By: tech, Kind: log.Kept, Step: "play", Body: reading},
 		day.Add(time.Hour))
 	if err != nil {
 		fmt.Println(err)
@@ -51,7 +53,7 @@ func Example() {
 	}
 	row := job.PaperOf(sheet).Checks[0]
 	fmt.Println(row.Title, row.Built.Text.Mm, "mm,", row.Limit.Mm, "by", opening.Limits["play"].Source+":", row.Built.Word)
-	fmt.Println("the chain holds:", job.Verify(j.Log) == 0, "next:", sheet.Next)
+	fmt.Println("the chain holds:", log.Verify(j.Log) == 0, "next:", sheet.Next)
 	// Output:
 	// End play 0.120 mm, 0.100 max by maker's drawing: Out
 	// the chain holds: true next: play

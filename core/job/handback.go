@@ -8,6 +8,8 @@ import (
 	"slices"
 	"strings"
 
+	"settle/core/log"
+
 	"settle/core/calc"
 	"settle/core/field"
 	"settle/core/gauge"
@@ -15,25 +17,6 @@ import (
 	"settle/core/plan"
 	"settle/core/quantity"
 )
-
-// HandbackForm is how the pump runs as it is handed back, as noted. What is not known is left
-// blank.
-type HandbackForm struct {
-	At       []RunningForm `json:"at,omitempty" doc:"at each bearing"`
-	Air      string        `json:"air,omitempty" doc:"temperature of the air beside it: 22 °C, 72 °F"`
-	Flow     string        `json:"flow,omitempty" doc:"as noted, with its unit"`
-	Pressure string        `json:"pressure,omitempty" doc:"as noted, with its unit"`
-	Power    string        `json:"power,omitempty" doc:"of the driver, where it is judged: 15 kW, 20 hp"`
-}
-
-// RunningForm is what was noted at one bearing.
-type RunningForm struct {
-	At         string `json:"at" doc:"as the panel names it"`
-	Horizontal string `json:"horizontal,omitempty" doc:"velocity with its unit: 2.1 mm/s is rms; 0.12 in/s is peak"`
-	Vertical   string `json:"vertical,omitempty"`
-	Axial      string `json:"axial,omitempty"`
-	Warm       string `json:"warm,omitempty" doc:"temperature on its housing: 61 °C, 142 °F"`
-}
 
 // Running is how a pump ran when it was handed back.
 type Running struct {
@@ -54,7 +37,7 @@ type RunningAt struct {
 
 // handedBack is how the pump runs as it is handed back: recorded, and judged where the shop
 // wants it.
-func handedBack(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func handedBack(s *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	f := b.Handback
 	if f == nil {
 		return missing(r, "handback", "is missing: what was noted as it ran")
@@ -78,7 +61,7 @@ func handedBack(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 }
 
 // at reads one bearing.
-func (run *Running) at(s *scale, r *gauge.Reader, path string, x *RunningForm) {
+func (run *Running) at(s *scale, r *gauge.Reader, path string, x *log.RunningForm) {
 	if !slices.Contains(s.runsAt(), x.At) {
 		r.Errors.Add(path+".at", fmt.Errorf("is %q: write one of %s", x.At, strings.Join(s.runsAt(), ", ")))
 		return
@@ -127,7 +110,7 @@ func power(text string) (float64, error) {
 }
 
 // judgedHandback holds what was noted against the zones of the calculator handback.
-func judgedHandback(reading *Reading, f *HandbackForm, r *gauge.Reader) *Reading {
+func judgedHandback(reading *Reading, f *log.HandbackForm, r *gauge.Reader) *Reading {
 	if blank(f.Power) {
 		return missing(r, "handback.power", "is missing: by it the vibration is judged, such as 15 kW or 20 hp")
 	}

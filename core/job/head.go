@@ -4,6 +4,8 @@ import (
 	"fmt"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/plan"
 )
 
@@ -35,7 +37,7 @@ func HeadOf(j Job, s *Sheet) Head {
 	h := Head{Complaint: first.Open.Complaint, Worked: rebuiltBy, Opened: first.At, By: first.By.Name,
 		Hours: first.Open.Hours, Plan: fmt.Sprintf("%s, version %d", j.Plan.Title, j.Plan.Version),
 		Schools: SchoolsOf(j), Entries: last.Seq, Hash: last.Hash}
-	for _, t := range Intakes(j.Log) {
+	for _, t := range log.Intakes(j.Log) {
 		h.Taken = append(h.Taken, t.Said())
 	}
 	if s.Scope != nil {

@@ -5,6 +5,8 @@ import (
 	"testing"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/judge"
 	"settle/core/plan"
 	"settle/core/quantity"
@@ -40,13 +42,13 @@ func heatBench(t *testing.T) *bench {
 	if err != nil {
 		t.Fatal(err)
 	}
-	papers := Papers{Values: map[string]Value{"cap": {Text: "230 °F", Source: "manual"}, "least": {Text: "80 °C"},
+	papers := Papers{Values: map[string]log.Value{"cap": {Text: "230 °F", Source: "manual"}, "least": {Text: "80 °C"},
 		"most": {Text: "105 °C"}, "home": {Text: "2"}}}
 	o, err := NewOpening(p, "LS-1", papers, Rules{}, Asked{Complaint: "noise"})
 	if err != nil {
 		t.Fatal(err)
 	}
-	return &bench{t, Job{Plan: p, Log: []Entry{{ID: "o", Seq: 1, By: tech, Kind: Opened, Open: o}}}}
+	return &bench{t, Job{Plan: p, Log: []log.Entry{{ID: "o", Seq: 1, By: tech, Kind: log.Opened, Open: o}}}}
 }
 
 // The cap is 230 °F, which is 110 °C; the leaf is tried at a step of its own, and how cool
@@ -54,9 +56,9 @@ func heatBench(t *testing.T) *bench {
 func TestHeatedByThePapers(t *testing.T) {
 	left := time.Date(2026, 11, 20, 9, 0, 0, 0, time.UTC)
 	home := left.Add(80 * time.Second)
-	body := func(reached string) Body {
-		return Body{Unit: quantity.UnitMillimetre, Heat: &HeatForm{Left: &left, Home: &home, Reached: reached,
-			Input: Input{"bore": "50", "interference": "0.02"}}}
+	body := func(reached string) log.Body {
+		return log.Body{Unit: quantity.UnitMillimetre, Heat: &log.HeatForm{Left: &left, Home: &home, Reached: reached,
+			Input: log.Input{"bore": "50", "interference": "0.02"}}}
 	}
 	for reached, want := range map[string]struct {
 		verdict judge.Result
@@ -78,7 +80,7 @@ func TestHeatedByThePapers(t *testing.T) {
 		}
 	}
 	hot := body("as hot as it gets")
-	if err := heatBench(t).try(Entry{Kind: Kept, Step: "heat", Body: &hot}); names(err) != "body.heat.reached" {
+	if err := heatBench(t).try(log.Entry{Kind: log.Kept, Step: "heat", Body: &hot}); names(err) != "body.heat.reached" {
 		t.Errorf("the error is %v", err)
 	}
 }
@@ -86,7 +88,7 @@ func TestHeatedByThePapers(t *testing.T) {
 // Pressing it cold is a choice, and needs neither heater nor clock.
 func TestPressedCold(t *testing.T) {
 	b := heatBench(t)
-	b.keep("heat", Body{Heat: &HeatForm{Cold: true}})
+	b.keep("heat", log.Body{Heat: &log.HeatForm{Cold: true}})
 	s := b.sheet().Step("heat")
 	if s.State != Done || s.Reading.Text != pressed || s.Reading.Verdict != "" {
 		t.Errorf("pressed cold it is %s, %+v", s.State, s.Reading)
@@ -97,12 +99,12 @@ func TestPressedCold(t *testing.T) {
 // time is asked.
 func TestTimedOnPaper(t *testing.T) {
 	b := heatBench(t)
-	b.keep("heat", Body{Unit: quantity.UnitMillimetre, Heat: &HeatForm{Took: quantity.Count("1,5"),
-		Input: Input{"bore": "50", "interference": "0.02"}}})
+	b.keep("heat", log.Body{Unit: quantity.UnitMillimetre, Heat: &log.HeatForm{Took: quantity.Count("1,5"),
+		Input: log.Input{"bore": "50", "interference": "0.02"}}})
 	if r := b.sheet().Step("heat").Reading; r.Verdict != judge.Within || *r.HomeS != 90 {
 		t.Errorf("home in a minute and a half is %s in %d s", r.Verdict, *r.HomeS)
 	}
-	b.keep("cool", Body{Wait: &WaitForm{Cool: quantity.Count("30")}})
+	b.keep("cool", log.Body{Wait: &log.WaitForm{Cool: quantity.Count("30")}})
 	if s := b.sheet().Step("cool"); s.State != Done || s.Reading.Text != "30 °C" {
 		t.Errorf("cooled to 30 °C it is %s, %+v", s.State, s.Reading)
 	}
@@ -113,14 +115,15 @@ func TestAJobWaits(t *testing.T) {
 	if w := b.sheet().Waits; len(w) != 0 {
 		t.Errorf("at the start it waits for %+v", w)
 	}
-	b.keep("heat", Body{Heat: &HeatForm{Cold: true}})
+	b.keep("heat", log.Body{Heat: &log.HeatForm{Cold: true}})
 	sheet := b.sheet()
 	if w := sheet.Waits; len(w) != 1 || w[0].For != ForCooling || w[0].Say(b.Plan) != "cooling: work" {
 		t.Errorf("cooling, it waits for %+v", w)
 	}
 	now := b.Log[0].At.Add(time.Hour)
-	b.keep("cool", Body{Wait: &WaitForm{Began: &now, Ended: &now, Cool: quantity.Count("30")}})
-	b.keep("leaf", Body{Unit: quantity.UnitMillimetre, Direct: &DirectForm{Value: quantity.Type("0.05"), Leaf: true}})
+	b.keep("cool", log.Body{Wait: &log.WaitForm{Began: &now, Ended: &now, Cool: quantity.Count("30")}})
+	b.keep("leaf", log.Body{Unit: quantity.UnitMillimetre, Direct: &log.DirectForm{Value: quantity.Type("0.05"),
+		Leaf: true}})
 	sheet = b.sheet()
 	if w := sheet.Waits; len(w) != 1 || w[0].For != ForDecision || w[0].Say(b.Plan) != "a decision: leaf" {
 		t.Errorf("out of its limit, it waits for %+v", w)
@@ -161,8 +164,8 @@ func TestAJobWaitsForParts(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	b := &bench{t, Job{Plan: p, Log: []Entry{{ID: "o", Seq: 1, By: tech, Kind: Opened, Open: o}}}}
-	b.keep("shaft", Body{Inspect: &InspectForm{Found: []string{"bent"}}})
+	b := &bench{t, Job{Plan: p, Log: []log.Entry{{ID: "o", Seq: 1, By: tech, Kind: log.Opened, Open: o}}}}
+	b.keep("shaft", log.Body{Inspect: &log.InspectForm{Found: []string{"bent"}}})
 	says := func() string {
 		var out []string
 		for _, w := range b.sheet().Waits {
@@ -173,11 +176,11 @@ func TestAJobWaitsForParts(t *testing.T) {
 	if got := says(); got != "parts: shaft, seal" {
 		t.Errorf("it waits for %s", got)
 	}
-	b.keep("laid", Body{Done: true})
+	b.keep("laid", log.Body{Done: true})
 	if got := says(); got != "parts: shaft" {
 		t.Errorf("with the kit on the bench it waits for %s", got)
 	}
-	b.keep("sign", Body{Sign: &SignForm{}})
+	b.keep("sign", log.Body{Sign: &log.SignForm{}})
 	if got := says(); got != "to follow: alignment when hot" {
 		t.Errorf("signed, it waits for %s", got)
 	}

@@ -5,6 +5,8 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/log"
+
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -12,12 +14,12 @@ import (
 )
 
 // placesBody is a reading with a leaf at two places, in millimetres.
-func placesBody(a, b string) Body {
+func placesBody(a, b string) log.Body {
 	f := &gauge.GapForm{Graduation: quantity.Type("0.01")}
 	for i, v := range []string{a, b} {
 		f.Positions = append(f.Positions, gauge.PositionForm{At: []string{"a", "b"}[i], Value: quantity.Type(v)})
 	}
-	return Body{Unit: quantity.UnitMillimetre, Feeler: f}
+	return log.Body{Unit: quantity.UnitMillimetre, Feeler: f}
 }
 
 const heldPlan = `limits:
@@ -52,7 +54,7 @@ stages:
 func TestWhatIsHeldIsShown(t *testing.T) {
 	for _, tt := range []struct {
 		step, check string
-		body        Body
+		body        log.Body
 		basis       Basis
 		um, high    float64 // of the figure, and of the largest where each place is judged
 		limit       string  // in the same terms

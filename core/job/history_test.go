@@ -10,26 +10,28 @@ import (
 	"testing"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
 	"settle/core/quantity"
 )
 
-var lead = Person{ID: "p2", Name: "A. Moreau", Role: Lead}
+var lead = log.Person{ID: "p2", Name: "A. Moreau", Role: log.Lead}
 
 // last is the id of the entry kept last.
 func (b *bench) last() string { return b.Log[len(b.Log)-1].ID }
 
 func (b *bench) withdraw(step, on string) error {
-	return b.try(Entry{Kind: Withdrawn, Step: step, On: on, Reason: "ticked by mistake"})
+	return b.try(log.Entry{Kind: log.Withdrawn, Step: step, On: on, Reason: "ticked by mistake"})
 }
 
 func TestWhatIsWithdrawnOpensItsStepAgain(t *testing.T) {
 	b := newBench(t, papers, Rules{})
 	b.safe()
 	wrong := b.keep("end-play-found", floatBody("4"))
-	if err := b.try(Entry{Kind: Kept, Step: "end-play-found", On: wrong, Reason: "typed wrong",
+	if err := b.try(log.Entry{Kind: log.Kept, Step: "end-play-found", On: wrong, Reason: "typed wrong",
 		Body: new(floatBody("5"))}); err != nil {
 		t.Fatal(err)
 	}
@@ -37,7 +39,7 @@ func TestWhatIsWithdrawnOpensItsStepAgain(t *testing.T) {
 		t.Errorf("the one that was corrected: %v; want a refusal, it does not stand", err)
 	}
 	right := b.last()
-	if err := b.try(Entry{Kind: Withdrawn, Step: "end-play-found", On: right}); names(err) != "reason" {
+	if err := b.try(log.Entry{Kind: log.Withdrawn, Step: "end-play-found", On: right}); names(err) != "reason" {
 		t.Errorf("without a reason: %v", err)
 	}
 	if err := b.withdraw("end-play-found", right); err != nil {
@@ -51,7 +53,7 @@ func TestWhatIsWithdrawnOpensItsStepAgain(t *testing.T) {
 	if step.State != Open || step.Entry != "" || step.Reading != nil || s.Check("end-play").Found != nil {
 		t.Errorf("after it was withdrawn the step is %+v", step)
 	}
-	if n := s.Notes[len(s.Notes)-1]; n.Kind != Withdrawn || n.Reason != "ticked by mistake" ||
+	if n := s.Notes[len(s.Notes)-1]; n.Kind != log.Withdrawn || n.Reason != "ticked by mistake" ||
 		!strings.Contains(n.Before.Thou, "out 5 thou") {
 		t.Errorf("the sheet says %+v", n)
 	}
@@ -59,7 +61,7 @@ func TestWhatIsWithdrawnOpensItsStepAgain(t *testing.T) {
 		t.Errorf("twice: %v", err)
 	}
 	// A draft that was begun on it is told, and a fresh entry needs no reason.
-	if err := b.try(Entry{Kind: Kept, Step: "end-play-found", On: right, Reason: "again",
+	if err := b.try(log.Entry{Kind: log.Kept, Step: "end-play-found", On: right, Reason: "again",
 		Body: new(floatBody("4"))}); !isRefused(err) || !strings.Contains(err.Error(), "withdrawn") {
 		t.Errorf("in place of what was withdrawn: %v", err)
 	}
@@ -67,7 +69,7 @@ func TestWhatIsWithdrawnOpensItsStepAgain(t *testing.T) {
 	if step := b.sheet().Step("end-play-found"); step.State != Done || step.Entries != 2 {
 		t.Errorf("entered again it is %s, entry %d", step.State, step.Entries)
 	}
-	if bad := Verify(b.Log); bad != 0 {
+	if bad := log.Verify(b.Log); bad != 0 {
 		t.Errorf("the chain breaks at %d", bad)
 	}
 }
@@ -91,7 +93,7 @@ func TestDecisionsAndPicturesAreWithdrawn(t *testing.T) {
 	b := newBench(t, papers, Rules{})
 	b.safe()
 	on := b.keep("radial-play-built", floatBody("9"))
-	if err := b.try(Entry{Kind: Decided, Step: "radial-play-built", On: on, Reason: "spare"}); err != nil {
+	if err := b.try(log.Entry{Kind: log.Decided, Step: "radial-play-built", On: on, Reason: "spare"}); err != nil {
 		t.Fatal(err)
 	}
 	decision := b.sheet().Step("radial-play-built").Decision
@@ -104,8 +106,8 @@ func TestDecisionsAndPicturesAreWithdrawn(t *testing.T) {
 	if s := b.sheet().Step("radial-play-built"); s.State != Decide || s.Decision != nil {
 		t.Errorf("after the decision was withdrawn: %s", s.State)
 	}
-	if err := b.try(Entry{Kind: Pictured, Step: "radial-play-built",
-		Body: &Body{Photo: &PhotoForm{Photos: []string{"abc"}}}}); err != nil {
+	if err := b.try(log.Entry{Kind: log.Pictured, Step: "radial-play-built",
+		Body: &log.Body{Photo: &log.PhotoForm{Photos: []string{"abc"}}}}); err != nil {
 		t.Fatal(err)
 	}
 	if err := b.withdraw("radial-play-built", b.last()); err != nil ||
@@ -127,11 +129,11 @@ func TestAJobEndsWithoutASignature(t *testing.T) {
 	b := newBench(t, papers, Rules{})
 	b.safe()
 	b.keep("end-play-found", floatBody("4"))
-	end := Entry{Kind: Ended, By: lead, Ending: Scrapped, Reason: "casing cracked"}
-	for name, change := range map[string]func(*Entry){
-		"by":     func(e *Entry) { e.By = tech },
-		"ending": func(e *Entry) { e.Ending = "lost" },
-		"reason": func(e *Entry) { e.Reason = " " },
+	end := log.Entry{Kind: log.Ended, By: lead, Ending: log.Scrapped, Reason: "casing cracked"}
+	for name, change := range map[string]func(*log.Entry){
+		"by":     func(e *log.Entry) { e.By = tech },
+		"ending": func(e *log.Entry) { e.Ending = "lost" },
+		"reason": func(e *log.Entry) { e.Reason = " " },
 	} {
 		e := end
 		change(&e)
@@ -143,11 +145,12 @@ func TestAJobEndsWithoutASignature(t *testing.T) {
 		t.Fatal(err)
 	}
 	s := b.sheet()
-	if s.State != Closed || s.Next != "" || s.Ended.Ending != Scrapped || s.Ended.By.Name != lead.Name ||
+	if s.State != Closed || s.Next != "" || s.Ended.Ending != log.Scrapped || s.Ended.By.Name != lead.Name ||
 		len(b.Kept) != 1 {
 		t.Errorf("the job is %s, %+v, %d kept sheets", s.State, s.Ended, len(b.Kept))
 	}
-	if err := b.try(Entry{Kind: Kept, Step: "turn-found", Body: &Body{Turn: &TurnForm{Turn: gauge.Free}}}); !isRefused(
+	if err := b.try(log.Entry{Kind: log.Kept, Step: "turn-found",
+		Body: &log.Body{Turn: &log.TurnForm{Turn: gauge.Free}}}); !isRefused(
 		err) {
 		t.Errorf("an entry after the end: %v", err)
 	}
@@ -155,7 +158,7 @@ func TestAJobEndsWithoutASignature(t *testing.T) {
 		t.Errorf("ended twice: %v", err)
 	}
 	// It can be taken up again, by a lead.
-	again := Entry{Kind: Withdrawn, On: s.Ended.Entry, Reason: "wrong job"}
+	again := log.Entry{Kind: log.Withdrawn, On: s.Ended.Entry, Reason: "wrong job"}
 	if err := b.try(again); names(err) != "by" {
 		t.Errorf("taken up by a technician: %v", err)
 	}
@@ -169,8 +172,8 @@ func TestAJobEndsWithoutASignature(t *testing.T) {
 	if kept, err := b.Kept[1].Sheet(); err != nil || kept.State != Signed || kept.Step("sign").State != Done {
 		t.Errorf("what is kept with the signature: %+v, %v", kept.State, err)
 	}
-	if why := VerifySheets(b.Log, b.Kept); why != "" || Verify(b.Log) != 0 {
-		t.Errorf("verified: %s, chain breaks at %d", why, Verify(b.Log))
+	if why := VerifySheets(b.Log, b.Kept); why != "" || log.Verify(b.Log) != 0 {
+		t.Errorf("verified: %s, chain breaks at %d", why, log.Verify(b.Log))
 	}
 }
 
@@ -190,7 +193,7 @@ func TestASignedSheetIsKeptAndAmended(t *testing.T) {
 		t.Errorf("read and written again it differs, %v", err)
 	}
 	was := first.Step("clearance-built").Entry
-	amend := Entry{Kind: Amended, Step: "clearance-built", On: was, Reason: "a digit was swapped",
+	amend := log.Entry{Kind: log.Amended, Step: "clearance-built", On: was, Reason: "a digit was swapped",
 		Body: new(leafBody(vanes, "16", "17"))}
 	bad := amend
 	bad.Reason = ""
@@ -214,7 +217,7 @@ func TestASignedSheetIsKeptAndAmended(t *testing.T) {
 	if err := b.try(amend); err != nil {
 		t.Fatal(err)
 	}
-	if err := b.try(Entry{Kind: Amended, Reason: "seal number is 88-14"}); err != nil {
+	if err := b.try(log.Entry{Kind: log.Amended, Reason: "seal number is 88-14"}); err != nil {
 		t.Fatal(err)
 	}
 	now, err := Show(b.Job)
@@ -239,7 +242,7 @@ func TestASignedSheetIsKeptAndAmended(t *testing.T) {
 // The second signature stands under what was signed or amended last, and is never by the same person.
 func TestASecondPersonChecks(t *testing.T) {
 	b := newBench(t, papers, Rules{Schools: map[string]string{plan.SecondSignature: plan.Asked}})
-	check := Entry{Kind: Checked, By: lead}
+	check := log.Entry{Kind: log.Checked, By: lead}
 	if err := b.try(check); !isRefused(err) {
 		t.Errorf("before the first signature: %v", err)
 	}
@@ -270,7 +273,7 @@ func TestASecondPersonChecks(t *testing.T) {
 		t.Errorf("checked twice: %v", err)
 	}
 	// What is amended is checked anew.
-	if err := b.try(Entry{Kind: Amended, By: lead, Reason: "seal number is 88-14"}); err != nil {
+	if err := b.try(log.Entry{Kind: log.Amended, By: lead, Reason: "seal number is 88-14"}); err != nil {
 		t.Fatal(err)
 	}
 	var stale *Stale
@@ -282,7 +285,7 @@ func TestASecondPersonChecks(t *testing.T) {
 	if err := b.try(check); !s.Second || names(err) != "by" {
 		t.Errorf("by who amended: %v", err)
 	}
-	check.By = Person{ID: "p9", Name: "S. Third", Role: "technician"}
+	check.By = log.Person{ID: "p9", Name: "S. Third", Role: "technician"}
 	if err := b.try(check); err != nil || Derive(b.Job).Second {
 		t.Errorf("by a third person: %v", err)
 	}
@@ -306,22 +309,23 @@ func TestWhatIsASignature(t *testing.T) {
 	b := newBench(t, papers, Rules{})
 	b.safe()
 	for name, tt := range map[string]struct {
-		e    Entry
+		e    log.Entry
 		want bool
 	}{
-		"a tick":             {Entry{Kind: Kept, Step: "lock-out", Body: &Body{Done: true}}, false},
-		"a reading":          {Entry{Kind: Kept, Step: "end-play-found", Body: new(floatBody("4"))}, false},
-		"nothing":            {Entry{Kind: Kept, Step: "end-play-found"}, false},
-		"no step":            {Entry{Kind: Kept, Step: "polish", Body: &Body{Done: true}}, false},
-		"the sign-off":       {Entry{Kind: Kept, Step: "sign", Body: &Body{Sign: &SignForm{}}}, true},
-		"a decision":         {Entry{Kind: Decided, Step: "end-play-found"}, true},
-		"an end":             {Entry{Kind: Ended}, true},
-		"an amendment":       {Entry{Kind: Amended}, true},
-		"a check":            {Entry{Kind: Checked}, true},
-		"a picture":          {Entry{Kind: Pictured, Step: "lock-out"}, false},
-		"a tick taken back":  {Entry{Kind: Withdrawn, Step: "lock-out", On: b.Log[1].ID}, false},
-		"a part by the rule": {Entry{Kind: Kept, Step: "inspect-sleeve", Body: &Body{Inspect: &InspectForm{}}}, false},
-		"a part against it": {Entry{Kind: Kept, Step: "inspect-sleeve", Body: &Body{Inspect: &InspectForm{
+		"a tick":            {log.Entry{Kind: log.Kept, Step: "lock-out", Body: &log.Body{Done: true}}, false},
+		"a reading":         {log.Entry{Kind: log.Kept, Step: "end-play-found", Body: new(floatBody("4"))}, false},
+		"nothing":           {log.Entry{Kind: log.Kept, Step: "end-play-found"}, false},
+		"no step":           {log.Entry{Kind: log.Kept, Step: "polish", Body: &log.Body{Done: true}}, false},
+		"the sign-off":      {log.Entry{Kind: log.Kept, Step: "sign", Body: &log.Body{Sign: &log.SignForm{}}}, true},
+		"a decision":        {log.Entry{Kind: log.Decided, Step: "end-play-found"}, true},
+		"an end":            {log.Entry{Kind: log.Ended}, true},
+		"an amendment":      {log.Entry{Kind: log.Amended}, true},
+		"a check":           {log.Entry{Kind: log.Checked}, true},
+		"a picture":         {log.Entry{Kind: log.Pictured, Step: "lock-out"}, false},
+		"a tick taken back": {log.Entry{Kind: log.Withdrawn, Step: "lock-out", On: b.Log[1].ID}, false},
+		"a part by the rule": {log.Entry{Kind: log.Kept, Step: "inspect-sleeve",
+			Body: &log.Body{Inspect: &log.InspectForm{}}}, false},
+		"a part against it": {log.Entry{Kind: log.Kept, Step: "inspect-sleeve", Body: &log.Body{Inspect: &log.InspectForm{
 			Found: []string{"groove"}, Outcome: "reuse", Reason: "a spare is not to be had"}}}, true},
 	} {
 		if got := Signs(b.Job, tt.e); got != tt.want {
@@ -339,7 +343,7 @@ func asStale(err error, to **Stale) bool {
 func TestAmendingAnOpenJobIsRefused(t *testing.T) {
 	b := newBench(t, papers, Rules{})
 	b.safe()
-	if err := b.try(Entry{Kind: Amended, Reason: "x"}); !isRefused(err) {
+	if err := b.try(log.Entry{Kind: log.Amended, Reason: "x"}); !isRefused(err) {
 		t.Errorf("got %v", err)
 	}
 }
@@ -363,35 +367,38 @@ func TestASheetThatWasChangedIsTold(t *testing.T) {
 // take no room.
 func TestEveryFieldOfAnEntry(t *testing.T) {
 	at := time.Date(2026, 12, 1, 9, 30, 0, 0, time.UTC)
-	full := Entry{ID: "x", By: tech, Kind: Kept, Step: "lock-out", On: "y", Reason: "z", Body: &Body{Done: true},
-		Ending: OtherEnd, Source: Source{Device: "bench 2", Clock: &at, DoneAt: &at, DoneBy: "M. Okafor", OnPaper: true,
-			Round: 2, From: map[string]Carried{"body.tool.measured": {Step: "s", Entry: "e", Value: "v", Text: "31 thou"}}},
+	full := log.Entry{ID: "x", By: tech, Kind: log.Kept, Step: "lock-out", On: "y", Reason: "z",
+		Body:   &log.Body{Done: true},
+		Ending: log.OtherEnd, Source: log.Source{Device: "bench 2", Clock: &at, DoneAt: &at, DoneBy: "M. Okafor",
+			OnPaper: true,
+			Round:   2, From: map[string]log.Carried{"body.tool.measured": {Step: "s", Entry: "e", Value: "v", Text: "31 thou"}}},
 		Sheet: "abc"}
-	e, err := Seal(nil, full, at)
+	e, err := log.Seal(nil, full, at)
 	if err != nil {
 		t.Fatal(err)
 	}
-	back, err := ReadLine(e.Line())
+	back, err := log.ReadLine(e.Line())
 	if err != nil || !reflect.DeepEqual(back, e) {
 		t.Errorf("comes back as %+v, %v", back, err)
 	}
-	if back.Rules != RulesNumber || back.Core != CoreNumber || back.Format != FormatNumber {
+	if back.Rules != log.RulesNumber || back.Core != log.CoreNumber || back.Format != log.FormatNumber {
 		t.Errorf("it carries %d, %d, %d", back.Rules, back.Core, back.Format)
 	}
-	slim, err := json.Marshal(Entry{ID: "x", Kind: Kept})
+	slim, err := json.Marshal(log.Entry{ID: "x", Kind: log.Kept})
 	want := `{"id":"x","seq":0,"at":"0001-01-01T00:00:00Z","by":{"id":"","name":"","role":""},"kind":"kept",` +
 		`"hash":""}`
 	if err != nil || string(slim) != want {
 		t.Errorf("a slim entry is %s, %v", slim, err)
 	}
 	b := newBench(t, papers, Rules{})
-	for name, s := range map[string]Source{
+	for name, s := range map[string]log.Source{
 		"device":              {Device: strings.Repeat("x", 200)},
 		"done_by":             {DoneBy: strings.Repeat("x", 200)},
 		"round":               {Round: -1},
-		"from.body.tool.bore": {From: map[string]Carried{"body.tool.bore": {Text: strings.Repeat("x", 600)}}},
+		"from.body.tool.bore": {From: map[string]log.Carried{"body.tool.bore": {Text: strings.Repeat("x", 600)}}},
 	} {
-		if err := b.try(Entry{Kind: Kept, Step: "lock-out", Body: &Body{Done: true}, Source: s}); names(err) != name {
+		if err := b.try(log.Entry{Kind: log.Kept, Step: "lock-out", Body: &log.Body{Done: true},
+			Source: s}); names(err) != name {
 			t.Errorf("%s: %v", name, err)
 		}
 	}
@@ -438,7 +445,7 @@ func TestRulesHaveTheirLine(t *testing.T) {
 		}
 		last = n
 	}
-	if last != RulesNumber {
-		t.Errorf("docs/rules.md ends with rules %d, today's are %d", last, RulesNumber)
+	if last != log.RulesNumber {
+		t.Errorf("docs/rules.md ends with rules %d, today's are %d", last, log.RulesNumber)
 	}
 }

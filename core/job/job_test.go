@@ -10,6 +10,8 @@ import (
 	"testing"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/field"
 	"settle/core/gauge"
 	"settle/core/judge"
@@ -19,7 +21,7 @@ import (
 )
 
 var (
-	tech = Person{ID: "p1", Name: "M. Okafor", Role: "technician"}
+	tech = log.Person{ID: "p1", Name: "M. Okafor", Role: "technician"}
 	day  = time.Date(2026, 3, 2, 8, 0, 0, 0, time.UTC)
 )
 
@@ -51,17 +53,18 @@ func newBench(t *testing.T, papers Papers, rules Rules) *bench {
 	if err != nil {
 		t.Fatal(err)
 	}
-	e, err := Seal(nil, Entry{ID: "open", By: tech, Kind: Opened, Open: o}, day)
+	e, err := log.Seal(nil, log.Entry{ID: "open", By: tech, Kind: log.Opened, Open: o}, day)
 	if err != nil {
 		t.Fatal(err)
 	}
-	return &bench{t, Job{Plan: p, Log: []Entry{e}}}
+	return &bench{t, Job{Plan: p, Log: []log.Entry{e}}}
 }
 
 var papers = Papers{
-	Values: map[string]Value{
-		"vanes": {"3", "counted"}, "casing-bolts": {"4", "counted"}, "casing-bolt-torque": {"60 N·m",
-			"manual"}, "seal-setting": {"1.530 in", "seal drawing"},
+	Values: map[string]log.Value{
+		"vanes": {Text: "3", Source: "counted"}, "casing-bolts": {Text: "4", Source: "counted"},
+		"casing-bolt-torque": {Text: "60 N·m",
+			Source: "manual"}, "seal-setting": {Text: "1.530 in", Source: "seal drawing"},
 	},
 	Limits: map[string]LimitForm{
 		"shaft-runout-seal":  {Max: quantity.Type("2 thou"), Source: "manual, table 4"},
@@ -71,7 +74,7 @@ var papers = Papers{
 }
 
 // try offers an entry and appends it where it is accepted.
-func (b *bench) try(e Entry) error {
+func (b *bench) try(e log.Entry) error {
 	if e.ID == "" {
 		e.ID = fmt.Sprintf("e%d", len(b.Log))
 	}
@@ -83,9 +86,9 @@ func (b *bench) try(e Entry) error {
 	return err
 }
 
-func (b *bench) keep(step string, body Body) string {
+func (b *bench) keep(step string, body log.Body) string {
 	b.t.Helper()
-	if err := b.try(Entry{Kind: Kept, Step: step, Body: &body}); err != nil {
+	if err := b.try(log.Entry{Kind: log.Kept, Step: step, Body: &body}); err != nil {
 		b.t.Fatalf("%s: %v", step, err)
 	}
 	return b.Log[len(b.Log)-1].ID
@@ -96,41 +99,43 @@ func (b *bench) sheet() *Sheet { return Derive(b.Job) }
 func (b *bench) safe() {
 	b.t.Helper()
 	for _, s := range []string{"lock-out", "isolate", "drain"} {
-		b.keep(s, Body{Done: true})
+		b.keep(s, log.Body{Done: true})
 	}
 }
 
-func dialBody(values ...string) Body {
+func dialBody(values ...string) log.Body {
 	f := &gauge.DialForm{Graduation: quantity.Type("0.5 thou")}
 	for i, v := range values {
 		f.Readings = append(f.Readings, gauge.ReadingForm{Clock: []string{"12", "3", "6", "9"}[i], Value: quantity.Type(v)})
 	}
-	return Body{Unit: quantity.UnitThou, Dial: f}
+	return log.Body{Unit: quantity.UnitThou, Dial: f}
 }
 
-func floatBody(out string) Body {
+func floatBody(out string) log.Body {
 	f := &gauge.FloatForm{Graduation: quantity.Type("0.5 thou")}
 	for range 3 {
 		f.Trials = append(f.Trials, gauge.TrialForm{In: quantity.Type("0"), Out: quantity.Type(out)})
 	}
-	return Body{Unit: quantity.UnitThou, Float: f}
+	return log.Body{Unit: quantity.UnitThou, Float: f}
 }
 
-func leafBody(places []string, low, high string) Body {
+func leafBody(places []string, low, high string) log.Body {
 	f := &gauge.GapForm{}
 	for _, p := range places {
 		f.Positions = append(f.Positions, gauge.PositionForm{At: p, Go: quantity.Type(low), NoGo: quantity.Type(high)})
 	}
-	return Body{Unit: quantity.UnitThou, Feeler: f}
+	return log.Body{Unit: quantity.UnitThou, Feeler: f}
 }
 
-func inspectBody(keys ...string) Body {
-	return Body{Inspect: &InspectForm{Found: append([]string{}, keys...)}}
+func inspectBody(keys ...string) log.Body {
+	return log.Body{Inspect: &log.InspectForm{Found: append([]string{}, keys...)}}
 }
 
-func countBody(n int) Body { return Body{Count: &CountForm{Count: quantity.Count(fmt.Sprint(n))}} }
+func countBody(n int) log.Body {
+	return log.Body{Count: &log.CountForm{Count: quantity.Count(fmt.Sprint(n))}}
+}
 
-func boltsBody(t *testing.T, n, passes int) Body {
+func boltsBody(t *testing.T, n, passes int) log.Body {
 	order, err := setting.Crossing(n)
 	if err != nil {
 		t.Fatal(err)
@@ -142,7 +147,7 @@ func boltsBody(t *testing.T, n, passes int) Body {
 	for i := range n {
 		ticks = append(ticks, i+1)
 	}
-	return Body{Torque: &TorqueForm{Ticks: ticks}}
+	return log.Body{Torque: &log.TorqueForm{Ticks: ticks}}
 }
 
 var (
@@ -151,9 +156,9 @@ var (
 )
 
 // bodies are good entries for every step of the plan.
-func bodies(t *testing.T) map[string]Body {
-	return map[string]Body{
-		"turn-found":        {Turn: &TurnForm{Turn: gauge.Drags, Clock: "4"}},
+func bodies(t *testing.T) map[string]log.Body {
+	return map[string]log.Body{
+		"turn-found":        {Turn: &log.TurnForm{Turn: gauge.Drags, Clock: "4"}},
 		"end-play-found":    floatBody("4"),
 		"runout-seal-found": dialBody("0", "1", "3", "1"),
 		"clearance-found":   leafBody(vanes, "25", "26"),
@@ -170,18 +175,18 @@ func bodies(t *testing.T) map[string]Body {
 		"chamber-bore-built":    dialBody("0", "1", "2", "1"),
 		"radial-play-built":     floatBody("1"),
 		"setting-built": {Unit: quantity.UnitInch,
-			Setting: &SettingForm{Measured: quantity.Type("1.533"), Graduation: quantity.Type("0.5 mm")}},
+			Setting: &log.SettingForm{Measured: quantity.Type("1.533"), Graduation: quantity.Type("0.5 mm")}},
 		"gland-gap-built": leafBody(quarter, "120", "130"),
 		"clearance-built": leafBody(vanes, "14", "15"),
 		"casing-bolts":    boltsBody(t, 4, 3),
-		"turn-built":      {Turn: &TurnForm{Turn: gauge.Free}},
+		"turn-built":      {Turn: &log.TurnForm{Turn: gauge.Free}},
 		"shims-back":      countBody(6),
-		"sign":            {Sign: &SignForm{Remark: "next time: wear plate"}},
+		"sign":            {Sign: &log.SignForm{Remark: "next time: wear plate"}},
 	}
 }
 
 // walk does what is next until the job is signed or a step refuses.
-func (b *bench) walk(with map[string]Body) *Sheet {
+func (b *bench) walk(with map[string]log.Body) *Sheet {
 	b.t.Helper()
 	for range 100 {
 		sheet := b.sheet()
@@ -190,7 +195,7 @@ func (b *bench) walk(with map[string]Body) *Sheet {
 		}
 		body, ok := with[sheet.Next]
 		if !ok {
-			body = Body{Done: true}
+			body = log.Body{Done: true}
 		}
 		if step := sheet.Step(sheet.Next); step.State == Decide {
 			return sheet
@@ -215,10 +220,10 @@ func TestAJobFromStartToSignature(t *testing.T) {
 		row.Built.Verdict != judge.Within || row.Change.Length != -2*quantity.Thou {
 		t.Errorf("station D is %+v; want the run-out found out, built within, 2 thou better", row)
 	}
-	if err := b.try(Entry{Kind: Kept, Step: "end-play-built", Body: new(floatBody("1"))}); !isRefused(err) {
+	if err := b.try(log.Entry{Kind: log.Kept, Step: "end-play-built", Body: new(floatBody("1"))}); !isRefused(err) {
 		t.Errorf("after the signature: %v, want a refusal", err)
 	}
-	if bad := Verify(b.Log); bad != 0 {
+	if bad := log.Verify(b.Log); bad != 0 {
 		t.Errorf("the chain breaks at %d", bad)
 	}
 }
@@ -230,16 +235,16 @@ func isRefused(err error) bool {
 
 func TestNothingOpensBeforeMakeSafe(t *testing.T) {
 	b := newBench(t, papers, Rules{})
-	b.keep("lock-out", Body{Done: true})
-	for step, body := range map[string]Body{"end-play-found": floatBody("1"), "clean": {Done: true},
-		"sign": {Sign: &SignForm{}}} {
-		err := b.try(Entry{Kind: Kept, Step: step, Body: &body})
+	b.keep("lock-out", log.Body{Done: true})
+	for step, body := range map[string]log.Body{"end-play-found": floatBody("1"), "clean": {Done: true},
+		"sign": {Sign: &log.SignForm{}}} {
+		err := b.try(log.Entry{Kind: log.Kept, Step: step, Body: &body})
 		if !isRefused(err) || !strings.Contains(err.Error(), "Make safe first: close suction") {
 			t.Errorf("%s: %v; want it to say what comes first", step, err)
 		}
 	}
-	b.keep("isolate", Body{Done: true})
-	b.keep("drain", Body{Done: true})
+	b.keep("isolate", log.Body{Done: true})
+	b.keep("drain", log.Body{Done: true})
 	// After that a reading may be taken out of order.
 	b.keep("radial-play-built", floatBody("1"))
 }
@@ -247,12 +252,12 @@ func TestNothingOpensBeforeMakeSafe(t *testing.T) {
 func TestNeedsBlock(t *testing.T) {
 	b := newBench(t, papers, Rules{})
 	b.safe()
-	if err := b.try(Entry{Kind: Kept, Step: "adapter-on", Body: &Body{Done: true}}); !isRefused(err) ||
+	if err := b.try(log.Entry{Kind: log.Kept, Step: "adapter-on", Body: &log.Body{Done: true}}); !isRefused(err) ||
 		!strings.Contains(err.Error(), "run-out at the seal, as built") {
 		t.Errorf("got %v; want the step that is needed named", err)
 	}
 	b.keep("runout-seal-built", dialBody("0", "0", "1", "0"))
-	b.keep("adapter-on", Body{Done: true})
+	b.keep("adapter-on", log.Body{Done: true})
 }
 
 func TestOutNeedsADecisionBeforeTheSignature(t *testing.T) {
@@ -264,24 +269,24 @@ func TestOutNeedsADecisionBeforeTheSignature(t *testing.T) {
 	if s.Next != "radial-play-built" || step.State != Decide || s.Step("sign").State != Blocked {
 		t.Fatalf("next is %s, %s; the signature %s", s.Next, step.State, s.Step("sign").State)
 	}
-	for name, e := range map[string]Entry{
-		"no reason":             {Kind: Decided, Step: "radial-play-built", On: step.Entry},
-		"nothing entered there": {Kind: Decided, Step: "chamber-face-built", On: "x", Reason: "r"},
+	for name, e := range map[string]log.Entry{
+		"no reason":             {Kind: log.Decided, Step: "radial-play-built", On: step.Entry},
+		"nothing entered there": {Kind: log.Decided, Step: "chamber-face-built", On: "x", Reason: "r"},
 	} {
 		if err := b.try(e); err == nil {
 			t.Errorf("%s: the decision was taken", name)
 		}
 	}
-	if err := b.try(Entry{Kind: Decided, Step: "end-play-found", On: s.Step("end-play-found").Entry,
+	if err := b.try(log.Entry{Kind: log.Decided, Step: "end-play-found", On: s.Step("end-play-found").Entry,
 		Reason: "worn"}); !isRefused(err) {
 		t.Errorf("a decision where none is due: %v", err)
 	}
-	if err := b.try(Entry{Kind: Decided, Step: "radial-play-built", On: step.Entry,
+	if err := b.try(log.Entry{Kind: log.Decided, Step: "radial-play-built", On: step.Entry,
 		Reason: "old housing, new one on order"}); err != nil {
 		t.Fatal(err)
 	}
 	// A new reading makes the decision on the old one void.
-	again := Entry{Kind: Kept, Step: "radial-play-built", On: step.Entry, Reason: "measured again",
+	again := log.Entry{Kind: log.Kept, Step: "radial-play-built", On: step.Entry, Reason: "measured again",
 		Body: new(floatBody("8"))}
 	if err := b.try(again); err != nil {
 		t.Fatal(err)
@@ -297,14 +302,15 @@ func TestCorrections(t *testing.T) {
 	first := b.keep("end-play-found", floatBody("4"))
 	other := new(floatBody("3"))
 	var stale *Stale
-	if err := b.try(Entry{Kind: Kept, Step: "end-play-found", Body: other}); !errors.As(err, &stale) ||
+	if err := b.try(log.Entry{Kind: log.Kept, Step: "end-play-found", Body: other}); !errors.As(err, &stale) ||
 		stale.Latest.ID != first {
 		t.Errorf("an entry that has not seen the first: %v", err)
 	}
-	if err := b.try(Entry{Kind: Kept, Step: "end-play-found", On: first, Body: other}); names(err) != "reason" {
+	if err := b.try(log.Entry{Kind: log.Kept, Step: "end-play-found", On: first, Body: other}); names(err) != "reason" {
 		t.Errorf("a correction without a reason: %v", err)
 	}
-	if err := b.try(Entry{Kind: Kept, Step: "end-play-found", On: first, Reason: "typed wrong", Body: other}); err != nil {
+	if err := b.try(log.Entry{Kind: log.Kept, Step: "end-play-found", On: first, Reason: "typed wrong",
+		Body: other}); err != nil {
 		t.Fatal(err)
 	}
 	if s := b.sheet().Step("end-play-found"); s.Reading.Figure.Length != 3*quantity.Thou || s.Entries != 2 ||
@@ -325,37 +331,39 @@ func TestWhatWasEntered(t *testing.T) {
 	b.safe()
 	tests := []struct {
 		step  string
-		body  *Body
+		body  *log.Body
 		field string
 		says  string
 	}{
 		{"end-play-found", nil, "body", "missing"},
-		{"end-play-found", &Body{}, "body.float", "missing"},
-		{"end-play-found", &Body{Done: true, Float: floatBody("1").Float}, "body.done", "does not belong"},
-		{"end-play-found", &Body{Unit: "furlong"}, "body.unit", "thou"},
-		{"end-play-found", &Body{Float: floatBody("1").Float}, "body.float.trials[0].in", "no unit"},
+		{"end-play-found", &log.Body{}, "body.float", "missing"},
+		{"end-play-found", &log.Body{Done: true, Float: floatBody("1").Float}, "body.done", "does not belong"},
+		{"end-play-found", &log.Body{Unit: "furlong"}, "body.unit", "thou"},
+		{"end-play-found", &log.Body{Float: floatBody("1").Float}, "body.float.trials[0].in", "no unit"},
 		{"end-play-found", new(floatBody("two")), "body.float.trials[0].out", "not understood"},
 		{"runout-seal-found", new(dialBody("0", "1", "2")), "body.dial.readings", "no reading at 9"},
 		{"runout-seal-found", new(dialBody("0", "1", "", "1")), "body.dial.readings[2].value", "empty"},
 		{"clearance-found", new(leafBody(vanes[:2], "1", "2")), "body.feeler.positions", "vane 3"},
 		{"clearance-found", new(leafBody(vanes, "2", "1")), "body.feeler.positions[0].no_go", "thicker"},
-		{"turn-found", &Body{Turn: &TurnForm{Turn: "easy"}}, "body.turn.turn", "free, light-drag, drags"},
-		{"turn-found", &Body{Turn: &TurnForm{Turn: gauge.Rubs, Clock: "13"}}, "body.turn.clock", "clock"},
-		{"marks", &Body{Marks: []string{"at 12"}}, "body.marks[1]", "Gland port"},
-		{"marks", &Body{Marks: []string{"a", "b", "c"}}, "body.marks[2]", "too many"},
-		{"shims-out", &Body{Count: &CountForm{}}, "body.count.count", "how many"},
-		{"shims-out", &Body{Count: &CountForm{Count: quantity.Count("-1")}}, "body.count.count", "0 to"},
-		{"shims-out", &Body{Count: &CountForm{Count: quantity.Count("3"), Pack: quantity.Type("-1 mm")}}, "body.count.pack",
+		{"turn-found", &log.Body{Turn: &log.TurnForm{Turn: "easy"}}, "body.turn.turn", "free, light-drag, drags"},
+		{"turn-found", &log.Body{Turn: &log.TurnForm{Turn: gauge.Rubs, Clock: "13"}}, "body.turn.clock", "clock"},
+		{"marks", &log.Body{Marks: []string{"at 12"}}, "body.marks[1]", "Gland port"},
+		{"marks", &log.Body{Marks: []string{"a", "b", "c"}}, "body.marks[2]", "too many"},
+		{"shims-out", &log.Body{Count: &log.CountForm{}}, "body.count.count", "how many"},
+		{"shims-out", &log.Body{Count: &log.CountForm{Count: quantity.Count("-1")}}, "body.count.count", "0 to"},
+		{"shims-out", &log.Body{Count: &log.CountForm{Count: quantity.Count("3"), Pack: quantity.Type("-1 mm")}},
+			"body.count.pack",
 			"below zero"},
 		{"inspect-sleeve", new(inspectBody("dent")), "body.inspect.found[0]", "not on the list"},
-		{"inspect-sleeve", &Body{Inspect: &InspectForm{Found: []string{"groove"}, Outcome: judge.Reuse}},
+		{"inspect-sleeve", &log.Body{Inspect: &log.InspectForm{Found: []string{"groove"}, Outcome: judge.Reuse}},
 			"body.inspect.reason", "why"},
-		{"inspect-sleeve", &Body{Inspect: &InspectForm{Found: []string{}, Outcome: "burn"}}, "body.inspect.outcome", "reuse"},
-		{"lock-out", &Body{Skip: "no time"}, "", ""},
-		{"no-such-step", &Body{Done: true}, "step", "not a step"},
+		{"inspect-sleeve", &log.Body{Inspect: &log.InspectForm{Found: []string{}, Outcome: "burn"}},
+			"body.inspect.outcome", "reuse"},
+		{"lock-out", &log.Body{Skip: "no time"}, "", ""},
+		{"no-such-step", &log.Body{Done: true}, "step", "not a step"},
 	}
 	for _, tt := range tests {
-		e := Entry{ID: "x", By: tech, Kind: Kept, Step: tt.step, Body: tt.body}
+		e := log.Entry{ID: "x", By: tech, Kind: log.Kept, Step: tt.step, Body: tt.body}
 		if tt.step == "lock-out" { // a caution is not left out, nor entered twice unseen
 			e.On, e.Reason = "e1", "again"
 			if err := Accept(b.Job, e); names(err) != "body.skip" {
@@ -373,7 +381,7 @@ func TestWhatWasEntered(t *testing.T) {
 func TestLeavingOutWithAReason(t *testing.T) {
 	b := newBench(t, papers, Rules{})
 	b.safe()
-	b.keep("end-play-found", Body{Skip: "came in pieces"})
+	b.keep("end-play-found", log.Body{Skip: "came in pieces"})
 	s := b.sheet()
 	if step := s.Step("end-play-found"); step.State != Done || step.Reading.Text != "not taken: came in pieces" ||
 		step.Reading.Verdict != "" {
@@ -393,8 +401,9 @@ func TestPartsDecideSteps(t *testing.T) {
 	if s.Step("new-sleeve") == nil || s.Step("new-bearings") != nil {
 		t.Error("a grooved sleeve is to be replaced and a sound bearing reused where the shop allows it")
 	}
-	override := Entry{Kind: Kept, Step: "inspect-sleeve", On: first, Reason: "looked again",
-		Body: &Body{Inspect: &InspectForm{Found: []string{"groove"}, Outcome: judge.Dress, Reason: "no spare in the house"}}}
+	override := log.Entry{Kind: log.Kept, Step: "inspect-sleeve", On: first, Reason: "looked again",
+		Body: &log.Body{Inspect: &log.InspectForm{Found: []string{"groove"}, Outcome: judge.Dress,
+			Reason: "no spare in the house"}}}
 	if err := b.try(override); err != nil {
 		t.Fatal(err)
 	}
@@ -422,7 +431,7 @@ func TestVerdictsOfOtherSteps(t *testing.T) {
 			t.Fatalf("next is %s; %s is %s with %+v, want it to wait for a decision: no limit is never a pass", s.Next, want,
 				step.State, step.Reading)
 		}
-		if err := b.try(Entry{Kind: Decided, Step: want, On: step.Entry, Reason: "manual is lost"}); err != nil {
+		if err := b.try(log.Entry{Kind: log.Decided, Step: want, On: step.Entry, Reason: "manual is lost"}); err != nil {
 			t.Fatal(err)
 		}
 		s = b.walk(with)
@@ -438,7 +447,7 @@ func TestTorqueAndCount(t *testing.T) {
 	b.keep("shims-out", countBody(6))
 	s := derive(b.Job).scale
 	torque := func(set string, ticks []int) (*Reading, field.Errors) {
-		return s.weigh(b.Plan.Step("casing-bolts"), &Body{Torque: &TorqueForm{Set: set, Ticks: ticks}}, way{})
+		return s.weigh(b.Plan.Step("casing-bolts"), &log.Body{Torque: &log.TorqueForm{Set: set, Ticks: ticks}}, way{})
 	}
 	all := boltsBody(t, 4, 3).Torque.Ticks
 	for _, tt := range []struct {
@@ -498,10 +507,11 @@ func TestOpeningChecksThePapers(t *testing.T) {
 	}{
 		{"options.seal", Papers{Options: map[string]string{"seal": "double"}}},
 		{"options.casing-joint", Papers{Options: map[string]string{"casing-joint": "glue"}}},
-		{"values.wheels", Papers{Values: map[string]Value{"wheels": {"4", ""}}}},
-		{"values.vanes.text", Papers{Values: map[string]Value{"vanes": {"many", ""}}}},
-		{"values.seal-setting.text", Papers{Values: map[string]Value{"seal-setting": {"1.5", ""}}}},
-		{"values.casing-bolt-torque.text", Papers{Values: map[string]Value{"casing-bolt-torque": {"60", ""}}}},
+		{"values.wheels", Papers{Values: map[string]log.Value{"wheels": {Text: "4", Source: ""}}}},
+		{"values.vanes.text", Papers{Values: map[string]log.Value{"vanes": {Text: "many", Source: ""}}}},
+		{"values.seal-setting.text", Papers{Values: map[string]log.Value{"seal-setting": {Text: "1.5", Source: ""}}}},
+		{"values.casing-bolt-torque.text", Papers{Values: map[string]log.Value{"casing-bolt-torque": {Text: "60",
+			Source: ""}}}},
 		{"limits.bounce", Papers{Limits: map[string]LimitForm{"bounce": {Max: quantity.Type("1 mm"), Source: "x"}}}},
 		{"limits.gland-gap.max", Papers{Limits: map[string]LimitForm{"gland-gap": {Max: quantity.Type("1"), Source: "x"}}}},
 		{"limits.gland-gap.min", Papers{Limits: map[string]LimitForm{"gland-gap": {Min: quantity.Type("2 mm"),
@@ -522,18 +532,18 @@ func TestAChangedRecordShows(t *testing.T) {
 	b := newBench(t, papers, Rules{})
 	b.safe()
 	b.keep("end-play-found", floatBody("4"))
-	again := func(change func(line string) string) []Entry {
-		var log []Entry
+	again := func(change func(line string) string) []log.Entry {
+		var entries []log.Entry
 		for i := range b.Log {
-			e, err := ReadLine([]byte(change(string(b.Log[i].Line()))))
+			e, err := log.ReadLine([]byte(change(string(b.Log[i].Line()))))
 			if err != nil {
 				t.Fatal(err)
 			}
-			log = append(log, e)
+			entries = append(entries, e)
 		}
-		return log
+		return entries
 	}
-	if bad := Verify(again(func(line string) string { return line })); bad != 0 {
+	if bad := log.Verify(again(func(line string) string { return line })); bad != 0 {
 		t.Errorf("written and read back the chain breaks at %d", bad)
 	}
 	for name, change := range map[string][2]string{
@@ -542,13 +552,13 @@ func TestAChangedRecordShows(t *testing.T) {
 		"a field nobody knows":       {`,"hash"`, `,"colour":"red","hash"`},
 		"a letter written otherwise": {`"kept"`, `"\u006bept"`},
 	} {
-		log := again(func(line string) string {
+		entries := again(func(line string) string {
 			if strings.Contains(line, `"float":{`) {
 				return strings.Replace(line, change[0], change[1], 1)
 			}
 			return line
 		})
-		if bad := Verify(log); bad != 5 {
+		if bad := log.Verify(entries); bad != 5 {
 			t.Errorf("%s changed in entry 5 shows at %d", name, bad)
 		}
 	}
@@ -614,9 +624,9 @@ func long(b *testing.B) Job {
 	if err != nil {
 		b.Fatal(err)
 	}
-	j := Job{Plan: p, Log: []Entry{{ID: "o", Seq: 1, Kind: Opened, Open: o}}}
-	add := func(step string, body Body) {
-		j.Log = append(j.Log, Entry{ID: fmt.Sprint(len(j.Log)), Seq: len(j.Log) + 1, By: tech, Kind: Kept, Step: step,
+	j := Job{Plan: p, Log: []log.Entry{{ID: "o", Seq: 1, Kind: log.Opened, Open: o}}}
+	add := func(step string, body log.Body) {
+		j.Log = append(j.Log, log.Entry{ID: fmt.Sprint(len(j.Log)), Seq: len(j.Log) + 1, By: tech, Kind: log.Kept, Step: step,
 			Body: &body})
 	}
 	for _, stage := range p.Stages {
@@ -629,7 +639,7 @@ func long(b *testing.B) Job {
 		}
 	}
 	for _, s := range []string{"lock-out", "isolate", "drain", "clean", "adapter-on", "chamber-on"} {
-		add(s, Body{Done: true})
+		add(s, log.Body{Done: true})
 	}
 	for len(j.Log) < 300 {
 		add("end-play-built", floatBody("1.5"))

@@ -7,6 +7,8 @@ import (
 	"fmt"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/judge"
 	"settle/core/plan"
 )
@@ -52,15 +54,15 @@ func sumOf(b []byte) string {
 
 // VerifySheets says what is wrong with the sheets kept with a log, "" where nothing
 // is: each is the one its entry names, and none is missing.
-func VerifySheets(log []Entry, kept []KeptSheet) string {
+func VerifySheets(entries []log.Entry, kept []KeptSheet) string {
 	by := map[int]KeptSheet{}
 	for _, k := range kept {
 		if by[k.Seq] = k; !k.Whole() {
 			return fmt.Sprintf("the sheet kept with entry %d was changed", k.Seq)
 		}
 	}
-	for i := range log {
-		if e := &log[i]; e.Sheet != "" && by[e.Seq].Hash != e.Sheet {
+	for i := range entries {
+		if e := &entries[i]; e.Sheet != "" && by[e.Seq].Hash != e.Sheet {
 			return fmt.Sprintf("the sheet kept with entry %d is missing, or not the one that was signed", e.Seq)
 		}
 	}
@@ -79,13 +81,13 @@ func KeepSheet(seq int, s *Sheet) (KeptSheet, error) {
 // Append accepts an entry and makes it the next line of the log. It returns the
 // job with it, its last entry sealed, and the sheet to show. Where the job is over
 // with it, the sheet is kept with the entry.
-func Append(j Job, e Entry, at time.Time) (Job, *Sheet, error) {
+func Append(j Job, e log.Entry, at time.Time) (Job, *Sheet, error) {
 	if err := Accept(j, e); err != nil {
 		return j, nil, err
 	}
 	last := &j.Log[len(j.Log)-1]
 	e.Seq, e.At = last.Seq+1, at
-	if s := derive(j).scale; e.Kind == Kept {
+	if s := derive(j).scale; e.Kind == log.Kept {
 		if step := s.plan.Step(e.Step); step != nil && len(step.From) > 0 {
 			e.From = s.carriedInto(step, e.Body)
 		}
@@ -114,7 +116,7 @@ func Append(j Job, e Entry, at time.Time) (Job, *Sheet, error) {
 		after.Kept = append(j.Kept[:len(j.Kept):len(j.Kept)], kept)
 		e.Sheet = kept.Hash
 	}
-	e, err := Seal(last, e, at)
+	e, err := log.Seal(last, e, at)
 	if err != nil {
 		return j, nil, err
 	}

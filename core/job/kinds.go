@@ -2,9 +2,8 @@ package job
 
 import (
 	"maps"
-	"reflect"
-	"slices"
-	"strings"
+
+	"settle/core/log"
 
 	"settle/core/gauge"
 	"settle/core/judge"
@@ -27,16 +26,16 @@ type kind struct {
 
 	// weigh works an entry out and judges it. What is wrong is gathered by r; the
 	// reading is nil until there is enough of it.
-	weigh func(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading
+	weigh func(s *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading
 	// follows is weigh for a figure that follows from others: from are those it followed from when it
 	// was entered, nil at one that is entered now.
-	follows func(s *scale, step *plan.Step, b *Body, from map[string]Carried, r *gauge.Reader) *Reading
+	follows func(s *scale, step *plan.Step, b *log.Body, from map[string]log.Carried, r *gauge.Reader) *Reading
 	// show fills a panel with what the plan and the pump's papers say; live adds what
 	// was entered elsewhere. Nil adds nothing.
 	show func(t *terms, step *plan.Step, p *Panel)
 	live func(s *scale, step *plan.Step, p *Panel)
 	// boxes lists the figures that were typed.
-	boxes func(b *Body) []box
+	boxes func(b *log.Body) []box
 	// limit is what a reading is judged by; nil where nothing is.
 	limit func(t *terms, step *plan.Step) *judge.Limit
 
@@ -241,20 +240,4 @@ func tableOf(kind string) Table {
 		return DoneTable
 	}
 	return kinds[kind].table
-}
-
-// beside are the fields of a body that stand beside its group.
-var beside = []string{"unit", "units", "skip", "absent", "tight", "permit", "also", "gauge"}
-
-// Groups are the fields of a body that hold what was entered.
-func Groups() []string {
-	var all []string
-	body := reflect.TypeFor[Body]()
-	for i := range body.NumField() {
-		name, _, _ := strings.Cut(body.Field(i).Tag.Get("json"), ",")
-		if !slices.Contains(beside, name) {
-			all = append(all, name)
-		}
-	}
-	return all
 }

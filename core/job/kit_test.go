@@ -3,6 +3,8 @@ package job
 import (
 	"testing"
 
+	"settle/core/log"
+
 	"settle/core/judge"
 )
 
@@ -20,7 +22,7 @@ func TestKit(t *testing.T) {
 		t.Errorf("a plan without a kit has %+v", b.sheet().Kit)
 	}
 	b.safe()
-	b.keep("clean", Body{Done: true})
+	b.keep("clean", log.Body{Done: true})
 	b.keep("inspect-sleeve", inspectBody("groove"))
 	// A part that is no kit part is to be ordered once it is replaced.
 	if got := state("sleeve"); got != ToOrder {

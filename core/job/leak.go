@@ -5,6 +5,8 @@ import (
 	"math"
 	"strings"
 
+	"settle/core/log"
+
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -13,7 +15,7 @@ import (
 
 // tested is a leak test: by the pressure that was on it, how long it was held, and what came out. Where
 // the plan asks for no pressure only the rest is judged.
-func tested(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func tested(s *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	f := b.Test
 	if f == nil {
 		return missing(r, "test", "is missing: the pressure, the minutes and the drops")
@@ -45,7 +47,7 @@ func tested(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 
 // leakTest is what was typed of a test, and false where something is missing or wrong. A test kept
 // before its medium was asked is taken for water, vented.
-func (s *scale) leakTest(step *plan.Step, f *TestForm, r *gauge.Reader) (judge.LeakTest, bool) {
+func (s *scale) leakTest(step *plan.Step, f *log.TestForm, r *gauge.Reader) (judge.LeakTest, bool) {
 	held, heldKnown := number(r, "test.minutes", f.Minutes)
 	drops, dropsKnown := number(r, "test.drops", f.Drops)
 	if heldKnown && !(held > 0 && held < 1e5) {
@@ -74,7 +76,7 @@ func (s *scale) leakTest(step *plan.Step, f *TestForm, r *gauge.Reader) (judge.L
 }
 
 // underPressure reads with what and at what pressure it was tested.
-func (s *scale) underPressure(t *judge.LeakTest, f *TestForm, r *gauge.Reader) bool {
+func (s *scale) underPressure(t *judge.LeakTest, f *log.TestForm, r *gauge.Reader) bool {
 	if r.Kept && f.Medium == "" {
 		t.Medium, t.Vented = judge.Water, true
 		if p := askedPressure(f.Pressure); p != nil {
@@ -122,7 +124,7 @@ func testPanel(t *terms, step *plan.Step, p *Panel) {
 	}
 }
 
-func testBoxes(b *Body) []box {
+func testBoxes(b *log.Body) []box {
 	if b.Test == nil {
 		return nil
 	}

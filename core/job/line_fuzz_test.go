@@ -3,12 +3,14 @@ package job
 import (
 	"bytes"
 	"testing"
+
+	"settle/core/log"
 )
 
 // Whatever bytes a line is made of: reading and verifying it never fails over, and
 // what is read keeps its bytes.
 func FuzzReadLine(f *testing.F) {
-	e, err := Seal(nil, Entry{ID: "x", By: tech, Kind: Kept, Step: "s", Body: &Body{Done: true}}, day)
+	e, err := log.Seal(nil, log.Entry{ID: "x", By: tech, Kind: log.Kept, Step: "s", Body: &log.Body{Done: true}}, day)
 	if err != nil {
 		f.Fatal(err)
 	}
@@ -17,15 +19,15 @@ func FuzzReadLine(f *testing.F) {
 	f.Add([]byte(`{"kind":"withdrawn","on":"x","seq":1,"hash":"0"}`))
 	p := backPullOut(f)
 	f.Fuzz(func(t *testing.T, line []byte) {
-		e, err := ReadLine(line)
+		e, err := log.ReadLine(line)
 		if err != nil {
 			return
 		}
 		if !bytes.Equal(e.Line(), line) {
 			t.Errorf("%q came back as %q", line, e.Line())
 		}
-		log := []Entry{e}
-		Verify(log)
-		read(log, p)
+		entries := []log.Entry{e}
+		log.Verify(entries)
+		log.Read(entries, p)
 	})
 }

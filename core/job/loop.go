@@ -3,6 +3,8 @@ package job
 import (
 	"slices"
 
+	"settle/core/log"
+
 	"settle/core/judge"
 	"settle/core/plan"
 )
@@ -10,21 +12,21 @@ import (
 // nextRound says why a step of a loop is to be done again: something before it in the loop
 // was changed since, or a reading in it came out wrong and nobody has accepted that. Blank
 // where it stands.
-func (s *scale) nextRound(step *plan.Step, last *Entry) string {
+func (s *scale) nextRound(step *plan.Step, last *log.Entry) string {
 	loop, at := s.plan.LoopOf(step.ID)
 	if loop == nil {
 		return ""
 	}
 	for i, id := range loop.Steps {
 		other := s.plan.Step(id)
-		t := s.log.of(other)
-		if id == step.ID || t.counts() == nil || t.last.Seq < last.Seq || !s.has(other) {
+		t := s.log.Of(other)
+		if id == step.ID || t.Counts() == nil || t.Last.Seq < last.Seq || !s.has(other) {
 			continue
 		}
 		switch {
 		case i < at && changesThePump(other):
 			return roundAfter(loop.Title, other.Title)
-		case i > at && s.redone(step, last, t.last) && t.decision == nil && s.bad(other, t.last):
+		case i > at && s.redone(step, last, t.Last) && t.Decision == nil && s.bad(other, t.Last):
 			return roundFor(loop.Title, other.Title)
 		}
 	}
@@ -33,7 +35,7 @@ func (s *scale) nextRound(step *plan.Step, last *Entry) string {
 
 // offSince says that a part which a step puts on, or locks, came off in another round since; blank where
 // it is on.
-func (s *scale) offSince(step *plan.Step, last *Entry) string {
+func (s *scale) offSince(step *plan.Step, last *log.Entry) string {
 	on := append(step.Puts(), step.Locks...)
 	if len(on) == 0 || last.Body != nil && last.Body.Skip != "" {
 		return ""
@@ -44,7 +46,7 @@ func (s *scale) offSince(step *plan.Step, last *Entry) string {
 		}) {
 			continue
 		}
-		if e := s.log.of(other).counts(); e != nil && e.Seq > last.Seq && e.Body.Skip == "" && s.has(other) {
+		if e := s.log.Of(other).Counts(); e != nil && e.Seq > last.Seq && e.Body.Skip == "" && s.has(other) {
 			return offSinceThen(other.Title)
 		}
 	}
@@ -60,8 +62,8 @@ func (s *scale) goesRound(step *plan.Step) bool {
 	}
 	return slices.ContainsFunc(loop.Steps[at+1:], func(id string) bool {
 		other := s.plan.Step(id)
-		t := s.log.of(other)
-		return t.counts() != nil && t.decision == nil && s.has(other) && s.redone(step, nil, t.last) && s.bad(other, t.last)
+		t := s.log.Of(other)
+		return t.Counts() != nil && t.Decision == nil && s.has(other) && s.redone(step, nil, t.Last) && s.bad(other, t.Last)
 	})
 }
 
@@ -69,11 +71,11 @@ func (s *scale) goesRound(step *plan.Step) bool {
 func (s *scale) sentBack(stage string) bool {
 	for i := range s.steps {
 		step := s.steps[i].Step
-		t := s.log.of(step)
-		if t.counts() == nil || t.decision != nil || !sendsBack(step) || !s.has(step) {
+		t := s.log.Of(step)
+		if t.Counts() == nil || t.Decision != nil || !sendsBack(step) || !s.has(step) {
 			continue
 		}
-		r := s.reading(step, t.last)
+		r := s.reading(step, t.Last)
 		if r.Verdict == judge.Out && slices.Contains(reopened(step, r), stage) {
 			return true
 		}
@@ -83,14 +85,14 @@ func (s *scale) sentBack(stage string) bool {
 
 // redone reports whether a step of a loop is done again for a reading that came out wrong: what changes
 // the pump is, and what undoes the closing where something was closed between its last time and the reading.
-func (s *scale) redone(step *plan.Step, last, wrong *Entry) bool {
+func (s *scale) redone(step *plan.Step, last, wrong *log.Entry) bool {
 	if !step.Again {
 		return changesThePump(step)
 	}
 	loop, at := s.plan.LoopOf(step.ID)
 	return len(step.TakesOff) == 0 || slices.ContainsFunc(loop.Steps[at+1:], func(id string) bool {
 		other := s.plan.Step(id)
-		e := s.log.of(other).counts()
+		e := s.log.Of(other).Counts()
 		closes := slices.ContainsFunc(other.Puts(), func(part string) bool { return slices.Contains(step.TakesOff, part) })
 		return closes && e != nil && e.Seq < wrong.Seq && (last == nil || e.Seq > last.Seq)
 	})
@@ -105,7 +107,7 @@ func (s *scale) begins(loop *plan.Loop) int {
 }
 
 // bad reports whether what was entered sends its loop round again.
-func (s *scale) bad(step *plan.Step, e *Entry) bool {
+func (s *scale) bad(step *plan.Step, e *log.Entry) bool {
 	return (step.Kind == plan.Measure || step.Kind == plan.Turn || step.Kind == plan.Test) && s.reading(step, e).Verdict ==
 		judge.Out
 }
@@ -118,7 +120,7 @@ func (s *scale) round(step *plan.Step) int {
 		return 0
 	}
 	first := s.begins(loop)
-	n := len(s.log.of(s.plan.Step(loop.Steps[first])).all())
+	n := len(s.log.Of(s.plan.Step(loop.Steps[first])).All())
 	if at <= first {
 		n++
 	}
@@ -128,15 +130,15 @@ func (s *scale) round(step *plan.Step) int {
 // rounds are what a step of a loop came to in the rounds before its last one.
 func (s *scale) rounds(step *plan.Step) []Round {
 	loop, _ := s.plan.LoopOf(step.ID)
-	t := s.log.of(step)
-	if loop == nil || t.counts() == nil {
+	t := s.log.Of(step)
+	if loop == nil || t.Counts() == nil {
 		return nil
 	}
 	var out []Round
-	for i, e := range t.before {
-		next := t.last
-		if i+1 < len(t.before) {
-			next = t.before[i+1]
+	for i, e := range t.Before {
+		next := t.Last
+		if i+1 < len(t.Before) {
+			next = t.Before[i+1]
 		}
 		if e.Round == next.Round {
 			continue // corrected within its round
@@ -153,7 +155,7 @@ func (s *scale) loop(step *plan.Step) *LoopShown {
 	if loop == nil {
 		return nil
 	}
-	begun := len(s.log.of(s.plan.Step(loop.Steps[s.begins(loop)])).all())
+	begun := len(s.log.Of(s.plan.Step(loop.Steps[s.begins(loop)])).All())
 	return &LoopShown{loop.Title, loop.Until, max(begun, 1)}
 }
 
@@ -161,16 +163,16 @@ func (s *scale) loop(step *plan.Step) *LoopShown {
 // only in the first one must what came off go back on, then it is what was worked out.
 func (s *scale) laterRound(step *plan.Step) bool {
 	loop, at := s.plan.LoopOf(step.ID)
-	t := s.log.of(step)
+	t := s.log.Of(step)
 	stripped := slices.ContainsFunc(step.Against, func(o plan.Origin) bool { return o.Source == plan.FromCount })
-	if loop == nil || at != s.begins(loop) && !stripped || t.counts() == nil {
+	if loop == nil || at != s.begins(loop) && !stripped || t.Counts() == nil {
 		return false
 	}
-	if len(t.before) == 0 {
-		return s.nextRound(step, t.last) != ""
+	if len(t.Before) == 0 {
+		return s.nextRound(step, t.Last) != ""
 	}
 	for _, id := range loop.Steps[at+1:] {
-		if later := s.log.of(s.plan.Step(id)); len(later.all()) > 0 && later.all()[0].Seq > t.before[0].Seq {
+		if later := s.log.Of(s.plan.Step(id)); len(later.All()) > 0 && later.All()[0].Seq > t.Before[0].Seq {
 			return true
 		}
 	}

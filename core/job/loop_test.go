@@ -4,6 +4,8 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/log"
+
 	"settle/core/quantity"
 )
 
@@ -28,9 +30,9 @@ stages:
 // correction and needs one.
 func TestALoopGoesRound(t *testing.T) {
 	b := openPlan(t, loopPlan)
-	kept := func(step, reason string, body Body) {
+	kept := func(step, reason string, body log.Body) {
 		t.Helper()
-		e := Entry{ID: step + b.sheet().Step(step).Entry + "+", By: tech, Kind: Kept, Step: step, Reason: reason,
+		e := log.Entry{ID: step + b.sheet().Step(step).Entry + "+", By: tech, Kind: log.Kept, Step: step, Reason: reason,
 			On: b.sheet().Step(step).Entry, Body: &body}
 		j, _, err := Append(b.Job, e, day)
 		if err != nil {
@@ -38,9 +40,9 @@ func TestALoopGoesRound(t *testing.T) {
 		}
 		b.Job = j
 	}
-	kept("clean", "", Body{Done: true})
+	kept("clean", "", log.Body{Done: true})
 	kept("shims-on", "", countBody(3))
-	kept("unit-on", "", Body{Done: true})
+	kept("unit-on", "", log.Body{Done: true})
 	kept("gap-built", "", directBody("0.9 mm"))
 	if got := b.steps(); got != "clean done, shims-on open, unit-on open, gap-built decide, sign blocked" {
 		t.Fatalf("after a bad reading: %s", got)
@@ -52,7 +54,7 @@ func TestALoopGoesRound(t *testing.T) {
 	if got := b.steps(); got != "clean done, shims-on done, unit-on open, gap-built open, sign blocked" {
 		t.Fatalf("after the change: %s", got)
 	}
-	kept("unit-on", "", Body{Done: true})
+	kept("unit-on", "", log.Body{Done: true})
 	kept("gap-built", "", directBody("0.45 mm"))
 	if got := b.steps(); got != "clean done, shims-on done, unit-on done, gap-built done, sign open" {
 		t.Fatalf("after the second round: %s", got)
@@ -63,7 +65,7 @@ func TestALoopGoesRound(t *testing.T) {
 	}
 	on := b.sheet().Step("gap-built").Entry
 	body := directBody("0.46 mm")
-	if err := b.try(Entry{Kind: Kept, Step: "gap-built", On: on, Body: &body}); names(err) != "reason" {
+	if err := b.try(log.Entry{Kind: log.Kept, Step: "gap-built", On: on, Body: &body}); names(err) != "reason" {
 		t.Errorf("a correction within a round: %v", err)
 	}
 	kept("gap-built", "misread", body)
@@ -75,12 +77,12 @@ func TestALoopGoesRound(t *testing.T) {
 // A person may accept a bad reading: the loop ends there.
 func TestALoopEndsWithADecision(t *testing.T) {
 	b := openPlan(t, loopPlan)
-	b.keep("clean", Body{Done: true})
+	b.keep("clean", log.Body{Done: true})
 	b.keep("shims-on", countBody(3))
-	b.keep("unit-on", Body{Done: true})
+	b.keep("unit-on", log.Body{Done: true})
 	b.keep("gap-built", directBody("0.9 mm"))
 	on := b.sheet().Step("gap-built").Entry
-	if err := b.try(Entry{Kind: Decided, Step: "gap-built", On: on, Reason: "the owner wants it so"}); err != nil {
+	if err := b.try(log.Entry{Kind: log.Decided, Step: "gap-built", On: on, Reason: "the owner wants it so"}); err != nil {
 		t.Fatal(err)
 	}
 	if got := b.steps(); got != "clean done, shims-on done, unit-on done, gap-built done, sign open" {
@@ -116,11 +118,11 @@ stages:
 // What came off in another round goes on again, also where it goes on for good after the loop.
 func TestWhatCameOffSinceGoesOnAgain(t *testing.T) {
 	b := benchOf(t, trialPlan, Asked{Complaint: "tried"})
-	gap := func(value string) Body {
-		return Body{Unit: quantity.UnitMillimetre, Direct: &DirectForm{Value: quantity.Type(value),
+	gap := func(value string) log.Body {
+		return log.Body{Unit: quantity.UnitMillimetre, Direct: &log.DirectForm{Value: quantity.Type(value),
 			Graduation: quantity.Type("0.01 mm")}}
 	}
-	done := Body{Done: true}
+	done := log.Body{Done: true}
 	b.keep("inspect-cover", inspectBody())
 	b.keep("trial-on", done)
 	first := b.keep("gap-trial", gap("0.5"))
@@ -129,9 +131,9 @@ func TestWhatCameOffSinceGoesOnAgain(t *testing.T) {
 	if s := b.sheet().Step("cover-on"); s.State != Done {
 		t.Fatalf("%+v", s)
 	}
-	again := func(step, was string, body Body) string {
+	again := func(step, was string, body log.Body) string {
 		t.Helper()
-		if err := b.try(Entry{Kind: Kept, Step: step, On: was, Reason: "read again", Body: &body}); err != nil {
+		if err := b.try(log.Entry{Kind: log.Kept, Step: step, On: was, Reason: "read again", Body: &body}); err != nil {
 			t.Fatalf("%s: %v", step, err)
 		}
 		return b.Log[len(b.Log)-1].ID

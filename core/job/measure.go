@@ -5,6 +5,8 @@ import (
 	"slices"
 	"strings"
 
+	"settle/core/log"
+
 	"settle/core/field"
 	"settle/core/gauge"
 	"settle/core/judge"
@@ -38,13 +40,13 @@ func short(r *gauge.Reader, enough bool) bool {
 	return r.Partial && !enough || !r.Partial && len(r.Errors) > 0
 }
 
-func dial(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func dial(s *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	check := s.check(step)
 	if b.Dial == nil {
 		return missing(r, "dial", "is missing: the readings round the clock")
 	}
 	also := alsoRead(s, step, b, r)
-	reading := turnedDial(check, check.Places, "dial", b.Dial, b.mpe(), s.limitOf(step), r)
+	reading := turnedDial(check, check.Places, "dial", b.Dial, b.MPE(), s.limitOf(step), r)
 	if reading != nil {
 		reading.Also = also
 	}
@@ -131,7 +133,7 @@ func dialPanel(t *terms, step *plan.Step, p *Panel) {
 	}
 }
 
-func dialBoxes(b *Body) []box {
+func dialBoxes(b *log.Body) []box {
 	f := b.Dial
 	if f == nil {
 		return nil
@@ -159,7 +161,7 @@ func dialBoxes(b *Body) []box {
 	return out
 }
 
-func float(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func float(s *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	if b.Float == nil {
 		return missing(r, "float", "is missing: the readings at either end")
 	}
@@ -169,7 +171,7 @@ func float(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	if short(r, graduation != 0 && len(trials) > 0) {
 		return nil
 	}
-	x, err := gauge.Play(trials, graduation, b.mpe())
+	x, err := gauge.Play(trials, graduation, b.MPE())
 	if err != nil {
 		r.Errors.Add("float", err)
 		return nil
@@ -192,7 +194,7 @@ func (s *scale) preloaded(step *plan.Step) bool {
 
 func floatPanel(t *terms, step *plan.Step, p *Panel) { p.Repeats = t.check(step).Repeats }
 
-func floatBoxes(b *Body) []box {
+func floatBoxes(b *log.Body) []box {
 	if b.Float == nil {
 		return nil
 	}
@@ -218,7 +220,7 @@ func (t *terms) places(check *plan.Check) []string {
 	return names
 }
 
-func feeler(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func feeler(s *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	if b.Feeler == nil {
 		return missing(r, "feeler", "is missing: the leaves at each place")
 	}
@@ -242,10 +244,10 @@ func feeler(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		return nil
 	}
 	limit := s.limitOf(step)
-	v := judge.Gaps(gaps, gauge.DirectUncertainty(graduation, b.mpe()), limit.Bounds, gauge.Leaves(r.Unit),
+	v := judge.Gaps(gaps, gauge.DirectUncertainty(graduation, b.MPE()), limit.Bounds, gauge.Leaves(r.Unit),
 		step.Phase == plan.Built)
 	reading := &Reading{Figure: figure(x.Lowest), High: figure(x.Highest), Spread: figure(x.Spread), Verdict: v.Result,
-		Limit: limit, Warnings: v.Warnings, next: judge.NextGaps(v, graduation, b.mpe(), limit.Bounds)}
+		Limit: limit, Warnings: v.Warnings, next: judge.NextGaps(v, graduation, b.MPE(), limit.Bounds)}
 	for _, p := range v.Places {
 		reading.Places = append(reading.Places, Place{p.At, Figure{Length: p.Low}, Figure{Length: p.High}, p.Result,
 			maybe(p.NextLeaf)})
@@ -255,7 +257,7 @@ func feeler(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 
 func placesPanel(t *terms, step *plan.Step, p *Panel) { p.Places = t.places(t.check(step)) }
 
-func feelerBoxes(b *Body) []box {
+func feelerBoxes(b *log.Body) []box {
 	if b.Feeler == nil {
 		return nil
 	}
@@ -278,7 +280,7 @@ func division(r *gauge.Reader, path string, typed quantity.Typed, such string) (
 	return graduation, ok && graduation > 0
 }
 
-func set(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func set(s *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	if b.Setting == nil {
 		return missing(r, "setting", "is missing: the dimension measured")
 	}
@@ -287,7 +289,7 @@ func set(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	if !ok || !okGraduation {
 		return nil
 	}
-	check, u := s.check(step), gauge.DirectUncertainty(graduation, b.mpe())
+	check, u := s.check(step), gauge.DirectUncertainty(graduation, b.MPE())
 	wanted, known := s.length(check.Of)
 	if !known {
 		none := noLimit(noSetting)
@@ -308,7 +310,7 @@ func settingPanel(t *terms, step *plan.Step, p *Panel) {
 	}
 }
 
-func settingBoxes(b *Body) []box {
+func settingBoxes(b *log.Body) []box {
 	if b.Setting == nil {
 		return nil
 	}
@@ -317,7 +319,7 @@ func settingBoxes(b *Body) []box {
 
 // direct is one value read with a gauge, or the leaf that just goes: of a check, or
 // held while something is clamped.
-func direct(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func direct(s *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	f := b.Direct
 	if f == nil {
 		return missing(r, "direct", "is missing: the value measured")
@@ -329,14 +331,14 @@ func direct(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		graduation, okGraduation = division(r, "direct.graduation", f.Graduation, ", such as 0.01 mm")
 		ok = ok && okGraduation
 	}
-	uncertainty := gauge.DirectUncertainty(graduation, b.mpe())
+	uncertainty := gauge.DirectUncertainty(graduation, b.MPE())
 	if depths := s.depths(step); len(depths) > 0 && !f.Leaf {
 		less, read := r.Length(gauge.Named("direct.less"), f.Less)
 		if ok = ok && read; ok && less > value {
 			r.Errors.Add("direct.less", fmt.Errorf("is more than %s: the two are changed over", words.Lower(depths[0])))
 			return nil
 		}
-		value, uncertainty = value-less, gauge.DifferenceUncertainty(graduation, b.mpe())
+		value, uncertainty = value-less, gauge.DifferenceUncertainty(graduation, b.MPE())
 	}
 	if !ok {
 		return nil
@@ -374,7 +376,7 @@ func (t *terms) depths(step *plan.Step) []string {
 
 func byLeaf(_ *terms, _ *plan.Step, p *Panel) { p.Leaf = true }
 
-func directBoxes(b *Body) []box {
+func directBoxes(b *log.Body) []box {
 	if b.Direct == nil {
 		return nil
 	}
@@ -382,7 +384,7 @@ func directBoxes(b *Body) []box {
 		{path: "direct.less", length: b.Direct.Less, most: absurdSize}}
 }
 
-func travel(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func travel(s *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	f, check := b.Travel, s.check(step)
 	if f == nil {
 		return missing(r, "travel", "is missing: the depth right down and right up")
@@ -399,7 +401,7 @@ func travel(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		return nil
 	}
 	limit, length := s.travelLimit(step), (down - up).Abs()
-	u := gauge.DifferenceUncertainty(graduation, b.mpe())
+	u := gauge.DifferenceUncertainty(graduation, b.MPE())
 	reading := fine(&Reading{Figure: figure(length), Held: as(OfValue, "Travel", length)}, length, u, limit)
 	ends := s.ends(check)
 	for i, depth := range []quantity.Length{down, up} {
@@ -410,7 +412,7 @@ func travel(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 		depth   quantity.Length
 	}{{rightDown, check.Down, down}, {rightUp, check.Up, up}} {
 		window := s.opening.Limits[end.key]
-		v := judge.Length(end.depth, gauge.DirectUncertainty(graduation, b.mpe()), window.Bounds)
+		v := judge.Length(end.depth, gauge.DirectUncertainty(graduation, b.MPE()), window.Bounds)
 		reading.Places = append(reading.Places, Place{At: end.at, Low: Figure{Length: end.depth},
 			High: Figure{Length: end.depth}, Result: judge.GapResult(v.Result)})
 		if v.Result.Heavier(reading.Verdict) {
@@ -495,7 +497,7 @@ func (s *scale) travelLimit(step *plan.Step) *judge.Limit {
 	return &judge.Limit{Bounds: judge.Bounds{Min: &least, Max: &most}, Source: ofBothDepths}
 }
 
-func travelBoxes(b *Body) []box {
+func travelBoxes(b *log.Body) []box {
 	if b.Travel == nil {
 		return nil
 	}
@@ -505,12 +507,12 @@ func travelBoxes(b *Body) []box {
 
 // foundBefore is the entry as found that stands beside a check as built, nil where
 // there is none.
-func (s *scale) foundBefore(step *plan.Step) (*plan.Step, *Entry) {
+func (s *scale) foundBefore(step *plan.Step) (*plan.Step, *log.Entry) {
 	if step.Phase != plan.Built {
 		return nil, nil
 	}
 	for _, other := range slices.Backward(s.found[step.Check]) {
-		if e := s.log.of(other).counts(); e != nil && s.has(other) {
+		if e := s.log.Of(other).Counts(); e != nil && s.has(other) {
 			return other, e
 		}
 	}

@@ -1,6 +1,10 @@
 package job
 
-import "sync"
+import (
+	"sync"
+
+	"settle/core/log"
+)
 
 // Memo remembers what of a job never changes: what its opening settles, and the
 // readings of entries that hang on nothing else. It is safe for use by many
@@ -59,7 +63,7 @@ func (m *Memo) room(length int) {
 	}
 }
 
-func (m *Memo) get(e *Entry) *Reading {
+func (m *Memo) get(e *log.Entry) *Reading {
 	m.mu.Lock()
 	defer m.mu.Unlock()
 	if e.Seq < len(m.readings) && m.readings[e.Seq].id == e.ID {
@@ -68,7 +72,7 @@ func (m *Memo) get(e *Entry) *Reading {
 	return nil
 }
 
-func (m *Memo) put(e *Entry, r *Reading) {
+func (m *Memo) put(e *log.Entry, r *Reading) {
 	m.mu.Lock()
 	defer m.mu.Unlock()
 	if e.Seq < len(m.readings) {

@@ -9,6 +9,8 @@ import (
 	"strings"
 	"unicode/utf8"
 
+	"settle/core/log"
+
 	"settle/core/field"
 	"settle/core/gauge"
 	"settle/core/judge"
@@ -20,7 +22,7 @@ import (
 // far as a job is judged by it.
 type Papers struct {
 	Options map[string]string    `json:"options" doc:"option of the plan → choice"`
-	Values  map[string]Value     `json:"values" doc:"value of the plan → as written, with its source"`
+	Values  map[string]log.Value `json:"values" doc:"value of the plan → as written, with its source"`
 	Limits  map[string]LimitForm `json:"limits" doc:"limit key → as written, with its source"`
 	// Carries is what kind of liquid the pump carries; blank where nobody said.
 	Carries judge.LiquidKind `json:"carries,omitempty" enum:"water,flammable,toxic,viscous" doc:"kind of its liquid"`
@@ -40,7 +42,7 @@ func (papers Papers) without(p *plan.Plan, before Papers) Papers {
 		})
 		return !known && before.Options[key] == choice
 	})
-	maps.DeleteFunc(out.Values, func(key string, v Value) bool {
+	maps.DeleteFunc(out.Values, func(key string, v log.Value) bool {
 		known := slices.ContainsFunc(p.Values, func(a plan.Ask) bool { return a.Key == key })
 		return !known && before.Values[key] == v
 	})
@@ -100,28 +102,9 @@ func CheckRules(r Rules) error {
 	return errs.Err()
 }
 
-// maxRunning bounds running hours: more than a century.
-const maxRunning = 1e6
-
-// Run notes the running hours a pump came in with; nil where nobody knows them.
-func (o *Opening) Run(hours *float64) error {
-	if hours != nil && !(*hours >= 0 && *hours <= maxRunning) {
-		return field.Errorf("hours", "is %g: write the running hours of the pump, 0 or more, or leave it blank", *hours)
-	}
-	o.Hours = hours
-	return nil
-}
-
-// Carrying notes what kind of liquid the pump carries, by its description where nobody has said.
-func (o *Opening) Carrying(description string) {
-	if o.Carries == "" {
-		o.Carries = judge.KindOfLiquid(description)
-	}
-}
-
 // NewOpening copies what a job will be judged by: the pump's options and
 // values, and the limits resolved once, maker before shop before general set.
-func NewOpening(p *plan.Plan, tag string, papers Papers, rules Rules, asked Asked) (*Opening, error) {
+func NewOpening(p *plan.Plan, tag string, papers Papers, rules Rules, asked Asked) (*log.Opening, error) {
 	var errs field.Errors
 	if utf8.RuneCountInString(asked.Complaint) > maxComplaint {
 		errs.Add("complaint", fmt.Errorf("is longer than %d letters", maxComplaint))
@@ -142,14 +125,14 @@ func NewOpening(p *plan.Plan, tag string, papers Papers, rules Rules, asked Aske
 	if err != nil {
 		return nil, err
 	}
-	o := &Opening{
+	o := &log.Opening{
 		Pump: tag, Complaint: asked.Complaint, Why: asked.Why, Scope: asked.Scope, Arrives: asked.Arrives,
 		Plan: p.Key, Version: p.Version, PlanHash: p.Hash,
 		Options: plan.Defaults(p.Options, papers.Options), Schools: plan.Defaults(plan.Schools, rules.Schools),
 		Values: papers.Values, Limits: map[string]judge.Limit{}, Carries: papers.Carries,
 	}
 	if o.Values == nil {
-		o.Values = map[string]Value{}
+		o.Values = map[string]log.Value{}
 	}
 	for _, key := range p.LimitKeys() {
 		o.Limits[key] = judge.Resolve(key, dimensions, layers(from)...)
@@ -159,11 +142,11 @@ func NewOpening(p *plan.Plan, tag string, papers Papers, rules Rules, asked Aske
 
 // Propose notes what was not on this pump at its last job, as far as this plan has it to
 // be done.
-func (o *Opening) Propose(p *plan.Plan, last Job) {
+func Propose(o *log.Opening, p *plan.Plan, last Job) {
 	d := derive(last)
 	for _, stage := range d.sheet.Stages {
 		for _, s := range stage.Steps {
-			if s.Reading == nil || s.Reading.Absent != NotOnPump || p.Of(s.ID) == nil {
+			if s.Reading == nil || s.Reading.Absent != log.NotOnPump || p.Of(s.ID) == nil {
 				continue
 			}
 			if o.Absent == nil {
@@ -180,7 +163,7 @@ func CheckPapers(p *plan.Plan, papers Papers) error { return checkPapers(p, pape
 
 // checkPapers is CheckPapers; a value that stood there before as it does now is let be, where it was
 // understood then.
-func checkPapers(p *plan.Plan, papers Papers, before map[string]Value) error {
+func checkPapers(p *plan.Plan, papers Papers, before map[string]log.Value) error {
 	var errs field.Errors
 	for _, key := range keys(papers.Options) {
 		i := slices.IndexFunc(p.Options, func(c plan.Choice) bool { return c.Key == key })

@@ -5,6 +5,8 @@ import (
 	"strings"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/judge"
 	"settle/core/plan"
 	"settle/core/quantity"
@@ -455,7 +457,7 @@ func (p *Paper) notes(s *Sheet) {
 	for _, n := range s.Notes {
 		row := NoteRow{n.Kind, noteOf(n), n.Reason, n.Before, n.By, n.At}
 		step := s.Step(n.Step)
-		if step == nil || step.Member == "" || n.Kind != Decided {
+		if step == nil || step.Member == "" || n.Kind != log.Decided {
 			p.Notes, before = append(p.Notes, row), ""
 			continue
 		}

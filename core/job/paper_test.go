@@ -6,6 +6,8 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/log"
+
 	"settle/core/judge"
 )
 
@@ -99,7 +101,7 @@ stages:
 // The members of a repeat are one table. What it has no room for keeps a row of its own.
 func TestPaperOfManyStages(t *testing.T) {
 	b := openPlan(t, stages)
-	b.Log[0].Open.Values = map[string]Value{"n": {"11", "plate"}}
+	b.Log[0].Open.Values = map[string]log.Value{"n": {Text: "11", Source: "plate"}}
 	b.Log, b.Memo = b.Log[:1], nil
 	for i := 1; i <= 11; i++ {
 		at := func(step string) string { return fmt.Sprintf("%s@%d", step, i) }
@@ -109,8 +111,8 @@ func TestPaperOfManyStages(t *testing.T) {
 			found = inspectBody("x")
 		}
 		b.keep(at("look"), found)
-		b.keep(at("clock"), Body{Marks: []string{fmt.Sprintf("dot %d", i)}})
-		b.keep(at("spin"), Body{Turn: &TurnForm{Turn: "free"}})
+		b.keep(at("clock"), log.Body{Marks: []string{fmt.Sprintf("dot %d", i)}})
+		b.keep(at("spin"), log.Body{Turn: &log.TurnForm{Turn: "free"}})
 		b.keep(at("gap-built"), mmBody("0.05"))
 	}
 	p := PaperOf(b.sheet())

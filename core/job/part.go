@@ -8,12 +8,14 @@ import (
 	"strconv"
 	"strings"
 
+	"settle/core/log"
+
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
 )
 
-func inspected(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func inspected(s *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	f, part := b.Inspect, s.plan.Part(step.Part)
 	if f == nil {
 		return missing(r, "inspect", "is missing: what was found, an empty list where there is nothing")
@@ -64,7 +66,7 @@ func inspected(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 }
 
 // overrule puts a person's outcome in the place of the rule's.
-func overrule(reading *Reading, f *InspectForm, d judge.Ruling, r *gauge.Reader) {
+func overrule(reading *Reading, f *log.InspectForm, d judge.Ruling, r *gauge.Reader) {
 	if f.Outcome == "" || f.Outcome == d.Outcome {
 		return
 	}

@@ -7,6 +7,8 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/log"
+
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -27,17 +29,17 @@ func openPlan(t *testing.T, text string) *bench {
 	if err != nil {
 		t.Fatal(err)
 	}
-	e, err := Seal(nil, Entry{ID: "open", By: tech, Kind: Opened, Open: o}, day)
+	e, err := log.Seal(nil, log.Entry{ID: "open", By: tech, Kind: log.Opened, Open: o}, day)
 	if err != nil {
 		t.Fatal(err)
 	}
-	return &bench{t, Job{Plan: p, Log: []Entry{e}}}
+	return &bench{t, Job{Plan: p, Log: []log.Entry{e}}}
 }
 
-func (b *bench) correct(step string, body Body) {
+func (b *bench) correct(step string, body log.Body) {
 	b.t.Helper()
 	on := b.sheet().Step(step).Entry
-	if err := b.try(Entry{Kind: Kept, Step: step, On: on, Reason: "looked again", Body: &body}); err != nil {
+	if err := b.try(log.Entry{Kind: log.Kept, Step: step, On: on, Reason: "looked again", Body: &body}); err != nil {
 		b.t.Fatalf("%s: %v", step, err)
 	}
 }
@@ -155,8 +157,8 @@ stages:
       - {id: gap-built, kind: measure, phase: built, check: gap, title: Gap as built}
 `
 
-func mmBody(mm string) Body {
-	return Body{Unit: quantity.UnitMillimetre, Direct: &DirectForm{Value: quantity.Type(mm),
+func mmBody(mm string) log.Body {
+	return log.Body{Unit: quantity.UnitMillimetre, Direct: &log.DirectForm{Value: quantity.Type(mm),
 		Graduation: quantity.Type("0.01")}}
 }
 
@@ -169,10 +171,10 @@ func TestConditionsHoldInEveryPass(t *testing.T) {
 	b.keep("b", inspectBody("y"))
 	b.keep("gap", mmBody("0.5"))
 	b.keep("d", inspectBody())
-	b.keep("lay-out", Body{Done: true})
+	b.keep("lay-out", log.Body{Done: true})
 	b.keep("play", mmBody("0.05"))
-	b.keep("new-b", Body{Done: true})
-	b.keep("turn", Body{Turn: &TurnForm{Turn: gauge.Rubs}})
+	b.keep("new-b", log.Body{Done: true})
+	b.keep("turn", log.Body{Turn: &log.TurnForm{Turn: gauge.Rubs}})
 	tell := func() string {
 		s, past := b.sheet(), Past{}
 		var err error
@@ -214,7 +216,7 @@ func TestKitAndCausesGoByTheWorkDone(t *testing.T) {
 	if got := b.kit("b"); got != ToOrder {
 		t.Errorf("before it is laid out B is %q", got)
 	}
-	b.keep("lay-out", Body{Done: true})
+	b.keep("lay-out", log.Body{Done: true})
 	if got := b.kit("b"); got != OnBench {
 		t.Errorf("laid out B is %q", got)
 	}
@@ -232,7 +234,7 @@ func TestKitAndCausesGoByTheWorkDone(t *testing.T) {
 	b = openPlan(t, conditional)
 	b.keep("a", inspectBody("x"))
 	b.keep("play", mmBody("0.05"))
-	b.keep("turn", Body{Turn: &TurnForm{Turn: gauge.Rubs}})
+	b.keep("turn", log.Body{Turn: &log.TurnForm{Turn: gauge.Rubs}})
 	if s := b.sheet(); s.Step("play").State != Open || s.Next == "" || s.Stages[1].Done != 0 {
 		t.Errorf("the play is %s, %d steps of its stage done", s.Step("play").State, s.Stages[1].Done)
 	}

@@ -4,6 +4,8 @@ import (
 	"slices"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/judge"
 	"settle/core/plan"
 )
@@ -55,7 +57,7 @@ func PastOf(number string, j Job) (Past, error) {
 	}
 	p := Past{Number: number, Opened: j.Log[0].At, Hours: d.scale.opening.Hours, Signed: sheet.Signed,
 		Ended: sheet.Ended != nil, Checks: []PastCheck{}}
-	if sheet.Ended != nil && sheet.Ended.Ending == Mistake {
+	if sheet.Ended != nil && sheet.Ended.Ending == log.Mistake {
 		p.Hours = nil
 		return p, nil // it says nothing of the pump
 	}

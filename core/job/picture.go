@@ -6,19 +6,14 @@ import (
 	"strings"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/field"
 	"settle/core/gauge"
 	"settle/core/plan"
 )
 
-// PhotoForm names the pictures of a step; where there is no camera, words do.
-type PhotoForm struct {
-	Photos []string `json:"photos,omitempty" doc:"ids of pictures kept with the job"`
-	Of     string   `json:"of,omitempty" doc:"pictured: the finding it shows"`
-	Words  string   `json:"words,omitempty" doc:"where else the picture is kept"`
-}
-
-func photographed(_ *scale, _ *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func photographed(_ *scale, _ *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	f := b.Photo
 	if f == nil || len(f.Photos) == 0 && strings.TrimSpace(f.Words) == "" {
 		return missing(r, "photo", "is missing: take the picture, or write where it is kept")
@@ -41,7 +36,7 @@ type Picture struct {
 }
 
 // pictured checks pictures that are added to a step.
-func (t *terms) pictured(step *plan.Step, b *Body) error {
+func (t *terms) pictured(step *plan.Step, b *log.Body) error {
 	if b == nil || b.Photo == nil || len(b.Photo.Photos) == 0 {
 		return field.Errorf("body.photo.photos", "is missing: take the picture first")
 	}
@@ -58,7 +53,7 @@ func (t *terms) pictured(step *plan.Step, b *Body) error {
 	return nil
 }
 
-func onlyPhoto(b Body) bool {
+func onlyPhoto(b log.Body) bool {
 	b.Photo, b.Unit = nil, ""
 	return reflect.ValueOf(b).IsZero()
 }
@@ -76,7 +71,7 @@ func (t *terms) finding(step *plan.Step, key string) (string, bool) {
 }
 
 // pictures are those of an entry.
-func (t *terms) pictures(step *plan.Step, e *Entry) []Picture {
+func (t *terms) pictures(step *plan.Step, e *log.Entry) []Picture {
 	var out []Picture
 	if e == nil || e.Body == nil || e.Body.Photo == nil || step == nil {
 		return nil

@@ -3,6 +3,7 @@ package job
 import (
 	"settle/core/calc"
 	"settle/core/judge"
+	"settle/core/log"
 )
 
 // Reading is what was entered at a step, worked out and judged.
@@ -36,11 +37,11 @@ type Reading struct {
 	Tool    *calc.Look   `json:"tool,omitempty" doc:"what the step's calculator says"`
 
 	// Values, where it is no length.
-	Skipped string    `json:"skipped,omitempty" doc:"why it was left out"`
-	Absent  string    `json:"absent,omitempty" enum:"pump,job" doc:"it is not on this pump, or not in this job"`
-	Turned  *TurnForm `json:"turned,omitempty" doc:"how it turned by hand, and where it caught"`
-	Running *Running  `json:"running,omitempty" doc:"how it ran as it was handed back"`
-	HomeS   *int      `json:"home_s,omitempty" doc:"a heating: seconds from the heater to home"`
+	Skipped string        `json:"skipped,omitempty" doc:"why it was left out"`
+	Absent  string        `json:"absent,omitempty" enum:"pump,job" doc:"it is not on this pump, or not in this job"`
+	Turned  *log.TurnForm `json:"turned,omitempty" doc:"how it turned by hand, and where it caught"`
+	Running *Running      `json:"running,omitempty" doc:"how it ran as it was handed back"`
+	HomeS   *int          `json:"home_s,omitempty" doc:"a heating: seconds from the heater to home"`
 
 	next []judge.Next // what would settle it, where it is close or undecided
 }

@@ -1,6 +1,10 @@
 package job
 
-import "settle/core/judge"
+import (
+	"settle/core/judge"
+
+	"settle/core/log"
+)
 
 // Recalled is a reading of a signed job that today's rules would not let pass. The sheet stays as it was
 // signed: the shop looks at the pump.
@@ -19,7 +23,7 @@ func Recall(j Job) ([]Recalled, error) {
 	if err != nil {
 		return nil, err
 	}
-	if was.State != Signed || was.Rules >= RulesNumber { // it is of today's rules
+	if was.State != Signed || was.Rules >= log.RulesNumber { // it is of today's rules
 		return nil, nil
 	}
 	now := Derive(j)

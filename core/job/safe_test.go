@@ -7,6 +7,8 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/log"
+
 	"settle/core/field"
 	"settle/core/gauge"
 	"settle/core/judge"
@@ -98,7 +100,7 @@ func TestNothingIsCarriedFromWhatIsReplaced(t *testing.T) {
 	if c := mark.Targets["direct.value"]; c.Text != "0.6 mm" || len(mark.Carried) != 0 {
 		t.Errorf("the mark has the target %+v, filled in %v", c, mark.Carried)
 	}
-	b.keep("follows", Body{Done: true})
+	b.keep("follows", log.Body{Done: true})
 	if r := b.sheet().Step("follows").Reading; r.Figure == nil || r.Figure.Length != 500*quantity.Micrometre ||
 		r.Verdict != judge.Within || r.Held.Name != workedName {
 		t.Errorf("what follows comes to %+v", r)
@@ -200,7 +202,7 @@ func TestWhatCatchesIsNeverRight(t *testing.T) {
 		gauge.Rough: {judge.Out, judge.Out}, gauge.Rubs: {judge.Out, judge.Out}, gauge.Binds: {judge.Out, judge.Out},
 		gauge.Locked: {judge.Out, judge.Out}} {
 		for i, step := range []string{"any", "either"} {
-			r, _, err := Preview(b.Job, step, &Body{Turn: &TurnForm{Turn: turn}})
+			r, _, err := Preview(b.Job, step, &log.Body{Turn: &log.TurnForm{Turn: turn}})
 			if err != nil || r.Verdict != want[i] {
 				t.Errorf("%s at %s: %+v, %v", turn, step, r, err)
 			}
@@ -218,13 +220,13 @@ func TestASoftFootCapsTheAlignment(t *testing.T) {
       - {id: align, kind: align, title: Alignment}
       - {id: sign, kind: sign, title: Sign}
 `)
-	laser := Body{Unit: quantity.UnitMillimetre, Tool: Input{"method": "laser", "rpm": 1480.0,
+	laser := log.Body{Unit: quantity.UnitMillimetre, Tool: log.Input{"method": "laser", "rpm": 1480.0,
 		"vertical":   map[string]any{"offset": "0.01", "angle_mm_per_m": 0.0},
 		"horizontal": map[string]any{"offset": "0", "angle_mm_per_m": 0.0},
 		"feet":       map[string]any{"front": "200", "back": "500"}}}
 	for lift, want := range map[string]judge.Result{"0.02": judge.Within, "0.6": judge.Undecided} {
 		b := &bench{t, b.Job}
-		b.keep("feet", Body{Unit: quantity.UnitMillimetre, Tool: Input{"graduation": "0.01 mm", "front_left": lift,
+		b.keep("feet", log.Body{Unit: quantity.UnitMillimetre, Tool: log.Input{"graduation": "0.01 mm", "front_left": lift,
 			"front_right": "0", "back_left": "0", "back_right": "0"}})
 		b.keep("align", laser)
 		if r := b.sheet().Step("align").Reading; r.Verdict != want {
@@ -254,7 +256,7 @@ stages:
 		for _, plane := range planes {
 			readings = append(readings, map[string]any{"plane": plane, "value": "45.007 mm"})
 		}
-		r, _, err := Preview(b.Job, "seat", &Body{Unit: quantity.UnitMillimetre, Tool: Input{"readings": readings,
+		r, _, err := Preview(b.Job, "seat", &log.Body{Unit: quantity.UnitMillimetre, Tool: log.Input{"readings": readings,
 			"graduation": graduation}})
 		if err != nil {
 			t.Fatal(err)
@@ -297,17 +299,17 @@ stages:
 func TestALeadsStepIsTheLeads(t *testing.T) {
 	b := openPlan(t, leadPlan)
 	body := directBody("0.5 mm")
-	if !Signs(b.Job, Entry{Kind: Kept, Step: "gap@1", By: lead, Body: &body}) {
+	if !Signs(b.Job, log.Entry{Kind: log.Kept, Step: "gap@1", By: lead, Body: &body}) {
 		t.Error("no PIN is asked at a lead's step that is written out")
 	}
-	if err := b.try(Entry{Kind: Kept, Step: "gap@1", By: lead, Body: &body}); err != nil {
+	if err := b.try(log.Entry{Kind: log.Kept, Step: "gap@1", By: lead, Body: &body}); err != nil {
 		t.Fatal(err)
 	}
 	step := b.sheet().Step("gap@1")
-	if step.State != Decide || step.DecideBy != Lead {
+	if step.State != Decide || step.DecideBy != log.Lead {
 		t.Fatalf("it is %s, to be decided by %q", step.State, step.DecideBy)
 	}
-	decided := Entry{Kind: Decided, Step: "gap@1", On: step.Entry, Reason: "as the sister pump", By: tech}
+	decided := log.Entry{Kind: log.Decided, Step: "gap@1", On: step.Entry, Reason: "as the sister pump", By: tech}
 	if err := b.try(decided); err == nil {
 		t.Error("a technician decided at a lead's step")
 	}
@@ -338,17 +340,17 @@ func TestACountThatIsGoneCondemnsNothing(t *testing.T) {
 func TestAWithdrawnDecisionRevivesNone(t *testing.T) {
 	b := openPlan(t, leadPlan)
 	body := directBody("0.5 mm")
-	if err := b.try(Entry{Kind: Kept, Step: "gap@1", By: lead, Body: &body}); err != nil {
+	if err := b.try(log.Entry{Kind: log.Kept, Step: "gap@1", By: lead, Body: &body}); err != nil {
 		t.Fatal(err)
 	}
 	on := b.sheet().Step("gap@1").Entry
 	for _, why := range []string{"first", "second"} {
-		if err := b.try(Entry{Kind: Decided, Step: "gap@1", On: on, Reason: why, By: lead}); err != nil {
+		if err := b.try(log.Entry{Kind: log.Decided, Step: "gap@1", On: on, Reason: why, By: lead}); err != nil {
 			t.Fatal(err)
 		}
 	}
 	last := b.sheet().Step("gap@1").Decision
-	if err := b.try(Entry{Kind: Withdrawn, Step: "gap@1", On: last.Entry, Reason: "slip", By: lead}); err != nil {
+	if err := b.try(log.Entry{Kind: log.Withdrawn, Step: "gap@1", On: last.Entry, Reason: "slip", By: lead}); err != nil {
 		t.Fatal(err)
 	}
 	if s := b.sheet().Step("gap@1"); s.State != Decide || s.Decision != nil {
@@ -360,14 +362,14 @@ func TestAWithdrawnDecisionRevivesNone(t *testing.T) {
 func TestWhoAmendedEarlierDoesNotCountersign(t *testing.T) {
 	b := newBench(t, papers, Rules{Schools: map[string]string{plan.SecondSignature: plan.Asked}})
 	b.walk(bodies(t))
-	third := Person{ID: "p9", Name: "S. Third", Role: "technician"}
-	for _, by := range []Person{third, lead} {
-		if err := b.try(Entry{Kind: Amended, By: by, Reason: "seal number is 88-14"}); err != nil {
+	third := log.Person{ID: "p9", Name: "S. Third", Role: "technician"}
+	for _, by := range []log.Person{third, lead} {
+		if err := b.try(log.Entry{Kind: log.Amended, By: by, Reason: "seal number is 88-14"}); err != nil {
 			t.Fatal(err)
 		}
 	}
 	last := Derive(b.Job).Amended
-	if err := b.try(Entry{Kind: Checked, By: third, On: last[len(last)-1].Entry}); names(err) != "by" {
+	if err := b.try(log.Entry{Kind: log.Checked, By: third, On: last[len(last)-1].Entry}); names(err) != "by" {
 		t.Errorf("who amended first countersigns: %v", err)
 	}
 }
@@ -395,10 +397,10 @@ func TestASlipOfTheUnitIsAskedBack(t *testing.T) {
 		{"0", nil}, {"2", nil}, {"2.5", nil}, {"0.002 in", nil}, {"12,5", nil},
 	} {
 		b := openPlan(t, scrappedPlan)
-		body := Body{Unit: quantity.UnitThou, Direct: &DirectForm{Value: quantity.Type(tt.value),
+		body := log.Body{Unit: quantity.UnitThou, Direct: &log.DirectForm{Value: quantity.Type(tt.value),
 			Graduation: quantity.Type("0.5 thou")}}
 		_, _, err := Preview(b.Job, "gap-found", &body)
-		kept := b.try(Entry{Kind: Kept, Step: "gap-found", Body: &body})
+		kept := b.try(log.Entry{Kind: log.Kept, Step: "gap-found", Body: &body})
 		if tt.either == nil {
 			if err != nil || kept != nil {
 				t.Errorf("%s: %v, %v", tt.value, err, kept)
@@ -459,15 +461,15 @@ func TestWhatWouldNotPassTodayIsRecalled(t *testing.T) {
 	l := tighter.Limits["shaft-runout-seal"]
 	l.Max = new(quantity.Thou / 2)
 	tighter.Limits["shaft-runout-seal"] = l
-	log := slices.Clone(b.Log)
-	log[0].Open = &tighter
-	if found, err := Recall(Job{Plan: b.Plan, Log: log, Kept: b.Kept}); err != nil || len(found) != 0 {
+	entries := slices.Clone(b.Log)
+	entries[0].Open = &tighter
+	if found, err := Recall(Job{Plan: b.Plan, Log: entries, Kept: b.Kept}); err != nil || len(found) != 0 {
 		t.Errorf("signed by today's rules: %+v, %v", found, err)
 	}
 	earlier := slices.Clone(b.Kept)
-	text := strings.Replace(string(earlier[0].Bytes), fmt.Sprintf(`"rules":%d`, RulesNumber), `"rules":3`, 1)
+	text := strings.Replace(string(earlier[0].Bytes), fmt.Sprintf(`"rules":%d`, log.RulesNumber), `"rules":3`, 1)
 	earlier[0].Bytes, earlier[0].Hash = []byte(text), sumOf([]byte(text))
-	found, err := Recall(Job{Plan: b.Plan, Log: log, Kept: earlier})
+	found, err := Recall(Job{Plan: b.Plan, Log: entries, Kept: earlier})
 	if err != nil || len(found) != 1 || found[0].Step != "runout-seal-built" || found[0].Now.Verdict != judge.Out ||
 		found[0].Then.Verdict != judge.Within && found[0].Then.Verdict != judge.Close || found[0].Limit == "" {
 		t.Errorf("by tighter ones: %+v, %v", found, err)

@@ -4,6 +4,8 @@ import (
 	"strings"
 	"time"
 	"unicode"
+
+	"settle/core/log"
 )
 
 // SheetNote is a line of the sheet about an entry that took another's place, decided
@@ -23,7 +25,7 @@ type SheetNote struct {
 // notes are those of a log, in its order.
 func (d *derived) notes() []SheetNote {
 	out := []SheetNote{}
-	seen := make(map[string]*Entry, len(d.job.Log))
+	seen := make(map[string]*log.Entry, len(d.job.Log))
 	for i := range d.job.Log {
 		e := &d.job.Log[i]
 		seen[e.ID] = e
@@ -32,22 +34,22 @@ func (d *derived) notes() []SheetNote {
 			n.Title = step.Title
 		}
 		switch e.Kind {
-		case Kept, Amended:
+		case log.Kept, log.Amended:
 			absent := e.Body != nil && e.Body.Absent != ""
-			if e.On == "" && e.Kind == Kept && !absent {
+			if e.On == "" && e.Kind == log.Kept && !absent {
 				continue
 			}
 			if absent {
 				n.Reason = e.Body.Skip
 			}
 			n.After = d.said(e)
-		case Scoped:
+		case log.Scoped:
 			n.After = d.said(e)
-		case Decided, Withdrawn, Ended:
+		case log.Decided, log.Withdrawn, log.Ended:
 		default:
 			continue
 		}
-		if before := seen[e.On]; before != nil && e.Kind != Decided {
+		if before := seen[e.On]; before != nil && e.Kind != log.Decided {
 			n.Before = d.said(before)
 		}
 		out = append(out, n)
@@ -68,18 +70,18 @@ func Said(j Job) map[string]Sentence {
 }
 
 // said is what an entry says: readings as they were typed, the rest as it is read.
-func (d *derived) said(e *Entry) Sentence {
+func (d *derived) said(e *log.Entry) Sentence {
 	switch {
-	case e.Kind == TakenIn && e.Taken != nil:
+	case e.Kind == log.TakenIn && e.Taken != nil:
 		return plainly("from " + e.Taken.File + ", as " + e.Taken.Number)
-	case e.Kind == Decided:
+	case e.Kind == log.Decided:
 		return accepted(e.Reason)
-	case e.Kind == Scoped && e.Scope != nil:
+	case e.Kind == log.Scoped && e.Scope != nil:
 		to := e.Scope.To
 		if x := d.scale.plan.Scope(to); x != nil {
 			to = x.Title
 		}
-		return scopedTo(to, len(e.Scope.Not) > 0 && e.Scope.To == scopeAt(d.scale.opening, d.scale.log.scoped, e.Seq))
+		return scopedTo(to, len(e.Scope.Not) > 0 && e.Scope.To == scopeAt(d.scale.opening, d.scale.log.Scoped, e.Seq))
 	}
 	b := e.Body
 	if b == nil {
@@ -136,7 +138,7 @@ func after(comma, more string) string {
 
 // told are the readings of a body as they were typed, "" where its kind is told as it
 // was understood.
-func (k *kind) told(b *Body) string {
+func (k *kind) told(b *log.Body) string {
 	if !k.typed || k.boxes == nil {
 		return ""
 	}

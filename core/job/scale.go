@@ -6,6 +6,8 @@ import (
 	"strings"
 	"unicode/utf8"
 
+	"settle/core/log"
+
 	"settle/core/field"
 	"settle/core/gauge"
 	"settle/core/judge"
@@ -17,7 +19,7 @@ import (
 // and what is decided about its parts. It is a value; nobody changes one.
 type scale struct {
 	*terms
-	log   *history
+	log   *log.History
 	parts outcomes
 	scope string // key of the scope the job has
 	memo  *Memo
@@ -30,7 +32,7 @@ type scale struct {
 type outcomes map[string]judge.Outcome
 
 // asOf is the scale as it was before an entry.
-func (s scale) asOf(e *Entry) *scale {
+func (s scale) asOf(e *log.Entry) *scale {
 	s.before = e.Seq
 	return &s
 }
@@ -66,11 +68,11 @@ func (s *scale) has(step *plan.Step) bool { return step.There(s) && s.asked(step
 // left out is not, nor what undoes the closing while no round is to be gone again. What was entered
 // stays.
 func (s *scale) asked(step *plan.Step) bool {
-	if step.With == "" && !step.Again || s.log.of(step).counts() != nil {
+	if step.With == "" && !step.Again || s.log.Of(step).Counts() != nil {
 		return true
 	}
 	if other := s.plan.Step(step.With); other != nil {
-		e := s.log.of(other).counts()
+		e := s.log.Of(other).Counts()
 		if !s.asked(other) || s.has(other) && e != nil && e.Body != nil && e.Body.Absent != "" {
 			return false
 		}
@@ -79,13 +81,13 @@ func (s *scale) asked(step *plan.Step) bool {
 }
 
 // latest is the entry that counts at a step, nil where there is none.
-func (s *scale) latest(step *plan.Step) *Entry {
-	t := s.log.of(step)
+func (s *scale) latest(step *plan.Step) *log.Entry {
+	t := s.log.Of(step)
 	if t == nil || s.before == 0 {
-		return t.counts()
+		return t.Counts()
 	}
-	var last *Entry
-	for _, e := range t.all() {
+	var last *log.Entry
+	for _, e := range t.All() {
 		if e.Seq < s.before {
 			last = e
 		}
@@ -116,7 +118,7 @@ func (s *scale) takenBy(check string, holds func(step *plan.Step) bool) (*plan.S
 // nothing; one that only the scope leaves out still does.
 func (s *scale) counted(id string) *big.Rat {
 	step := s.plan.Step(id)
-	e := s.log.of(step).counts()
+	e := s.log.Of(step).Counts()
 	if e == nil || e.Body.Count == nil || !s.has(step) && !step.OutOfScope(s) {
 		return nil
 	}
@@ -128,7 +130,7 @@ func (s *scale) counted(id string) *big.Rat {
 }
 
 // reading works out an entry. Those that hang on nothing else are remembered.
-func (s *scale) reading(step *plan.Step, e *Entry) *Reading {
+func (s *scale) reading(step *plan.Step, e *log.Entry) *Reading {
 	check := s.plan.Checks[step.Check]
 	hangs := s.kind(step).hangs || check != nil && check.Judge == plan.ByOther
 	if !hangs {
@@ -152,11 +154,11 @@ func (s *scale) reading(step *plan.Step, e *Entry) *Reading {
 type way struct {
 	partial, asks, kept bool
 
-	from map[string]Carried // what an entry was given from elsewhere
+	from map[string]log.Carried // what an entry was given from elsewhere
 }
 
 // weighed works out an entry of the log.
-func (s *scale) weighed(step *plan.Step, e *Entry) (*Reading, field.Errors) {
+func (s *scale) weighed(step *plan.Step, e *log.Entry) (*Reading, field.Errors) {
 	if s.kind(step).then && (s.before == 0 || s.before > e.Seq) {
 		at := *s
 		at.before = e.Seq
@@ -166,7 +168,7 @@ func (s *scale) weighed(step *plan.Step, e *Entry) (*Reading, field.Errors) {
 }
 
 // weigh works out what was entered at a step. The errors name every field that is wrong.
-func (s *scale) weigh(step *plan.Step, b *Body, how way) (*Reading, field.Errors) {
+func (s *scale) weigh(step *plan.Step, b *log.Body, how way) (*Reading, field.Errors) {
 	r := gauge.Reader{Unit: b.Unit, Others: b.Units, Partial: how.partial, Asks: how.asks, Kept: how.kept}
 	if _, known := b.Unit.Size(); b.Unit != "" && !known {
 		r.Errors.Add("unit", fmt.Errorf("is %q: write thou, in, mm or um", b.Unit))
@@ -180,7 +182,7 @@ func (s *scale) weigh(step *plan.Step, b *Body, how way) (*Reading, field.Errors
 	if k.follows != nil {
 		reading = k.follows(s, step, b, how.from, &r)
 	} else {
-		reading = k.weigh(s, step, b.measuredWith(), &r)
+		reading = k.weigh(s, step, b.MeasuredWith(), &r)
 	}
 	reading = s.compared(step, reading)
 	s.hold(step, reading)
@@ -192,12 +194,12 @@ func (s *scale) weigh(step *plan.Step, b *Body, how way) (*Reading, field.Errors
 }
 
 // skipped is a step that was left out, or is not there to be done.
-func (k *kind) skipped(b *Body, away bool) (*Reading, field.Errors) {
+func (k *kind) skipped(b *log.Body, away bool) (*Reading, field.Errors) {
 	why := strings.TrimSpace(b.Skip)
 	switch {
 	case why == "":
 		return nil, field.Errors{field.Errorf("skip", "is missing: say how it is known that this is not there")}
-	case away && (b.Absent == NotOnPump || b.Absent == NotInJob):
+	case away && (b.Absent == log.NotOnPump || b.Absent == log.NotInJob):
 		return &Reading{Skipped: why, Absent: b.Absent, Text: notThere(b.Absent, why)}, nil
 	case away:
 		return nil, field.Errors{field.Errorf("absent", "is %q: write pump, it is not on this pump, or job, it is not in "+
@@ -247,7 +249,7 @@ func judged(r *Reading, v judge.Verdict, limit *judge.Limit) *Reading {
 	return r
 }
 
-func acknowledged(_ *scale, _ *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func acknowledged(_ *scale, _ *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	if !b.Done {
 		return missing(r, "done", "must be true: it says that this was done")
 	}
@@ -257,7 +259,7 @@ func acknowledged(_ *scale, _ *plan.Step, b *Body, r *gauge.Reader) *Reading {
 // maxPermit is the longest number of a lock or a permit.
 const maxPermit = 60
 
-func cautioned(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func cautioned(s *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	reading := acknowledged(s, step, b, r)
 	if b.Permit == nil || reading == nil {
 		return reading
@@ -269,9 +271,15 @@ func cautioned(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	return reading
 }
 
-func signed(_ *scale, _ *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func signed(_ *scale, _ *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	if b.Sign == nil {
 		return missing(r, "sign", "is missing")
 	}
 	return &Reading{Text: "signed"}
 }
+
+// strictRules are those from which a figure that can be read in two ways is refused.
+const strictRules = 4
+
+// playRules are those from which a general limit alone condemns no bearing.
+const playRules = 5

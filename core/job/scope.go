@@ -6,6 +6,8 @@ import (
 	"strings"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/judge"
 	"settle/core/plan"
 )
@@ -73,13 +75,6 @@ func keysOf(options []plan.Option) string {
 	return strings.Join(keys, ", ")
 }
 
-// Scoping changes how much of the work a job is, or says that it stays though something
-// calls for more.
-type Scoping struct {
-	To  string   `json:"to" doc:"key of the scope from here on; the one it has where only calls are answered"`
-	Not []string `json:"not,omitempty" doc:"keys of what calls for another scope, decided otherwise, with the reason"`
-}
-
 // ScopeSheet is how much of the work a job is.
 type ScopeSheet struct {
 	Key     string        `json:"key"`
@@ -123,7 +118,7 @@ type ScopeChange struct {
 }
 
 // scopeAt is the scope of a job before an entry; 0 is as it is now.
-func scopeAt(opening *Opening, changes []*Entry, before int) string {
+func scopeAt(opening *log.Opening, changes []*log.Entry, before int) string {
 	scope := opening.Scope
 	for _, e := range changes {
 		if before == 0 || e.Seq < before {
@@ -155,7 +150,7 @@ func scopeSheet(s *scale, calls []Call) *ScopeSheet {
 		}
 	}
 	scope := s.opening.Scope
-	for _, e := range s.log.scoped {
+	for _, e := range s.log.Scoped {
 		to := e.Scope.To
 		if x := s.plan.Scope(to); x != nil {
 			to = x.Title
@@ -184,7 +179,7 @@ func calls(s *scale) []Call {
 				}
 			}
 		}
-		answered := slices.ContainsFunc(s.log.scoped, func(e *Entry) bool {
+		answered := slices.ContainsFunc(s.log.Scoped, func(e *log.Entry) bool {
 			return e.Seq > call.seq && slices.Contains(e.Scope.Not, call.Key)
 		})
 		if !answered {
@@ -250,17 +245,17 @@ func (s *scale) each(check string) []string {
 // late is when a job was widened to a step that shows how the pump was found, where the
 // pump is no longer as it was by then: work had been done that comes after it.
 func (s *scale) late(step *plan.Step) *time.Time {
-	if len(s.log.scoped) == 0 || step.Phase != plan.Found {
+	if len(s.log.Scoped) == 0 || step.Phase != plan.Found {
 		return nil
 	}
 	now := *s
-	for _, e := range slices.Backward(s.log.scoped) {
-		now.scope = scopeAt(s.opening, s.log.scoped, e.Seq)
+	for _, e := range slices.Backward(s.log.Scoped) {
+		now.scope = scopeAt(s.opening, s.log.Scoped, e.Seq)
 		if step.There(&now) {
 			continue // it was asked for before already
 		}
 		for i := step.N() + 1; i < len(s.steps); i++ {
-			done := s.log.of(s.steps[i].Step).counts()
+			done := s.log.Of(s.steps[i].Step).Counts()
 			if done != nil && done.Seq < e.Seq && changesThePump(s.steps[i].Step) {
 				return &e.At
 			}

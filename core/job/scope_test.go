@@ -4,6 +4,8 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/log"
+
 	"settle/core/plan"
 	"settle/core/quantity"
 )
@@ -70,7 +72,7 @@ func benchOf(t *testing.T, text string, asked Asked) *bench {
 	if err != nil {
 		t.Fatal(err)
 	}
-	return &bench{t, Job{Plan: p, Log: []Entry{{ID: "o", Seq: 1, At: day, By: tech, Kind: Opened, Open: o}}}}
+	return &bench{t, Job{Plan: p, Log: []log.Entry{{ID: "o", Seq: 1, At: day, By: tech, Kind: log.Opened, Open: o}}}}
 }
 
 // steps lists the steps of a sheet with their states.
@@ -86,7 +88,7 @@ func (b *bench) steps() string {
 
 func (b *bench) scope(to, reason string, not ...string) {
 	b.t.Helper()
-	if err := b.try(Entry{Kind: Scoped, Reason: reason, Scope: &Scoping{To: to, Not: not}}); err != nil {
+	if err := b.try(log.Entry{Kind: log.Scoped, Reason: reason, Scope: &log.Scoping{To: to, Not: not}}); err != nil {
 		b.t.Fatalf("scope %s: %v", to, err)
 	}
 }
@@ -135,7 +137,7 @@ func TestAScopeLeavesStepsOut(t *testing.T) {
 // widened the job; what should have been taken as found stands as not taken by itself.
 func TestAFindingWidensTheScope(t *testing.T) {
 	b := scopedBench(t, Asked{Why: "leak", Arrives: plan.OnBench})
-	b.keep("apart", Body{Done: true})
+	b.keep("apart", log.Body{Done: true})
 	b.keep("look", inspectBody("groove"))
 	s := b.sheet()
 	if len(s.Scope.Calls) != 1 || s.Scope.Calls[0].To != "all" || s.Scope.Calls[0].Step != "look" {
@@ -158,8 +160,8 @@ func TestAFindingWidensTheScope(t *testing.T) {
 		t.Errorf("the scope is %+v", s.Scope)
 	}
 	// Back again: what was entered stays, what is left falls away.
-	b.keep("seal-in", Body{Done: true})
-	b.keep("gap-set", Body{Done: true})
+	b.keep("seal-in", log.Body{Done: true})
+	b.keep("gap-set", log.Body{Done: true})
 	b.scope("seal", "a second shaft was in the store", "shaft")
 	if got := b.steps(); got != "apart done, look done, seal-in done, gap-set done, close open, sign blocked" {
 		t.Errorf("narrowed it is %s", got)
@@ -172,13 +174,13 @@ func TestAFindingWidensTheScope(t *testing.T) {
 // A person may decide otherwise, with a reason; a later finding asks again.
 func TestACallIsDecidedOtherwise(t *testing.T) {
 	b := scopedBench(t, Asked{Why: "leak", Arrives: plan.OnBench})
-	b.keep("apart", Body{Done: true})
+	b.keep("apart", log.Body{Done: true})
 	b.keep("look", inspectBody("groove"))
-	for name, e := range map[string]Entry{
-		"reason":       {Kind: Scoped, Scope: &Scoping{To: "seal", Not: []string{"shaft"}}},
-		"scope.not[0]": {Kind: Scoped, Reason: "r", Scope: &Scoping{To: "seal", Not: []string{"dust"}}},
-		"scope.to":     {Kind: Scoped, Reason: "r", Scope: &Scoping{To: "seal"}},
-		"scope":        {Kind: Scoped, Reason: "r"},
+	for name, e := range map[string]log.Entry{
+		"reason":       {Kind: log.Scoped, Scope: &log.Scoping{To: "seal", Not: []string{"shaft"}}},
+		"scope.not[0]": {Kind: log.Scoped, Reason: "r", Scope: &log.Scoping{To: "seal", Not: []string{"dust"}}},
+		"scope.to":     {Kind: log.Scoped, Reason: "r", Scope: &log.Scoping{To: "seal"}},
+		"scope":        {Kind: log.Scoped, Reason: "r"},
 	} {
 		if err := b.try(e); names(err) != name {
 			t.Errorf("%+v: got %v, want an error on %s", e.Scope, err, name)
@@ -195,7 +197,7 @@ func TestACallIsDecidedOtherwise(t *testing.T) {
 	}
 	// Withdrawn, the decision is gone; the finding withdrawn, so is the call.
 	on := b.sheet().Step("look").Entry
-	if err := b.try(Entry{Kind: Withdrawn, Step: "look", On: on, Reason: "wrong shaft"}); err != nil {
+	if err := b.try(log.Entry{Kind: log.Withdrawn, Step: "look", On: on, Reason: "wrong shaft"}); err != nil {
 		t.Fatal(err)
 	}
 	if calls := b.sheet().Scope.Calls; len(calls) != 0 {
@@ -224,9 +226,9 @@ func TestAReadingWidensTheScope(t *testing.T) {
 // plain tries a scope where the plan has none.
 func plain(b *bench) error {
 	n := newBench(b.t, Papers{}, Rules{})
-	return n.try(Entry{Kind: Scoped, Reason: "r", Scope: &Scoping{To: "all"}})
+	return n.try(log.Entry{Kind: log.Scoped, Reason: "r", Scope: &log.Scoping{To: "all"}})
 }
 
-func directBody(value string) Body {
-	return Body{Direct: &DirectForm{Value: quantity.Type(value), Graduation: quantity.Type("0.01 mm")}}
+func directBody(value string) log.Body {
+	return log.Body{Direct: &log.DirectForm{Value: quantity.Type(value), Graduation: quantity.Type("0.01 mm")}}
 }

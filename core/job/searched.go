@@ -3,6 +3,8 @@ package job
 import (
 	"slices"
 
+	"settle/core/log"
+
 	"settle/core/plan"
 )
 
@@ -11,7 +13,7 @@ import (
 
 // SearchedBy is what an entry adds to what its job is found by: words as they were
 // typed, and codes.
-func SearchedBy(p *plan.Plan, e *Entry) (words, codes []string) {
+func SearchedBy(p *plan.Plan, e *log.Entry) (words, codes []string) {
 	words = append(words, e.Reason)
 	b := e.Body
 	if b == nil {

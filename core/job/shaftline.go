@@ -4,6 +4,8 @@ import (
 	"slices"
 	"strings"
 
+	"settle/core/log"
+
 	"settle/core/judge"
 	"settle/core/plan"
 	"settle/core/words"
@@ -162,8 +164,8 @@ func takenAt(s *scale, step *StepSheet, back sentBack, place string) *Taken {
 
 // earlier is what a step came to each time before its stage was sent back.
 func earlier(s *scale, step *plan.Step, back sentBack) []Round {
-	t := s.log.of(step)
-	if t == nil || len(t.before) == 0 {
+	t := s.log.Of(step)
+	if t == nil || len(t.Before) == 0 {
 		return nil
 	}
 	if rounds := s.rounds(step); rounds != nil {
@@ -171,13 +173,13 @@ func earlier(s *scale, step *plan.Step, back sentBack) []Round {
 	}
 	var out []Round
 	for _, b := range back.all[s.steps[step.N()].stage] {
-		var last *Entry
-		for _, e := range t.before {
+		var last *log.Entry
+		for _, e := range t.Before {
 			if e.Seq < b.seq {
 				last = e
 			}
 		}
-		if last == nil || t.last.Seq < b.seq {
+		if last == nil || t.Last.Seq < b.seq {
 			continue
 		}
 		r := s.reading(step, last)

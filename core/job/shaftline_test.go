@@ -4,6 +4,8 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/log"
+
 	"settle/core/gauge"
 	"settle/core/plan"
 )
@@ -57,10 +59,10 @@ func lineBench(t *testing.T, options map[string]string, scope string) *bench {
 	if err != nil {
 		t.Fatal(err)
 	}
-	return &bench{t, Job{Plan: p, Log: []Entry{{ID: "o", Seq: 1, By: tech, Kind: Opened, Open: o}}}}
+	return &bench{t, Job{Plan: p, Log: []log.Entry{{ID: "o", Seq: 1, By: tech, Kind: log.Opened, Open: o}}}}
 }
 
-func felt(turn gauge.Turn) Body { return Body{Turn: &TurnForm{Turn: turn}} }
+func felt(turn gauge.Turn) log.Body { return log.Body{Turn: &log.TurnForm{Turn: turn}} }
 
 // drawnAs is a line in words: the pieces, those that are off in brackets.
 func drawnAs(pieces []PieceSheet) string {
@@ -81,19 +83,19 @@ func TestPiecesAreOffWhileTheyAreOff(t *testing.T) {
 	b := lineBench(t, nil, "all")
 	for _, at := range []struct {
 		step string
-		body Body
+		body log.Body
 		want string
 	}{
-		{"", Body{}, "driver coupling seal"},
-		{"coupling-off", Body{Done: true}, "driver (coupling) seal"},
-		{"seal-off", Body{Done: true}, "driver (coupling) (seal)"},
-		{"trial-on", Body{Done: true}, "driver (coupling) seal"},
-		{"trial-off", Body{Done: true}, "driver (coupling) (seal)"},
-		{"seal-on", Body{Done: true}, "driver (coupling) seal"},
+		{"", log.Body{}, "driver coupling seal"},
+		{"coupling-off", log.Body{Done: true}, "driver (coupling) seal"},
+		{"seal-off", log.Body{Done: true}, "driver (coupling) (seal)"},
+		{"trial-on", log.Body{Done: true}, "driver (coupling) seal"},
+		{"trial-off", log.Body{Done: true}, "driver (coupling) (seal)"},
+		{"seal-on", log.Body{Done: true}, "driver (coupling) seal"},
 		{"turn-built", felt(gauge.Rubs), "driver (coupling) (seal)"}, // the build is sent back
-		{"seal-on", Body{Done: true}, "driver (coupling) seal"},
+		{"seal-on", log.Body{Done: true}, "driver (coupling) seal"},
 		{"turn-built", felt(gauge.Free), "driver (coupling) seal"},
-		{"coupling-on", Body{Done: true}, "driver coupling seal"},
+		{"coupling-on", log.Body{Done: true}, "driver coupling seal"},
 	} {
 		if at.step != "" {
 			b.correct(at.step, at.body)
@@ -114,7 +116,7 @@ func TestPiecesOfABuildAndOfAnOption(t *testing.T) {
 	if as := b.sheet().Pieces[2].As; as != "seal" {
 		t.Errorf("the variant is known as %q", as)
 	}
-	b.keep("trial-on", Body{Done: true})
+	b.keep("trial-on", log.Body{Done: true})
 	if got := drawnAs(b.sheet().Pieces); got != "driver (coupling) seal-bellows" {
 		t.Errorf("on for a trial: %s", got)
 	}
@@ -133,7 +135,7 @@ func TestAUnitOnTheBench(t *testing.T) {
 		t.Fatalf("on the bench: %+v", sheet.Benches)
 	}
 	for _, step := range []string{"coupling-off", "seal-off", "trial-on"} {
-		b.keep(step, Body{Done: true})
+		b.keep(step, log.Body{Done: true})
 	}
 	if got := drawnAs(b.sheet().Benches[0].Pieces); got != "impeller sleeve-bearing" {
 		t.Errorf("after the trial: %s", got)

@@ -130,7 +130,7 @@ func (s *scale) foundAlong() judge.Evidence {
 // placesRead adds the places that one step was read at: those of its stations, and others that
 // were added along the shaft.
 func (s *scale) placesRead(out []placeRead, rim *rim, r *Reading, stations []StationSheet) []placeRead {
-	e := s.log.of(rim.step).counts()
+	e := s.log.Of(rim.step).Counts()
 	if e == nil {
 		return out
 	}

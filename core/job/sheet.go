@@ -3,6 +3,8 @@ package job
 import (
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -119,7 +121,7 @@ type Panel struct {
 	Targets     map[string]Carry `json:"targets,omitempty" doc:"field of the body → what it should come to"`
 	// NotCarried is for a figure of something that is not in the pump any more, or was read twice.
 	NotCarried map[string]string `json:"not_carried,omitempty" doc:"field of the body → why nothing stands there"`
-	Given      Input             `json:"given,omitempty" doc:"what the plan and the pump's papers say of it"`
+	Given      log.Input         `json:"given,omitempty" doc:"what the plan and the pump's papers say of it"`
 	Surface    gauge.Surface     `json:"surface,omitempty" enum:"rim,bore,face"`
 	Indicator  gauge.Indicator   `json:"indicator,omitempty" enum:"fixed,turns"`
 	Places     []string          `json:"places,omitempty"`
@@ -131,7 +133,7 @@ type Panel struct {
 	NominalOf  string            `json:"nominal_source,omitempty"`
 	Limit      *LimitShown       `json:"limit,omitempty"`
 	Found      *Figure           `json:"found,omitempty" doc:"the as-found figure that was judged, beside an as-built one"`
-	FoundBody  *Body             `json:"found_body,omitempty"`
+	FoundBody  *log.Body         `json:"found_body,omitempty"`
 	Of         string            `json:"of,omitempty"`
 	Same       string            `json:"same,omitempty" doc:"the number that must come back"`
 	SameSays   string            `json:"same_says,omitempty" doc:"where that number stands"`
@@ -223,10 +225,10 @@ type FindingShown struct {
 
 // Decision is a person's, with the reason.
 type Decision struct {
-	Entry  string    `json:"entry,omitempty" doc:"id of the entry"`
-	By     Person    `json:"by"`
-	At     time.Time `json:"at"`
-	Reason string    `json:"reason"`
+	Entry  string     `json:"entry,omitempty" doc:"id of the entry"`
+	By     log.Person `json:"by"`
+	At     time.Time  `json:"at"`
+	Reason string     `json:"reason"`
 }
 
 // StationSheet is a place on the shaft line with its check.
@@ -330,28 +332,28 @@ type Tally struct {
 
 // Signature closes a job.
 type Signature struct {
-	Entry  string    `json:"entry,omitempty" doc:"missing in sheets that were kept before 2026-12"`
-	By     Person    `json:"by"`
-	At     time.Time `json:"at"`
-	Remark string    `json:"remark,omitempty"`
+	Entry  string     `json:"entry,omitempty" doc:"missing in sheets that were kept before 2026-12"`
+	By     log.Person `json:"by"`
+	At     time.Time  `json:"at"`
+	Remark string     `json:"remark,omitempty"`
 }
 
 // Amendment is what was added to a signed sheet, signed by whoever added it.
 type Amendment struct {
-	Entry  string    `json:"entry"`
-	By     Person    `json:"by"`
-	At     time.Time `json:"at"`
-	Step   string    `json:"step,omitempty" doc:"the step whose entry it corrects; missing: the sheet as a whole"`
-	Reason string    `json:"reason"`
+	Entry  string     `json:"entry"`
+	By     log.Person `json:"by"`
+	At     time.Time  `json:"at"`
+	Step   string     `json:"step,omitempty" doc:"the step whose entry it corrects; missing: the sheet as a whole"`
+	Reason string     `json:"reason"`
 }
 
 // EndingShown is how a job ended without a signature.
 type EndingShown struct {
-	Entry  string    `json:"entry"`
-	By     Person    `json:"by"`
-	At     time.Time `json:"at"`
-	Ending Ending    `json:"ending" enum:"mistake,scrapped,taken-away,other"`
-	Reason string    `json:"reason"`
+	Entry  string     `json:"entry"`
+	By     log.Person `json:"by"`
+	At     time.Time  `json:"at"`
+	Ending log.Ending `json:"ending" enum:"mistake,scrapped,taken-away,other"`
+	Reason string     `json:"reason"`
 }
 
 // Step returns the step of that id, or nil where the plan has none or its

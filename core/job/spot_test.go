@@ -3,6 +3,8 @@ package job
 import (
 	"strings"
 	"testing"
+
+	"settle/core/log"
 )
 
 func TestParseSpot(t *testing.T) {
@@ -54,7 +56,8 @@ func TestFindingsSayWhere(t *testing.T) {
 		"past the vanes": {"groove": "v4"}, "on nothing ticked": {"pits": "4h"}} {
 		bad := inspectBody("groove")
 		bad.Inspect.At = at
-		err := b.try(Entry{Kind: Kept, Step: "inspect-sleeve", On: b.Log[len(b.Log)-1].ID, Reason: "again", Body: &bad})
+		err := b.try(log.Entry{Kind: log.Kept, Step: "inspect-sleeve", On: b.Log[len(b.Log)-1].ID, Reason: "again",
+			Body: &bad})
 		if err == nil || !strings.Contains(err.Error(), "body.inspect.at.") {
 			t.Errorf("%s: %v", name, err)
 		}
@@ -66,7 +69,8 @@ func TestFindingsSayWhere(t *testing.T) {
 func TestPictures(t *testing.T) {
 	b := newBench(t, papers, Rules{})
 	shot := func(id, step, of string) error {
-		return b.try(Entry{Kind: Pictured, Step: step, Body: &Body{Photo: &PhotoForm{Photos: []string{id}, Of: of}}})
+		return b.try(log.Entry{Kind: log.Pictured, Step: step, Body: &log.Body{Photo: &log.PhotoForm{Photos: []string{id},
+			Of: of}}})
 	}
 	if err := shot("a", "inspect-sleeve", ""); err != nil { // the step is not open yet
 		t.Fatal(err)
@@ -81,17 +85,20 @@ func TestPictures(t *testing.T) {
 		s.Pictures[1].By != tech.Name || s.Entry != kept || s.Entries != 1 || s.State != Done {
 		t.Errorf("%+v", s)
 	}
-	if Verify(b.Log) != 0 {
+	if log.Verify(b.Log) != 0 {
 		t.Error("the chain breaks")
 	}
-	for name, e := range map[string]Entry{
-		"body.photo.photos": {Step: "inspect-sleeve", Body: &Body{Photo: &PhotoForm{}}},
-		"body.photo.of":     {Step: "inspect-sleeve", Body: &Body{Photo: &PhotoForm{Photos: []string{"c"}, Of: "rust"}}},
-		"step":              {Step: "polish", Body: &Body{Photo: &PhotoForm{Photos: []string{"c"}}}},
-		"body:":             {Step: "inspect-sleeve", Body: &Body{Done: true, Photo: &PhotoForm{Photos: []string{"c"}}}},
-		"on":                {Step: "inspect-sleeve", On: kept, Body: &Body{Photo: &PhotoForm{Photos: []string{"c"}}}},
+	for name, e := range map[string]log.Entry{
+		"body.photo.photos": {Step: "inspect-sleeve", Body: &log.Body{Photo: &log.PhotoForm{}}},
+		"body.photo.of": {Step: "inspect-sleeve", Body: &log.Body{Photo: &log.PhotoForm{Photos: []string{"c"},
+			Of: "rust"}}},
+		"step": {Step: "polish", Body: &log.Body{Photo: &log.PhotoForm{Photos: []string{"c"}}}},
+		"body:": {Step: "inspect-sleeve", Body: &log.Body{Done: true,
+			Photo: &log.PhotoForm{Photos: []string{"c"}}}},
+		"on": {Step: "inspect-sleeve", On: kept,
+			Body: &log.Body{Photo: &log.PhotoForm{Photos: []string{"c"}}}},
 	} {
-		e.Kind = Pictured
+		e.Kind = log.Pictured
 		if err := b.try(e); err == nil || !strings.HasPrefix(err.Error(), name) {
 			t.Errorf("%s: %v", name, err)
 		}

@@ -3,6 +3,8 @@ package job_test
 import (
 	"testing"
 
+	"settle/core/log"
+
 	"settle/core/job"
 	"settle/core/plan"
 )
@@ -19,7 +21,7 @@ func TestNothingStandsThereUnasked(t *testing.T) {
 				if err != nil {
 					t.Fatal(err)
 				}
-				sheet := job.Derive(job.Job{Plan: p, Log: []job.Entry{{ID: "1", Seq: 1, Kind: job.Opened, Open: opening}}})
+				sheet := job.Derive(job.Job{Plan: p, Log: []log.Entry{{ID: "1", Seq: 1, Kind: log.Opened, Open: opening}}})
 				if len(sheet.Stations) == 0 && len(p.Checks) > 0 {
 					t.Errorf("%s with %s %s has no station", key, option.Key, choice.Key)
 				}

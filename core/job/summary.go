@@ -1,6 +1,10 @@
 package job
 
-import "settle/core/judge"
+import (
+	"settle/core/judge"
+
+	"settle/core/log"
+)
 
 // Summary is what a list shows of a job, in values and ids: what they are called is
 // asked of the plan when it is shown. It is kept with each entry, so that a list of
@@ -17,7 +21,7 @@ type Summary struct {
 }
 
 // Summarize sums a sheet up that ends with an entry.
-func Summarize(sheet *Sheet, last *Entry) Summary {
+func Summarize(sheet *Sheet, last *log.Entry) Summary {
 	sum := Summary{NextStep: sheet.Next, Waits: sheet.Waits, By: last.By.Name,
 		Line: make([]judge.Result, len(sheet.Stations))}
 	for i := range sheet.Stages {

@@ -4,6 +4,8 @@ import (
 	"slices"
 	"strings"
 
+	"settle/core/log"
+
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -28,7 +30,7 @@ type Echo struct {
 	Odd string `json:"odd,omitempty"`
 }
 
-func (s *scale) tell(step *plan.Step, b *Body, r *Reading) *Tell {
+func (s *scale) tell(step *plan.Step, b *log.Body, r *Reading) *Tell {
 	k := s.kind(step)
 	t := &Tell{Lines: []Sentence{}, Causes: []string{}, Echo: k.echo(b)}
 	switch {
@@ -144,7 +146,7 @@ func (k *kind) inputPath() string {
 }
 
 // unfinished reports whether boxes are still blank.
-func unfinished(b *Body) bool {
+func unfinished(b *log.Body) bool {
 	if f := b.Dial; f != nil && f.Sweep == nil {
 		return slices.ContainsFunc(f.Readings, func(r gauge.ReadingForm) bool { return r.Value.Blank() })
 	}
@@ -175,7 +177,7 @@ func places(r *Reading) []Sentence {
 }
 
 // echo says how each figure of a body was understood.
-func (k *kind) echo(b *Body) []Echo {
+func (k *kind) echo(b *log.Body) []Echo {
 	out := []Echo{}
 	if k.boxes == nil {
 		return out

@@ -3,6 +3,8 @@ package job
 import (
 	"maps"
 
+	"settle/core/log"
+
 	"settle/core/judge"
 	"settle/core/plan"
 )
@@ -10,7 +12,7 @@ import (
 // terms are what the opening of a job settles for all of it: its plan, the papers of
 // its pump, the limits it is judged by. They never change.
 type terms struct {
-	opening *Opening
+	opening *log.Opening
 	plan    *plan.Plan // with what the pump has several of written out
 	chosen  plan.Chosen
 

@@ -6,6 +6,8 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/log"
+
 	"settle/core/judge"
 	"settle/core/quantity"
 )
@@ -21,46 +23,49 @@ stages:
       - {id: sign, kind: sign, title: Sign}
 `
 
-func tightAt(change func(f *TestForm)) Body {
-	f := &TestForm{Medium: judge.Water, Pressure: "4 bar", Vented: true, Minutes: quantity.Count("10"),
+func tightAt(change func(f *log.TestForm)) log.Body {
+	f := &log.TestForm{Medium: judge.Water, Pressure: "4 bar", Vented: true, Minutes: quantity.Count("10"),
 		Drops: quantity.Count("0")}
 	change(f)
-	return Body{Test: f}
+	return log.Body{Test: f}
 }
 
 // A leak test passes only by the pressure of the papers, held as long as they ask, with what may be used.
 func TestALeakTestOfAJob(t *testing.T) {
 	open := func(asked string, carries judge.LiquidKind) *bench {
 		b := openPlan(t, leakPlan)
-		b.Log[0].Open.Values = map[string]Value{"seal-test": {Text: asked, Source: "manual"}}
+		b.Log[0].Open.Values = map[string]log.Value{"seal-test": {Text: asked, Source: "manual"}}
 		b.Log[0].Open.Carries = carries
 		return b
 	}
 	for _, tt := range []struct {
 		name, asked string
 		carries     judge.LiquidKind
-		change      func(f *TestForm)
+		change      func(f *log.TestForm)
 		want        judge.Result
 		warns       string
 	}{
-		{"as asked", "4 bar", "", func(*TestForm) {}, judge.Within, ""},
-		{"with what else stood there", "4 bar, 10 min", "", func(*TestForm) {}, judge.Within, ""},
-		{"in the other unit", "58 psi", "", func(*TestForm) {}, judge.Within, ""},
-		{"read in the other unit", "4 bar", "", func(f *TestForm) { f.Pressure = "58 psi" }, judge.Within, ""},
-		{"no pressure on it", "4 bar", "", func(f *TestForm) { f.Pressure = "0 bar" }, judge.Out, judge.TestLow},
-		{"a tenth over", "4 bar", "", func(f *TestForm) { f.Pressure = "4.5 bar" }, judge.Out, judge.TestHigh},
-		{"too short", "4 bar", "", func(f *TestForm) { f.Minutes = quantity.Count("9,5") }, judge.Out, judge.TestShort},
-		{"a drop", "4 bar", "", func(f *TestForm) { f.Drops = quantity.Count("1") }, judge.Out, judge.TestDrops},
-		{"not vented", "4 bar", "", func(f *TestForm) { f.Vented = false }, judge.Undecided, judge.NotVented},
-		{"no pressure in the papers", "", "", func(*TestForm) {}, judge.NoLimit, judge.NotAsked},
-		{"its own liquid, which burns", "4 bar", judge.Flammable, func(f *TestForm) { f.Medium = judge.OwnLiquid },
+		{"as asked", "4 bar", "", func(*log.TestForm) {}, judge.Within, ""},
+		{"with what else stood there", "4 bar, 10 min", "", func(*log.TestForm) {}, judge.Within, ""},
+		{"in the other unit", "58 psi", "", func(*log.TestForm) {}, judge.Within, ""},
+		{"read in the other unit", "4 bar", "", func(f *log.TestForm) { f.Pressure = "58 psi" }, judge.Within, ""},
+		{"no pressure on it", "4 bar", "", func(f *log.TestForm) { f.Pressure = "0 bar" }, judge.Out, judge.TestLow},
+		{"a tenth over", "4 bar", "", func(f *log.TestForm) { f.Pressure = "4.5 bar" }, judge.Out, judge.TestHigh},
+		{"too short", "4 bar", "", func(f *log.TestForm) { f.Minutes = quantity.Count("9,5") }, judge.Out, judge.TestShort},
+		{"a drop", "4 bar", "", func(f *log.TestForm) { f.Drops = quantity.Count("1") }, judge.Out, judge.TestDrops},
+		{"not vented", "4 bar", "", func(f *log.TestForm) { f.Vented = false }, judge.Undecided, judge.NotVented},
+		{"no pressure in the papers", "", "", func(*log.TestForm) {}, judge.NoLimit, judge.NotAsked},
+		{"its own liquid, which burns", "4 bar", judge.Flammable, func(f *log.TestForm) { f.Medium = judge.OwnLiquid },
 			judge.Undecided, judge.Hazardous},
-		{"water all the same", "4 bar", judge.Flammable, func(*TestForm) {}, judge.Within, ""},
-		{"air, rated", "4 bar", "", func(f *TestForm) { f.Medium, f.SiteRule, f.Rated = judge.Air, true, "10 bar" },
+		{"water all the same", "4 bar", judge.Flammable, func(*log.TestForm) {}, judge.Within, ""},
+		{"air, rated", "4 bar", "", func(f *log.TestForm) { f.Medium, f.SiteRule, f.Rated = judge.Air, true, "10 bar" },
 			judge.Within, judge.WithGas},
-		{"air over what holds", "4 bar", "", func(f *TestForm) { f.Medium, f.SiteRule, f.Rated = judge.Air, true, "3 bar" },
+		{"air over what holds", "4 bar", "", func(f *log.TestForm) {
+			f.Medium, f.SiteRule, f.Rated = judge.Air, true,
+				"3 bar"
+		},
 			judge.Out, judge.OverRated},
-		{"air, nobody knows what holds", "4 bar", "", func(f *TestForm) { f.Medium, f.SiteRule = judge.Air, true },
+		{"air, nobody knows what holds", "4 bar", "", func(f *log.TestForm) { f.Medium, f.SiteRule = judge.Air, true },
 			judge.Undecided, judge.NotRated},
 	} {
 		b := open(tt.asked, tt.carries)
@@ -79,24 +84,24 @@ func TestALeakTestOfAJob(t *testing.T) {
 func TestALeakTestAsksForWhatIsMissing(t *testing.T) {
 	for _, tt := range []struct {
 		field, says string
-		change      func(f *TestForm)
+		change      func(f *log.TestForm)
 	}{
-		{"body.test.pressure", "is missing", func(f *TestForm) { f.Pressure = "" }},
-		{"body.test.pressure", "has no unit", func(f *TestForm) { f.Pressure = "4" }},
-		{"body.test.pressure", "4 drops", func(f *TestForm) { f.Pressure = "4 drops" }},
-		{"body.test.medium", "is missing", func(f *TestForm) { f.Medium = "" }},
-		{"body.test.minutes", "is missing", func(f *TestForm) { f.Minutes = quantity.Number{} }},
-		{"body.test.minutes", "how many minutes", func(f *TestForm) { f.Minutes = quantity.Count("0") }},
-		{"body.test.minutes", "how many minutes", func(f *TestForm) { f.Minutes = quantity.Count("-3") }},
-		{"body.test.drops", "is missing", func(f *TestForm) { f.Drops = quantity.Number{} }},
-		{"body.test.drops", "a whole number", func(f *TestForm) { f.Drops = quantity.Count("0.5") }},
-		{"body.test.drops", "a whole number", func(f *TestForm) { f.Drops = quantity.Count("-1") }},
-		{"body.test.rated", "", func(f *TestForm) { f.Rated = "plenty" }},
+		{"body.test.pressure", "is missing", func(f *log.TestForm) { f.Pressure = "" }},
+		{"body.test.pressure", "has no unit", func(f *log.TestForm) { f.Pressure = "4" }},
+		{"body.test.pressure", "4 drops", func(f *log.TestForm) { f.Pressure = "4 drops" }},
+		{"body.test.medium", "is missing", func(f *log.TestForm) { f.Medium = "" }},
+		{"body.test.minutes", "is missing", func(f *log.TestForm) { f.Minutes = quantity.Number{} }},
+		{"body.test.minutes", "how many minutes", func(f *log.TestForm) { f.Minutes = quantity.Count("0") }},
+		{"body.test.minutes", "how many minutes", func(f *log.TestForm) { f.Minutes = quantity.Count("-3") }},
+		{"body.test.drops", "is missing", func(f *log.TestForm) { f.Drops = quantity.Number{} }},
+		{"body.test.drops", "a whole number", func(f *log.TestForm) { f.Drops = quantity.Count("0.5") }},
+		{"body.test.drops", "a whole number", func(f *log.TestForm) { f.Drops = quantity.Count("-1") }},
+		{"body.test.rated", "", func(f *log.TestForm) { f.Rated = "plenty" }},
 	} {
 		b := openPlan(t, leakPlan)
-		b.Log[0].Open.Values = map[string]Value{"seal-test": {Text: "4 bar", Source: "manual"}}
+		b.Log[0].Open.Values = map[string]log.Value{"seal-test": {Text: "4 bar", Source: "manual"}}
 		body := tightAt(tt.change)
-		err := b.try(Entry{Kind: Kept, Step: "tight", Body: &body})
+		err := b.try(log.Entry{Kind: log.Kept, Step: "tight", Body: &body})
 		if err == nil || !strings.Contains(names(err), tt.field) || !strings.Contains(err.Error(), tt.says) {
 			t.Errorf("%s: %v", tt.field, err)
 		}
@@ -113,7 +118,7 @@ func TestATestWithoutPressure(t *testing.T) {
 		want           judge.Result
 	}{{"1", "0", judge.Within}, {"1", "2", judge.Within}, {"1", "3", judge.Out}, {"0.5", "0", judge.Out}} {
 		b := openPlan(t, leakPlan)
-		b.keep("looked", Body{Test: &TestForm{Minutes: quantity.Count(tt.minutes), Drops: quantity.Count(tt.drops)}})
+		b.keep("looked", log.Body{Test: &log.TestForm{Minutes: quantity.Count(tt.minutes), Drops: quantity.Count(tt.drops)}})
 		if r := b.sheet().Step("looked").Reading; r.Verdict != tt.want {
 			t.Errorf("%s min, %s drops: %s by %+v", tt.minutes, tt.drops, r.Verdict, r.Limit)
 		}
@@ -125,9 +130,9 @@ func TestATestOfEarlierDays(t *testing.T) {
 	for pressure, want := range map[string]judge.Result{"4 bar": judge.Within, "2 bar": judge.Out,
 		"as on the gauge": judge.Out} {
 		b := openPlan(t, leakPlan)
-		b.Log[0].Open.Values = map[string]Value{"seal-test": {Text: "4 bar", Source: "manual"}}
-		body := Body{Test: &TestForm{Pressure: pressure, Minutes: quantity.Count("10"), Drops: quantity.Count("0")}}
-		b.Log = append(b.Log, Entry{ID: "old", Seq: 2, By: tech, At: day, Kind: Kept, Step: "tight", Body: &body,
+		b.Log[0].Open.Values = map[string]log.Value{"seal-test": {Text: "4 bar", Source: "manual"}}
+		body := log.Body{Test: &log.TestForm{Pressure: pressure, Minutes: quantity.Count("10"), Drops: quantity.Count("0")}}
+		b.Log = append(b.Log, log.Entry{ID: "old", Seq: 2, By: tech, At: day, Kind: log.Kept, Step: "tight", Body: &body,
 			Rules: strictRules - 1})
 		r := b.sheet().Step("tight").Reading
 		if r == nil || r.Verdict != want || r.Text != pressure+", 10 min, 0 drops" {
@@ -165,8 +170,8 @@ func TestAPartThatIsWarmed(t *testing.T) {
 		{"", "80 °C", "", true, "", ""},
 	} {
 		b := openPlan(t, warmPlan)
-		b.Log[0].Open.Values = map[string]Value{"least": {Text: tt.least}, "most": {Text: tt.most}}
-		b.keep("warm", Body{Heat: &HeatForm{Reached: tt.reached, Cold: tt.cold}})
+		b.Log[0].Open.Values = map[string]log.Value{"least": {Text: tt.least}, "most": {Text: tt.most}}
+		b.keep("warm", log.Body{Heat: &log.HeatForm{Reached: tt.reached, Cold: tt.cold}})
 		r := b.sheet().Step("warm").Reading
 		if r.Verdict != tt.want || tt.limit != "" && (r.Limit == nil || !strings.Contains(fmt.Sprint(*r.Limit), tt.limit)) {
 			t.Errorf("%+v: %s by %+v", tt, r.Verdict, r.Limit)
@@ -174,8 +179,8 @@ func TestAPartThatIsWarmed(t *testing.T) {
 	}
 	b := openPlan(t, warmPlan)
 	for _, reached := range []string{"", "warm"} {
-		body := Body{Heat: &HeatForm{Reached: reached}}
-		if err := b.try(Entry{Kind: Kept, Step: "warm", Body: &body}); names(err) != "body.heat.reached" {
+		body := log.Body{Heat: &log.HeatForm{Reached: reached}}
+		if err := b.try(log.Entry{Kind: log.Kept, Step: "warm", Body: &body}); names(err) != "body.heat.reached" {
 			t.Errorf("%q: %v", reached, err)
 		}
 	}

@@ -6,6 +6,8 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/log"
+
 	"settle/core/judge"
 	"settle/core/quantity"
 )
@@ -34,7 +36,7 @@ stages:
 func TestTightening(t *testing.T) {
 	b := openPlan(t, tightenPlan)
 	for _, step := range []string{"nut", "cap", "gland", "bolt"} {
-		b.keep(step, Body{Done: true})
+		b.keep(step, log.Body{Done: true})
 	}
 	s := b.sheet()
 	for step, want := range map[string]string{"nut": "to its torque", "bolt": "driven home with a soft hammer",
@@ -56,11 +58,12 @@ func TestTightening(t *testing.T) {
 	if want := []int{2, 5, 1, 6, 4, 3}; !slices.Equal(screws.Order, want) {
 		t.Errorf("the screws go %v", screws.Order)
 	}
-	if err := b.try(Entry{Kind: Kept, Step: "screws", Body: &Body{Torque: &TorqueForm{Ticks: []int{9}}}}); names(err) !=
+	if err := b.try(log.Entry{Kind: log.Kept, Step: "screws",
+		Body: &log.Body{Torque: &log.TorqueForm{Ticks: []int{9}}}}); names(err) !=
 		"body.torque.ticks[0]" {
 		t.Errorf("a screw that is not next: %v", err)
 	}
-	b.keep("screws", Body{Torque: &TorqueForm{Ticks: screws.Order}})
+	b.keep("screws", log.Body{Torque: &log.TorqueForm{Ticks: screws.Order}})
 	if r := b.sheet().Step("screws").Reading; r.Text != "6 bolts snug by hand" || r.Verdict != "" {
 		t.Errorf("the screws say %+v", r)
 	}
@@ -73,12 +76,12 @@ func TestTightening(t *testing.T) {
 func TestAnExtensionOnTheWrench(t *testing.T) {
 	b := openPlan(t, tightenPlan)
 	panel := b.sheet().Step("joint").Panel
-	body := func(wrench, extension string) *Body {
-		f := &TorqueForm{Wrench: quantity.Type(wrench), Extension: quantity.Type(extension)}
+	body := func(wrench, extension string) *log.Body {
+		f := &log.TorqueForm{Wrench: quantity.Type(wrench), Extension: quantity.Type(extension)}
 		for i := range len(panel.Order) * len(panel.Passes) { // the last pass is the check, all round
 			f.Ticks = append(f.Ticks, tickAt(panel.Order, len(panel.Passes)-1, i))
 		}
-		return &Body{Unit: quantity.UnitMillimetre, Torque: f}
+		return &log.Body{Unit: quantity.UnitMillimetre, Torque: f}
 	}
 	for _, wrong := range []struct{ wrench, extension, field string }{
 		{"400", "", "body.torque.extension"},
@@ -86,7 +89,7 @@ func TestAnExtensionOnTheWrench(t *testing.T) {
 		{"0", "100", "body.torque.wrench"},
 		{"400", "-1", "body.torque.extension"},
 	} {
-		err := b.try(Entry{Kind: Kept, Step: "joint", Body: body(wrong.wrench, wrong.extension)})
+		err := b.try(log.Entry{Kind: log.Kept, Step: "joint", Body: body(wrong.wrench, wrong.extension)})
 		if names(err) != wrong.field {
 			t.Errorf("a wrench of %q with %q: %v, want %s named", wrong.wrench, wrong.extension, err, wrong.field)
 		}

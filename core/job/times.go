@@ -5,6 +5,8 @@ import (
 	"fmt"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -12,7 +14,7 @@ import (
 	"settle/core/setting"
 )
 
-func heated(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func heated(s *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	f := b.Heat
 	if f == nil {
 		return missing(r, "heat", "is missing: the bearing and how it went home")
@@ -25,7 +27,7 @@ func heated(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	took, timed := timedBy(r, "heat.took", f.Left, f.Home, f.Took)
 	input := f.Input
 	if reached != nil {
-		input = over(input, Input{"left_c": *reached})
+		input = over(input, log.Input{"left_c": *reached})
 	}
 	reading := s.calculate(step, input, "heat.input", r)
 	if reading == nil || reading.Tool.Words == nil || r.Partial || len(r.Errors) > 0 {
@@ -76,7 +78,7 @@ func timedBy(r *gauge.Reader, path string, from, to *time.Time, minutes quantity
 }
 
 // pressedCold is a bearing that was pressed on and not heated.
-func pressedCold(step *plan.Step, f *HeatForm, r *gauge.Reader) *Reading {
+func pressedCold(step *plan.Step, f *log.HeatForm, r *gauge.Reader) *Reading {
 	if !f.Seated && step.LeafAt == "" {
 		return missing(r, "heat.seated", "must be true: a thin leaf must not enter at the shoulder")
 	}
@@ -149,7 +151,7 @@ func heatedAs(step *plan.Step) setting.Fits {
 	return setting.FitsBearing
 }
 
-func heatBoxes(b *Body) []box {
+func heatBoxes(b *log.Body) []box {
 	if b.Heat == nil {
 		return nil
 	}
@@ -157,7 +159,7 @@ func heatBoxes(b *Body) []box {
 		{path: "heat.cool", number: b.Heat.Cool, unit: "°C"}}
 }
 
-func waited(_ *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func waited(_ *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	f := b.Wait
 	if f == nil {
 		return missing(r, "wait.began", "is missing: start the clock")
@@ -189,7 +191,7 @@ func waited(_ *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 	return reading
 }
 
-func waitBoxes(b *Body) []box {
+func waitBoxes(b *log.Body) []box {
 	if b.Wait == nil {
 		return nil
 	}

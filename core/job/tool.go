@@ -8,6 +8,8 @@ import (
 	"strconv"
 	"strings"
 
+	"settle/core/log"
+
 	"settle/core/align"
 	"settle/core/calc"
 	"settle/core/field"
@@ -21,12 +23,12 @@ import (
 // givenInput is what the plan and the pump's papers say of a calculation: a person
 // need not type it, and cannot type over it.
 type givenInput struct {
-	Input
+	log.Input
 	terms *terms
 }
 
-func (t *terms) given(step *plan.Step) Input {
-	in := &givenInput{Input{}, t}
+func (t *terms) given(step *plan.Step) log.Input {
+	in := &givenInput{log.Input{}, t}
 	if k := t.kind(step); k.given != nil {
 		k.given(t, step, in)
 	}
@@ -187,7 +189,7 @@ func over(typed, given map[string]any) map[string]any {
 }
 
 // asked is a step that is a calculation and nothing else.
-func asked(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func asked(s *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	if b.Tool == nil && !r.Partial {
 		return missing(r, "tool", "is missing: what was measured")
 	}
@@ -202,7 +204,7 @@ const (
 
 // seated is a bearing seat. Read at too few places it passes nothing; what was entered before that was
 // asked stays.
-func seated(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func seated(s *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	reading := asked(s, step, b, r)
 	if reading == nil || reading.Tool.Words == nil || r.Kept || planesOf(b.Tool) >= seatPlanes {
 		return reading
@@ -215,7 +217,7 @@ func seated(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 }
 
 // planesOf is in how many planes enough angles were read.
-func planesOf(in Input) int {
+func planesOf(in log.Input) int {
 	readings, _ := in["readings"].([]any)
 	angles := map[any]int{}
 	n := 0
@@ -230,13 +232,13 @@ func planesOf(in Input) int {
 }
 
 // aligned is an alignment. A foot that lifts caps it: the last that was read of the feet goes with it.
-func aligned(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func aligned(s *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	if b.Tool == nil && !r.Partial {
 		return missing(r, "tool", "is missing: what was measured")
 	}
 	in := withGauge(s.kind(step).tool, b)
 	if feet := s.feet(); feet != nil && in["soft_foot"] == nil {
-		in = over(in, Input{"soft_foot": feet})
+		in = over(in, log.Input{"soft_foot": feet})
 	}
 	reading := s.calculate(step, in, "tool", r)
 	if reading != nil && step.Phase == plan.Found {
@@ -248,7 +250,7 @@ func aligned(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 // feet are the lifts of the driver's feet as they were last read, nil where they were not: as they stood
 // when the alignment was entered. A foot that is cured later does not make good what was read on it.
 func (s *scale) feet() map[string]any {
-	var last *Entry
+	var last *log.Entry
 	for i := range s.steps {
 		step := s.steps[i].Step
 		if e := s.latest(step); step.Kind == plan.Feet && e != nil && s.has(step) && e.Body.Tool != nil &&
@@ -277,8 +279,8 @@ func (s *scale) feet() map[string]any {
 
 // withGauge is what was typed into a calculator, with the division and the error of the gauge in
 // the hand where the calculator takes them.
-func withGauge(tool string, b *Body) Input {
-	known := Input{}
+func withGauge(tool string, b *log.Body) log.Input {
+	known := log.Input{}
 	if b.Gauge != nil && b.Gauge.Graduation != "" && calc.Takes(tool, "graduation") {
 		known["graduation"] = b.Gauge.Graduation
 	}
@@ -289,7 +291,7 @@ func withGauge(tool string, b *Body) Input {
 }
 
 // shimmed is a pack worked out: into a window that nobody gave it is not judged.
-func shimmed(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func shimmed(s *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	if step.Right == plan.EitherFeel {
 		dragged := *b
 		dragged.Tool = draggedFree(b.Tool)
@@ -303,7 +305,7 @@ func shimmed(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 }
 
 // tried is a pack found by trial, which is finished when the calculator says so.
-func tried(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func tried(s *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	if step.Right == plan.EitherFeel {
 		dragged := *b
 		dragged.Tool = draggedFree(b.Tool)
@@ -318,7 +320,7 @@ func tried(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
 }
 
 // draggedFree are the trials with a light drag taken for free: with the seal on the shaft it drags.
-func draggedFree(in Input) Input {
+func draggedFree(in log.Input) log.Input {
 	trials, ok := in["trials"].([]any)
 	if !ok {
 		return in
@@ -337,7 +339,7 @@ func draggedFree(in Input) Input {
 
 // calculate asks the calculator of a step. Its errors stand under path; while it is
 // still typed those of boxes that are blank are left out.
-func (s *scale) calculate(step *plan.Step, typed Input, path string, r *gauge.Reader) *Reading {
+func (s *scale) calculate(step *plan.Step, typed log.Input, path string, r *gauge.Reader) *Reading {
 	raw, err := json.Marshal(over(typed, s.given(step)))
 	if err != nil {
 		r.Errors.Add(path, fmt.Errorf("cannot be read"))
@@ -417,7 +419,7 @@ func valueAt(in map[string]any, path string) any {
 const maxInput = 64 << 10
 
 // checkInput bounds what a client may send as the input of a calculator.
-func checkInput(in Input) error {
+func checkInput(in log.Input) error {
 	if b, err := json.Marshal(in); err != nil || len(b) > maxInput {
 		return field.Errorf("tool", "is longer than a calculation can be")
 	}

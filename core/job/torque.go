@@ -7,6 +7,8 @@ import (
 	"slices"
 	"strings"
 
+	"settle/core/log"
+
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -26,7 +28,7 @@ type Pass struct {
 // wrenchGood is how near a click wrench comes to its setting: ± 4 % (ISO 6789).
 const wrenchGood = 0.04
 
-func tightened(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func tightened(s *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	if b.Tight != "" {
 		return s.tight(step, b.Tight, r)
 	}
@@ -123,7 +125,7 @@ func drawn(typed string, asked quantity.Torque, known bool, r *gauge.Reader) (qu
 
 // extended works out what the wrench is set to with an extension, where one was
 // typed; false says that it cannot be used.
-func extended(reading *Reading, f *TorqueForm, set quantity.Torque, r *gauge.Reader) bool {
+func extended(reading *Reading, f *log.TorqueForm, set quantity.Torque, r *gauge.Reader) bool {
 	if f.Wrench.Blank() && f.Extension.Blank() {
 		return true
 	}
@@ -250,7 +252,7 @@ func (t *terms) tightsOf(step *plan.Step) []string {
 }
 
 // tightenedInAll is one tick for all: to a torque it is told, where that is known.
-func tightenedInAll(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func tightenedInAll(s *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	if b.Tight != "" {
 		return s.tight(step, b.Tight, r)
 	}
@@ -272,7 +274,7 @@ func tightenedInAll(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Readin
 }
 
 // tightenedEach is a tick a bolt, once round in its order.
-func tightenedEach(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func tightenedEach(s *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	f, order := b.Torque, s.crossing(step)
 	if f == nil {
 		return missing(r, "torque", "is missing: the bolts as they were ticked")

@@ -36,7 +36,7 @@ func Touched(j Job, seqs []int) []TouchedReading {
 			continue
 		}
 		t := TouchedReading{Step: e.Step, Title: step.Title, At: e.At, By: e.By.Name,
-			Corrected: d.scale.log.of(step).counts() != e, Signed: d.sheet.Signed != nil}
+			Corrected: d.scale.log.Of(step).Counts() != e, Signed: d.sheet.Signed != nil}
 		if r, errs := d.scale.weighed(step, e); len(errs) == 0 && r != nil {
 			t.Figure, t.Text, t.Verdict, t.Margin = r.Figure, r.Text, r.Verdict, r.Margin
 			if r.Held != nil {

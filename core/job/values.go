@@ -5,6 +5,8 @@ import (
 	"strconv"
 	"strings"
 
+	"settle/core/log"
+
 	"settle/core/field"
 	"settle/core/plan"
 	"settle/core/quantity"
@@ -19,11 +21,11 @@ const maxNumber = 64
 
 // CheckValue says whether a value of the pump's papers can be used for what the
 // plan asks. A blank one is a value that is not known yet.
-func CheckValue(ask plan.Ask, v Value) error { return checkValue(ask, v, false) }
+func CheckValue(ask plan.Ask, v log.Value) error { return checkValue(ask, v, false) }
 
 // checkValue is CheckValue; of what stood on a pump before figures that can be read in two ways were
 // refused nothing more is asked than that it was understood then.
-func checkValue(ask plan.Ask, v Value, kept bool) error {
+func checkValue(ask plan.Ask, v log.Value, kept bool) error {
 	if strings.TrimSpace(v.Text) == "" {
 		return nil
 	}
@@ -153,16 +155,16 @@ func (t *terms) number(key string) int {
 func decimal(text string) string { return strings.Replace(strings.TrimSpace(text), ",", ".", 1) }
 
 // value is a value of the pump's as written, or the plan's default.
-func (t *terms) value(key string) Value {
+func (t *terms) value(key string) log.Value {
 	if v := t.opening.Values[key]; strings.TrimSpace(v.Text) != "" {
 		return v
 	}
 	for _, v := range t.plan.Values {
 		if v.Key == key && v.Default != "" {
-			return Value{Text: v.Default, Source: assumed}
+			return log.Value{Text: v.Default, Source: assumed}
 		}
 	}
-	return Value{}
+	return log.Value{}
 }
 
 func (t *terms) amount(key string) (float64, bool) {

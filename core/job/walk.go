@@ -2,6 +2,7 @@ package job
 
 import (
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 )
 
@@ -140,7 +141,7 @@ func (w *walker) shown(steps []*plan.Step) []MarkShown {
 		}
 		e := w.latest(step)
 		pictures := w.pictures(step, e)
-		for _, added := range w.log.added[step.ID] {
+		for _, added := range w.log.Added[step.ID] {
 			pictures = append(pictures, w.pictures(step, added)...)
 		}
 		for i, mark := range step.Marks {
@@ -162,33 +163,33 @@ func (w *walker) enter(s *StepSheet, step *task) {
 	w.fill(s, step)
 	s.Bench = step.bench
 	s.Loop = w.loop(step.Step)
-	if t := w.log.of(step.Step); t.counts() != nil {
-		s.Entry, s.Entries, s.Decision, s.State = t.last.ID, t.rounds, t.decided(), Done
-		s.Reading = w.judged(step.Step, t.last)
+	if t := w.log.Of(step.Step); t.Counts() != nil {
+		s.Entry, s.Entries, s.Decision, s.State = t.Last.ID, t.Rounds, decided(t), Done
+		s.Reading = w.judged(step.Step, t.Last)
 		if due := s.Phase != plan.Found && w.due(s.Reading); due {
-			if s.DecideBy = Technician; needsLead(w.plan, s.ID) {
-				s.DecideBy = Lead
+			if s.DecideBy = log.Technician; needsLead(w.plan, s.ID) {
+				s.DecideBy = log.Lead
 			}
 			if s.Decision == nil {
 				s.State = Decide
 			}
 		}
-		if again, ok := w.back.standing[step.stage]; ok && t.last.Seq < again.seq && !sendsBack(step.Step) {
+		if again, ok := w.back.standing[step.stage]; ok && t.Last.Seq < again.seq && !sendsBack(step.Step) {
 			s.State, s.Again = Open, again.why
-		} else if why := w.nextRound(step.Step, t.last); why != "" {
+		} else if why := w.nextRound(step.Step, t.Last); why != "" {
 			s.State, s.Again = Open, why
-		} else if why := w.changedSince(step.Step, t.last); why != "" {
+		} else if why := w.changedSince(step.Step, t.Last); why != "" {
 			s.State, s.Again = Open, why
-		} else if why := w.offSince(step.Step, t.last); why != "" {
+		} else if why := w.offSince(step.Step, t.Last); why != "" {
 			s.State, s.Again = Open, why
 		} else if w.energy.again[step.N()] {
 			s.State, s.Again = Open, lockedSince(step.Energy)
 		}
-		s.Pictures = w.pictures(step.Step, t.last)
+		s.Pictures = w.pictures(step.Step, t.Last)
 	} else if w.blocked != "" {
 		s.State, s.Blocked = Blocked, w.blocked
 	}
-	for _, e := range w.log.added[step.ID] {
+	for _, e := range w.log.Added[step.ID] {
 		s.Pictures = append(s.Pictures, w.pictures(step.Step, e)...)
 	}
 }
@@ -208,7 +209,7 @@ func (w *walker) outside(s *StepSheet, step due) {
 
 // judged is the reading of an entry. A part that was judged by readings since then is
 // told what the rule said when it was looked at.
-func (w *walker) judged(step *plan.Step, e *Entry) *Reading {
+func (w *walker) judged(step *plan.Step, e *log.Entry) *Reading {
 	r := w.reading(step, e)
 	if r.Outcome == "" || r.ByRule != "" {
 		return r
@@ -261,4 +262,12 @@ func (w *walker) hold(s *StepSheet, needs []string) {
 	if why != "" {
 		s.State, s.Blocked = Blocked, why
 	}
+}
+
+// decided is a person's decision as it is shown.
+func decided(t *log.Track) *Decision {
+	if t.Decision == nil {
+		return nil
+	}
+	return &Decision{Entry: t.Decision.ID, By: t.Decision.By, At: t.Decision.At, Reason: t.Decision.Reason}
 }

@@ -3,6 +3,8 @@ package job
 import (
 	"fmt"
 
+	"settle/core/log"
+
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -17,7 +19,7 @@ const (
 
 // warmedPart is a part that was heated to receive another: by the temperature of the papers alone. It
 // has no shoulder to come home to, and what it receives goes in at once.
-func warmedPart(s *scale, step *plan.Step, b *Body, r *gauge.Reader) *Reading {
+func warmedPart(s *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	f := b.Heat
 	if f == nil {
 		return missing(r, "heat.reached", "is missing: how warm it left the heater")

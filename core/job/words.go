@@ -8,6 +8,8 @@ import (
 	"strings"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -116,7 +118,7 @@ func tightAs(how string) string {
 }
 
 // permitted is what hangs at the switch.
-func permitted(p *PermitForm) string {
+func permitted(p *log.PermitForm) string {
 	return after(", lock ", strings.TrimSpace(p.Lock)) + after(", permit ", strings.TrimSpace(p.Permit))
 }
 
@@ -254,7 +256,7 @@ var feel = map[gauge.Turn]string{
 func leftOut(why string) string { return "not taken: " + why }
 
 func notThere(absent, why string) string {
-	if absent == NotOnPump {
+	if absent == log.NotOnPump {
 		return "not on this pump: " + why
 	}
 	return "not in this job: " + why
@@ -308,7 +310,7 @@ func scopedTo(title string, stays bool) Sentence {
 	return plainly("Scope from here: " + words.Lower(title))
 }
 
-func feltAt(f TurnForm) string {
+func feltAt(f log.TurnForm) string {
 	if f.Clock == "" {
 		return string(f.Turn)
 	}
@@ -322,7 +324,7 @@ func foundAt(finding string, where Spot) string {
 	return finding
 }
 
-func pictured(f PhotoForm) string {
+func pictured(f log.PhotoForm) string {
 	if n := len(f.Photos); n > 0 {
 		return several(n, "picture")
 	}
@@ -361,24 +363,6 @@ func several(n int, what string) string {
 		return "1 " + what
 	}
 	return fmt.Sprintf("%d %ss", n, what)
-}
-
-// Said is a taking in as it stands on a sheet.
-func (i IntakeShown) Said() string {
-	with, whose := "", "The entries before it, and the people in them, are of another shop."
-	if i.Whole {
-		with, whose = " with the whole shop", "The entries before it came with it."
-	}
-	return fmt.Sprintf(
-		"Taken in%s by %s on %s from %s, where it was %s. What was done here begins with entry %d. %s",
-		with,
-		i.By,
-		i.At.Local().Format("2 January 2006 15:04"),
-		i.File,
-		i.Number,
-		i.Seq,
-		whose,
-	)
 }
 
 // Why nothing can be entered at a step, or why it is to be done again.
@@ -580,8 +564,9 @@ func boltsAt(n int, p Pull) string {
 }
 func ruleSays(outcome judge.Outcome) string { return " (the rule says " + string(outcome) + ")" }
 
-var became = map[string]string{Kept: "entered again", Decided: "accepted", Withdrawn: "withdrawn", Amended: "amended",
-	Ended: "ended unsigned", Scoped: "scope"}
+var became = map[string]string{log.Kept: "entered again", log.Decided: "accepted", log.Withdrawn: "withdrawn",
+	log.Amended: "amended",
+	log.Ended:   "ended unsigned", log.Scoped: "scope"}
 
 // noteOf is what a note is about and what became of it.
 func noteOf(n SheetNote) string { return from(n.Title, ", ") + became[n.Kind] }
@@ -674,3 +659,5 @@ func coolerThanFitted(reached, least float64) string {
 func eitherDegree(celsius float64) string {
 	return fmt.Sprintf("%.0f °C, %.0f °F", celsius, celsius*9/5+32)
 }
+
+func blank(s string) bool { return strings.TrimSpace(s) == "" }

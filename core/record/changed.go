@@ -7,6 +7,8 @@ import (
 	"strings"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/job"
 )
 
@@ -46,7 +48,7 @@ func limitsSaid(before, now map[string]job.LimitForm, title func(key string) str
 }
 
 // ChangeLines are the lines of a pump's log that say so.
-func ChangeLines(changes []string, by job.Person, at time.Time, id func() string) []Line {
+func ChangeLines(changes []string, by log.Person, at time.Time, id func() string) []Line {
 	var out []Line
 	for _, c := range changes {
 		if last := len(out) - 1; last >= 0 && len(out[last].Text)+len(c) < maxText {
@@ -90,7 +92,7 @@ func limitSaid(f job.LimitForm) string {
 	return strings.Join(parts, " ")
 }
 
-func valueSaid(v job.Value) string {
+func valueSaid(v log.Value) string {
 	if v.Text == "" || v.Source == "" {
 		return v.Text
 	}

@@ -8,9 +8,10 @@ import (
 	"time"
 	"unicode/utf8"
 
+	"settle/core/log"
+
 	"settle/core/field"
 	"settle/core/gauge"
-	"settle/core/job"
 	"settle/core/quantity"
 )
 
@@ -44,7 +45,7 @@ const (
 type GaugeLine struct {
 	ID   string     `json:"id" doc:"made by the client; sending it twice is harmless"`
 	At   time.Time  `json:"at"`
-	By   job.Person `json:"by"`
+	By   log.Person `json:"by"`
 	Kind GaugeKind  `json:"kind" enum:"put,calibrated,bad,retired"`
 	// Gauge is all that is known of it from here on (put); the day, the next one and the
 	// certificate (calibrated).
@@ -83,9 +84,9 @@ type GaugePage struct {
 const dayLayout = "2006-01-02"
 
 // DeriveGauge works a gauge out of its log, the oldest entry first. A log of none is no gauge.
-func DeriveGauge(log []GaugeLine, now time.Time) GaugePage {
+func DeriveGauge(entries []GaugeLine, now time.Time) GaugePage {
 	p := GaugePage{State: InUse, Log: []GaugeLine{}}
-	for _, e := range log {
+	for _, e := range entries {
 		switch e.Kind {
 		case Put:
 			p.Gauge = *e.Gauge
@@ -237,8 +238,8 @@ func (g *Gauge) counts() string {
 
 // Use is a gauge as an entry keeps it. One that is past its day goes on with a word; one that
 // was found bad or is retired does not.
-func (p *GaugePage) Use(word string) (*job.GaugeUsed, error) {
-	u := &job.GaugeUsed{Key: p.Key, Name: p.Name, Kind: p.Kind, Graduation: p.counts(), MPE: p.MPE,
+func (p *GaugePage) Use(word string) (*log.GaugeUsed, error) {
+	u := &log.GaugeUsed{Key: p.Key, Name: p.Name, Kind: p.Kind, Graduation: p.counts(), MPE: p.MPE,
 		Calibrated: p.Gauge.Calibrated, Due: p.Due, PastDue: p.State == PastDue, Word: strings.TrimSpace(word)}
 	switch {
 	case p.State == FoundBad:

@@ -8,6 +8,8 @@ import (
 	"time"
 	"unicode/utf8"
 
+	"settle/core/log"
+
 	"settle/core/field"
 	"settle/core/job"
 	"settle/core/judge"
@@ -49,7 +51,7 @@ func (p *Pump) Whole() {
 		p.Options = map[string]string{}
 	}
 	if p.Values == nil {
-		p.Values = map[string]job.Value{}
+		p.Values = map[string]log.Value{}
 	}
 	if p.Limits == nil {
 		p.Limits = map[string]job.LimitForm{}

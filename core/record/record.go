@@ -9,6 +9,8 @@ import (
 	"time"
 	"unicode/utf8"
 
+	"settle/core/log"
+
 	"settle/core/field"
 	"settle/core/job"
 )
@@ -36,7 +38,7 @@ const (
 type Line struct {
 	ID    string     `json:"id" doc:"made by the client; sending it twice is harmless"`
 	At    time.Time  `json:"at"`
-	By    job.Person `json:"by"`
+	By    log.Person `json:"by"`
 	Kind  Kind       `json:"kind" enum:"remark,done,hours,grease,paper,changed,proposed,confirmed,turned-down"`
 	On    string     `json:"on,omitempty" doc:"done: the remark that is settled; confirmed, turned-down: the proposal"`
 	Text  string     `json:"text,omitempty" doc:"remark: what; done: how; grease: which and how much; paper: its title"`
@@ -153,10 +155,10 @@ type Facts struct {
 
 // Derive works a pump's page out of its log, oldest entry first, and its jobs.
 // Today says what is overdue.
-func Derive(log []Line, visits []Visit, facts Facts, today time.Time) *Page {
+func Derive(entries []Line, visits []Visit, facts Facts, today time.Time) *Page {
 	s := &Page{Remarks: []OpenRemark{}, Next: []Due{}, Papers: []Line{}, Log: []Line{}}
 	settled := map[string]bool{}
-	for _, e := range log {
+	for _, e := range entries {
 		if e.Kind == Done {
 			settled[e.On] = true
 			s.Settled++
@@ -167,33 +169,33 @@ func Derive(log []Line, visits []Visit, facts Facts, today time.Time) *Page {
 			s.Remarks = append(s.Remarks, OpenRemark{v.Number, v.Remark, v.Signed, v.By, v.Number})
 		}
 	}
-	for _, e := range log {
+	for _, e := range entries {
 		if e.Kind == Remark && !settled[e.ID] {
 			s.Remarks = append(s.Remarks, OpenRemark{ID: e.ID, Text: e.Text, At: e.At, By: e.By.Name})
 		}
 	}
 	byTime(s.Remarks, func(r OpenRemark) time.Time { return r.At })
-	for i := len(log) - 1; i >= 0; i-- {
-		s.Log = append(s.Log, log[i])
-		if log[i].Kind == Paper {
-			s.Papers = append(s.Papers, log[i])
+	for i := len(entries) - 1; i >= 0; i-- {
+		s.Log = append(s.Log, entries[i])
+		if entries[i].Kind == Paper {
+			s.Papers = append(s.Papers, entries[i])
 		}
 	}
-	s.Proposed = len(Proposals(log))
-	s.Hours = meter(log, visits)
-	s.next(log, visits, facts, today)
+	s.Proposed = len(Proposals(entries))
+	s.Hours = meter(entries, visits)
+	s.next(entries, visits, facts, today)
 	return s
 }
 
 // meter finds the last reading of the hours, and their pace since the first.
-func meter(log []Line, visits []Visit) *Meter {
+func meter(entries []Line, visits []Visit) *Meter {
 	var read []Meter
 	for _, v := range visits {
 		if v.Hours != nil {
 			read = append(read, Meter{Hours: *v.Hours, At: v.Opened, From: v.Number})
 		}
 	}
-	for _, e := range log {
+	for _, e := range entries {
 		if e.Kind == Hours {
 			read = append(read, Meter{Hours: *e.Hours, At: e.At, From: e.By.Name})
 		}

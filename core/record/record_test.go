@@ -5,6 +5,8 @@ import (
 	"testing"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/field"
 	"settle/core/job"
 )
@@ -17,7 +19,7 @@ func day(text string) time.Time {
 	return t.Add(9 * time.Hour)
 }
 
-var anna = job.Person{ID: "p1", Name: "Anna"}
+var anna = log.Person{ID: "p1", Name: "Anna"}
 
 func TestRemarksStayOpenUntilSettled(t *testing.T) {
 	visits := []Visit{
@@ -25,11 +27,11 @@ func TestRemarksStayOpenUntilSettled(t *testing.T) {
 		{Number: "J-2", Opened: day("2026-01-01"), Signed: day("2026-01-02"), By: "Ben", Remark: "coupling hub grooved"},
 		{Number: "J-3", Opened: day("2026-03-01")},
 	}
-	log := []Line{
+	entries := []Line{
 		{ID: "a", At: day("2025-06-01"), By: anna, Kind: Remark, Text: "suction strainer clogs"},
 		{ID: "b", At: day("2026-01-02"), By: anna, Kind: Done, On: "J-1", Text: "new plate fitted"},
 	}
-	s := Derive(log, visits, Facts{}, day("2026-04-01"))
+	s := Derive(entries, visits, Facts{}, day("2026-04-01"))
 	var got []string
 	for _, r := range s.Remarks {
 		got = append(got, r.ID)
@@ -44,8 +46,8 @@ func TestRemarksStayOpenUntilSettled(t *testing.T) {
 func TestRunningHours(t *testing.T) {
 	h := func(x float64) *float64 { return &x }
 	visits := []Visit{{Number: "J-1", Opened: day("2025-01-01"), Hours: h(1000)}}
-	log := []Line{{ID: "a", At: day("2026-01-01"), By: anna, Kind: Hours, Hours: h(3920)}}
-	m := Derive(log, visits, Facts{}, day("2026-04-01")).Hours
+	entries := []Line{{ID: "a", At: day("2026-01-01"), By: anna, Kind: Hours, Hours: h(3920)}}
+	m := Derive(entries, visits, Facts{}, day("2026-04-01")).Hours
 	if m == nil || m.Hours != 3920 || m.From != "Anna" || m.Day == nil || *m.Day != 8 {
 		t.Errorf("%+v", m)
 	}

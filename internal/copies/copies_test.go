@@ -10,6 +10,8 @@ import (
 	"testing"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/job"
 	"settle/core/record"
 	"settle/internal/store"
@@ -86,7 +88,7 @@ func TestACopyWhileEntriesCome(t *testing.T) {
 		t.Fatal(err)
 	}
 	defer again.Close()
-	if r, err := again.Job(ctx, number); err != nil || job.Verify(r.Log) != 0 {
+	if r, err := again.Job(ctx, number); err != nil || log.Verify(r.Log) != 0 {
 		t.Errorf("the restored job: %v", err)
 	}
 	bare := filepath.Join(t.TempDir(), "settle.db.before-18") // as it is made before an update: not packed

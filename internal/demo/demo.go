@@ -8,6 +8,8 @@ import (
 	"fmt"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/gauge"
 	"settle/core/job"
 	"settle/core/quantity"
@@ -65,8 +67,8 @@ func Fill(ctx context.Context, path string, key signing.Key) (err error) {
 type hand struct {
 	ctx    context.Context
 	store  *store.Store
-	people []job.Person
-	by     job.Person
+	people []log.Person
+	by     log.Person
 	now    time.Time
 	number string
 	sheet  *job.Sheet            // of the job as it stands
@@ -98,7 +100,7 @@ func (h *hand) openAs(date, tag string, asked job.Asked, hours float64, by int) 
 	h.sheet = job.Derive(r.Job)
 }
 
-func (h *hand) entry(e job.Entry) string {
+func (h *hand) entry(e log.Entry) string {
 	if h.err != nil {
 		return ""
 	}
@@ -115,36 +117,36 @@ func (h *hand) entry(e job.Entry) string {
 }
 
 // gauged puts the gauge in the hand to an entry that is measured with it.
-func (h *hand) gauged(e *job.Entry) {
+func (h *hand) gauged(e *log.Entry) {
 	step := h.sheet.Step(e.Step)
-	if e.Kind != job.Kept || step == nil || e.Body == nil || e.Body.Skip != "" {
+	if e.Kind != log.Kept || step == nil || e.Body == nil || e.Body.Skip != "" {
 		return
 	}
 	for _, kind := range step.Panel.Gauges {
 		if key := h.with[kind]; key != "" {
 			body := *e.Body
-			body.Gauge, e.Body = &job.GaugeUsed{Key: key}, &body
+			body.Gauge, e.Body = &log.GaugeUsed{Key: key}, &body
 			return
 		}
 	}
 }
 
-func (h *hand) keep(step string, b job.Body) string {
-	return h.entry(job.Entry{Kind: job.Kept, Step: step, Body: &b})
+func (h *hand) keep(step string, b log.Body) string {
+	return h.entry(log.Entry{Kind: log.Kept, Step: step, Body: &b})
 }
 
-func (h *hand) again(step, on, reason string, b job.Body) string {
-	return h.entry(job.Entry{Kind: job.Kept, Step: step, On: on, Reason: reason, Body: &b})
+func (h *hand) again(step, on, reason string, b log.Body) string {
+	return h.entry(log.Entry{Kind: log.Kept, Step: step, On: on, Reason: reason, Body: &b})
 }
 
 func (h *hand) decide(step, on, reason string) {
-	h.entry(job.Entry{Kind: job.Decided, Step: step, On: on, Reason: reason})
+	h.entry(log.Entry{Kind: log.Decided, Step: step, On: on, Reason: reason})
 }
 
 // work enters step after step, in the order of work, until the one that is
 // named or the signature. What is given is entered as it is; the rest as a
 // steady hand finds it. What needs a decision gets one.
-func (h *hand) work(with map[string]job.Body, until string) {
+func (h *hand) work(with map[string]log.Body, until string) {
 	for h.err == nil {
 		step := due(h.sheet)
 		switch {
@@ -181,8 +183,8 @@ func due(sheet *job.Sheet) *job.StepSheet {
 }
 
 // dial is 12, 3, 6, 9 and back at 12, in thou on a half-thou dial.
-func dial(r12, r3, r6, r9, back string) job.Body {
-	return job.Body{Unit: quantity.UnitThou, Dial: &gauge.DialForm{
+func dial(r12, r3, r6, r9, back string) log.Body {
+	return log.Body{Unit: quantity.UnitThou, Dial: &gauge.DialForm{
 		Graduation: quantity.Type("0.5 thou"),
 		Readings: []gauge.ReadingForm{
 			{Clock: "12", Value: quantity.Type(r12)}, {Clock: "3", Value: quantity.Type(r3)},
@@ -193,31 +195,31 @@ func dial(r12, r3, r6, r9, back string) job.Body {
 }
 
 // play is three pushes and pulls from zero, in thou on a half-thou dial.
-func play(a, b, c string) job.Body {
+func play(a, b, c string) log.Body {
 	f := &gauge.FloatForm{Graduation: quantity.Type("0.5 thou")}
 	for _, out := range []string{a, b, c} {
 		f.Trials = append(f.Trials, gauge.TrialForm{In: quantity.Type("0"), Out: quantity.Type(out)})
 	}
-	return job.Body{Unit: quantity.UnitThou, Float: f}
+	return log.Body{Unit: quantity.UnitThou, Float: f}
 }
 
-func direct(value string) job.Body {
-	return job.Body{Unit: quantity.UnitThou, Direct: &job.DirectForm{Value: quantity.Type(value),
+func direct(value string) log.Body {
+	return log.Body{Unit: quantity.UnitThou, Direct: &log.DirectForm{Value: quantity.Type(value),
 		Graduation: quantity.Type("0.5 thou")}}
 }
 
-func count(n int, pack string) job.Body {
-	return job.Body{Unit: quantity.UnitThou, Count: &job.CountForm{Count: quantity.Count(fmt.Sprint(n)),
+func count(n int, pack string) log.Body {
+	return log.Body{Unit: quantity.UnitThou, Count: &log.CountForm{Count: quantity.Count(fmt.Sprint(n)),
 		Pack: quantity.Type(pack)}}
 }
 
-func turns(word gauge.Turn, clock string) job.Body {
-	return job.Body{Turn: &job.TurnForm{Turn: word, Clock: clock}}
+func turns(word gauge.Turn, clock string) log.Body {
+	return log.Body{Turn: &log.TurnForm{Turn: word, Clock: clock}}
 }
 
-func found(where string, keys ...string) job.Body {
+func found(where string, keys ...string) log.Body {
 	if keys == nil {
 		keys = []string{}
 	}
-	return job.Body{Inspect: &job.InspectForm{Found: keys, Where: where}}
+	return log.Body{Inspect: &log.InspectForm{Found: keys, Where: where}}
 }

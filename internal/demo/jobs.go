@@ -9,6 +9,8 @@ import (
 	"slices"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/gauge"
 	"settle/core/job"
 	"settle/core/record"
@@ -61,7 +63,7 @@ func (h *hand) takeIn(name string) error {
 func (h *hand) halfWay() {
 	h.openAs("2026-11-19 07:35", "LS-204", job.Asked{Complaint: "Seal drips on the floor, flow is down", Why: "leak",
 		Scope: "overhaul"}, 46000, 0)
-	with := map[string]job.Body{
+	with := map[string]log.Body{
 		"turn-found":            turns(gauge.Drags, ""),
 		"end-play-found":        play("5.5", "5.5", "5"),
 		"radial-play-found":     play("2.5", "3", "2.5"),
@@ -130,13 +132,13 @@ var finished = []struct {
 	complaint           string
 	hours               float64
 	by                  int
-	with                map[string]job.Body
+	with                map[string]log.Body
 	goesWrong           string
 	times               int
 }{
 	{date: "2026-10-05 07:40", of: "LS-204", tag: "LS-202", name: "Sand filter feed C", why: "leak",
 		complaint: "Drips since the restart", hours: 12200, goesWrong: "seal-drag", times: 1,
-		with: map[string]job.Body{"clearance-found": direct("17 thou")}},
+		with: map[string]log.Body{"clearance-found": direct("17 thou")}},
 	{date: "2026-10-06 08:00", of: "CW-310", tag: "CW-311", name: "Chilled water, otter house", why: "flow",
 		scope: "clearance", arrives: "bench", complaint: "Flow is down", hours: 9300, by: 1},
 	{date: "2026-10-07 07:50", of: "FK-401", tag: "FK-404", name: "Fish kitchen transfer, spare", why: "flow",
@@ -198,8 +200,8 @@ func (h *hand) widened() {
 		34000, 1)
 	h.work(nil, "runout-found@inboard")
 	h.wrong("runout-found@inboard")
-	h.entry(job.Entry{Kind: job.Scoped, Reason: "The run-out at a seal is over its limit",
-		Scope: &job.Scoping{To: "seals"}})
+	h.entry(log.Entry{Kind: log.Scoped, Reason: "The run-out at a seal is over its limit",
+		Scope: &log.Scoping{To: "seals"}})
 	h.work(nil, "inspect-seal@outboard")
 }
 

@@ -9,9 +9,10 @@ import (
 	"strings"
 	"time"
 
+	"settle/core/log"
+
 	"settle/internal/signing"
 
-	"settle/core/job"
 	"settle/core/record"
 )
 
@@ -50,7 +51,7 @@ func Load(ctx context.Context, path string, pumps, jobs int) (err error) {
 type model struct {
 	pump                         record.Pump
 	plan, state, search, summary string
-	opening                      job.Entry
+	opening                      log.Entry
 	decide                       int
 }
 
@@ -123,7 +124,7 @@ func copies(ctx context.Context, tx *sql.Tx, models []model, pumps, jobs int) er
 		e := m.opening
 		e.Open = new(*m.opening.Open)
 		e.ID, e.Open.Pump = fmt.Sprintf("load-%06d", i), tags[pump]
-		e, err := job.Seal(nil, e, start.Add(time.Duration(i)*80*time.Minute))
+		e, err := log.Seal(nil, e, start.Add(time.Duration(i)*80*time.Minute))
 		if err != nil {
 			return err
 		}

@@ -11,6 +11,8 @@ import (
 	"testing"
 	"time"
 
+	"settle/core/log"
+
 	"settle/internal/signing"
 
 	"settle/core/job"
@@ -153,7 +155,7 @@ func often(ctx context.Context, path string, times int) (err error) {
 	if err != nil {
 		return err
 	}
-	h.people = []job.Person{person}
+	h.people = []log.Person{person}
 	for _, p := range pumps {
 		if p.Tag == "LS-204" {
 			h.err = h.store.SavePump(ctx, p, true)

@@ -7,7 +7,7 @@ import (
 	"image/jpeg"
 	"math"
 
-	"settle/core/job"
+	"settle/core/log"
 )
 
 // drawn are made-up pictures of findings, by part step and finding.
@@ -17,7 +17,7 @@ var drawn = map[string]map[string]func(x, y float64) color.Color{
 }
 
 // shoot adds the pictures there are of what was found.
-func (h *hand) shoot(step string, b job.Body) {
+func (h *hand) shoot(step string, b log.Body) {
 	if b.Inspect == nil {
 		return
 	}
@@ -39,7 +39,7 @@ func (h *hand) shoot(step string, b job.Body) {
 		}
 		id, err := h.store.AddPhoto(h.ctx, h.number, out.Bytes())
 		if h.err = err; err == nil {
-			h.entry(job.Entry{Kind: job.Pictured, Step: step, Body: &job.Body{Photo: &job.PhotoForm{Photos: []string{id},
+			h.entry(log.Entry{Kind: log.Pictured, Step: step, Body: &log.Body{Photo: &log.PhotoForm{Photos: []string{id},
 				Of: key}}})
 		}
 	}

@@ -3,6 +3,7 @@ package demo
 import (
 	"settle/core/gauge"
 	"settle/core/job"
+	"settle/core/log"
 	"settle/core/quantity"
 	"settle/core/record"
 	"settle/internal/store"
@@ -22,7 +23,7 @@ var shop = store.Shop{Name: "Tern Rock Aquarium", Rules: job.Rules{
 var people = []store.Account{
 	{Name: "M. Okafor", Role: "technician"},
 	{Name: "R. Lindqvist", Role: "technician"},
-	{Name: "T. Achterberg", Role: job.Lead, Keeper: true},
+	{Name: "T. Achterberg", Role: log.Lead, Keeper: true},
 	{Name: "Front office", Role: store.Reader},
 }
 
@@ -41,8 +42,8 @@ func papers(setting, bore, torque string) job.Papers {
 		"coupling-grease", "grid coupling grease", "hub-gap", "1/8 in", "hot-growth", "2 thou", "speed", "1760",
 		"test-pressure", "60 psi", "along-hub", "3 in", "along-thrust", "6 in", "along-radial", "16 in",
 		"along-seal", "21 in")
-	v["seal-setting"] = job.Value{Text: setting, Source: "Seal drawing"}
-	v["seal-chamber-bore"] = job.Value{Text: bore, Source: "Maker's manual, table 2"}
+	v["seal-setting"] = log.Value{Text: setting, Source: "Seal drawing"}
+	v["seal-chamber-bore"] = log.Value{Text: bore, Source: "Maker's manual, table 2"}
 	return job.Papers{
 		Options: map[string]string{"thrust-bearing": "paired", "casing-joint": "gasket"}, Values: v,
 		Limits: map[string]job.LimitForm{
@@ -59,10 +60,10 @@ func papers(setting, bore, torque string) job.Papers {
 }
 
 // values are the figures of a pump's papers, key by key.
-func values(pairs ...string) map[string]job.Value {
-	m := map[string]job.Value{}
+func values(pairs ...string) map[string]log.Value {
+	m := map[string]log.Value{}
 	for i := 0; i+1 < len(pairs); i += 2 {
-		m[pairs[i]] = job.Value{Text: pairs[i+1], Source: "Maker's manual"}
+		m[pairs[i]] = log.Value{Text: pairs[i+1], Source: "Maker's manual"}
 	}
 	return m
 }
@@ -95,7 +96,7 @@ var pumps = []record.Pump{
 		Service: "intermittent",
 		Papers: job.Papers{
 			Options: map[string]string{"thrust-bearing": "single", "casing-joint": "o-ring"},
-			Values: map[string]job.Value{
+			Values: map[string]log.Value{
 				"vanes": {Text: "6", Source: "Counted"}, "casing-bolts": {Text: "12", Source: "Counted"},
 				"seal-chamber-bore": {Text: "90 mm", Source: "Maker's manual, sheet 3"},
 			},

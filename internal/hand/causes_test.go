@@ -6,6 +6,8 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/log"
+
 	"settle/core/gauge"
 	"settle/core/job"
 	"settle/core/judge"
@@ -33,23 +35,23 @@ func typedUm(um float64) quantity.Typed {
 	return quantity.Type(fmt.Sprintf("%.3f", math.Round(um)/1000))
 }
 
-func dialled(runout, clock float64, places ...float64) job.Body {
-	return job.Body{Unit: quantity.UnitMillimetre, Dial: &gauge.DialForm{Graduation: quantity.Type("0.002"),
+func dialled(runout, clock float64, places ...float64) log.Body {
+	return log.Body{Unit: quantity.UnitMillimetre, Dial: &gauge.DialForm{Graduation: quantity.Type("0.002"),
 		Readings: round(runout, clock, places...), BackToStart: quantity.Type("0")}}
 }
 
-func feltAs(turn gauge.Turn) job.Body { return job.Body{Turn: &job.TurnForm{Turn: turn}} }
+func feltAs(turn gauge.Turn) log.Body { return log.Body{Turn: &log.TurnForm{Turn: turn}} }
 
-func found(keys ...string) job.Body { return job.Body{Inspect: &job.InspectForm{Found: keys}} }
+func found(keys ...string) log.Body { return log.Body{Inspect: &log.InspectForm{Found: keys}} }
 
-func played(mm string) job.Body {
+func played(mm string) log.Body {
 	trial := gauge.TrialForm{In: quantity.Type("0"), Out: quantity.Type(mm)}
-	return job.Body{Unit: quantity.UnitMillimetre, Float: &gauge.FloatForm{Graduation: quantity.Type("0.002"),
+	return log.Body{Unit: quantity.UnitMillimetre, Float: &gauge.FloatForm{Graduation: quantity.Type("0.002"),
 		Trials: []gauge.TrialForm{trial, trial, trial}}}
 }
 
-func direct(mm string) job.Body {
-	return job.Body{Unit: quantity.UnitMillimetre, Direct: &job.DirectForm{Value: quantity.Type(mm),
+func direct(mm string) log.Body {
+	return log.Body{Unit: quantity.UnitMillimetre, Direct: &log.DirectForm{Value: quantity.Type(mm),
 		Graduation: quantity.Type("0.02")}}
 }
 
@@ -58,7 +60,7 @@ type causeCase struct {
 	name             string
 	plan, scope      string
 	options, arrives string
-	given            map[string]job.Body // step → what is entered there instead of what is right
+	given            map[string]log.Body // step → what is entered there instead of what is right
 	until            string              // the job is looked at when this step is the next one, and when it is over
 	first            string              // key of the cause that comes first
 	also             []string            // others that are named too; none else may be where alone is set
@@ -70,56 +72,56 @@ type causeCase struct {
 const endSuction = "end-suction-back-pull-out"
 
 var causeCases = []causeCase{
-	{name: "bent coupling end", plan: endSuction, scope: "overhaul", given: map[string]job.Body{
+	{name: "bent coupling end", plan: endSuction, scope: "overhaul", given: map[string]log.Body{
 		"runout-coupling-found": dialled(150, 2), "runout-seal-found": dialled(10, 7)}, until: "heat-bearing",
 		first: "bent-shaft", says: "on the driver side of the thrust bearing", asks: "Read the bare shaft at",
 		inTheEnd: judge.IsPutRight},
-	{name: "a straight shaft on seats off centre", plan: endSuction, scope: "overhaul", given: map[string]job.Body{
+	{name: "a straight shaft on seats off centre", plan: endSuction, scope: "overhaul", given: map[string]log.Body{
 		"runout-coupling-found": dialled(60, 9), "runout-seal-found": dialled(100, 3)}, until: "heat-bearing",
 		first: "bearing-seat", says: "the radial bearing turns", asks: "Read the bare shaft at"},
-	{name: "an eccentric sleeve, the coupling true", plan: endSuction, scope: "overhaul", given: map[string]job.Body{
+	{name: "an eccentric sleeve, the coupling true", plan: endSuction, scope: "overhaul", given: map[string]log.Body{
 		"runout-coupling-found": dialled(6, 9), "runout-seal-found": dialled(110, 5)}, until: "heat-bearing",
 		first: "sleeve", asks: "under the sleeve"},
 	{name: "an eccentric sleeve on a pedestal whose nose is true", plan: "clamped-sleeve-pedestal", scope: "overhaul",
-		given: map[string]job.Body{"sleeve-found": dialled(120, 5), "nose-found": dialled(8, 1)}, until: "heat-bearing",
+		given: map[string]log.Body{"sleeve-found": dialled(120, 5), "nose-found": dialled(8, 1)}, until: "heat-bearing",
 		first: "sleeve", says: "a sleeve off its centre fits"},
-	{name: "rough, binding, no radial play", plan: endSuction, scope: "overhaul", given: map[string]job.Body{
+	{name: "rough, binding, no radial play", plan: endSuction, scope: "overhaul", given: map[string]log.Body{
 		"turn-found": feltAs(gauge.Binds), "radial-play-found": played("0"), "inspect-bearings": found("rough")},
 		until: "heat-bearing", first: "preload", alone: true},
-	{name: "milky grease, a rough bearing", plan: endSuction, scope: "overhaul", given: map[string]job.Body{
+	{name: "milky grease, a rough bearing", plan: endSuction, scope: "overhaul", given: map[string]log.Body{
 		"inspect-bearings": found("water", "rough")}, until: "heat-bearing", first: "water", alone: true},
-	{name: "a blue race, heat marks", plan: endSuction, scope: "overhaul", given: map[string]job.Body{
+	{name: "a blue race, heat marks", plan: endSuction, scope: "overhaul", given: map[string]log.Body{
 		"inspect-bearings": found("colour"), "inspect-seal": found("heat")}, until: "heat-bearing", first: "starved",
 		also: []string{"preload", "dry"}, alone: true},
-	{name: "dirt under a register", plan: endSuction, scope: "checks", given: map[string]job.Body{
+	{name: "dirt under a register", plan: endSuction, scope: "checks", given: map[string]log.Body{
 		"bracket-found": dialled(150, 4), "chamber-face-found": dialled(180, 4.5)}, until: "", first: "register"},
-	{name: "seal set short", plan: endSuction, scope: "overhaul", options: "seal=component", given: map[string]job.Body{
+	{name: "seal set short", plan: endSuction, scope: "overhaul", options: "seal=component", given: map[string]log.Body{
 		"seal-drag": feltAs(gauge.Locked)}, until: "turn-impeller", first: "seal-hard", inTheEnd: judge.IsPutRight},
 	{name: "a seal shorter than its mark", plan: endSuction, scope: "overhaul", options: "seal=component",
-		given: map[string]job.Body{"second-scribe": direct("30"), "setting-built": direct("28")}, until: "turn-built",
+		given: map[string]log.Body{"second-scribe": direct("30"), "setting-built": direct("28")}, until: "turn-built",
 		first: "seal-short", alone: true},
-	{name: "heat marks alone", plan: endSuction, scope: "seal", given: map[string]job.Body{
+	{name: "heat marks alone", plan: endSuction, scope: "seal", given: map[string]log.Body{
 		"inspect-seal": found("heat")}, until: "", first: "dry", alone: true},
 	{name: "a hurt lock nut", plan: "double-suction", scope: "open", options: "variant=sleeve",
-		given: map[string]job.Body{"inspect-nut@inboard": found("hurt")}, until: "", first: "cocked-nut", alone: true},
+		given: map[string]log.Body{"inspect-nut@inboard": found("hurt")}, until: "", first: "cocked-nut", alone: true},
 	{name: "pipes that pull", plan: "clamped-sleeve-pedestal", scope: "overhaul", arrives: "in-line",
-		given: map[string]job.Body{
-			"pipe-strain": {Unit: quantity.UnitMillimetre, Tool: job.Input{"graduation": "0.01 mm", "steps": []any{
+		given: map[string]log.Body{
+			"pipe-strain": {Unit: quantity.UnitMillimetre, Tool: log.Input{"graduation": "0.01 mm", "steps": []any{
 				map[string]any{"flange": "suction", "vertical": "0.2 mm", "horizontal": "0.1 mm"}}}}}, until: "",
 		first: "pipe-strain", alone: true},
-	{name: "a soft foot", plan: endSuction, scope: "line-up", given: map[string]job.Body{"soft-foot": {
-		Unit: quantity.UnitMillimetre, Tool: job.Input{"graduation": "0.01 mm", "front_left": "0.01 mm",
+	{name: "a soft foot", plan: endSuction, scope: "line-up", given: map[string]log.Body{"soft-foot": {
+		Unit: quantity.UnitMillimetre, Tool: log.Input{"graduation": "0.01 mm", "front_left": "0.01 mm",
 			"front_right": "0.2 mm", "back_left": "0 mm", "back_right": "0 mm"}}}, until: "", first: "soft-foot",
 		alone: true},
 	{name: "a seal that drags nothing", plan: endSuction, scope: "overhaul", options: "seal=component",
-		given: map[string]job.Body{"seal-drag": feltAs(gauge.Free)}, until: "turn-impeller", first: "seal-hung",
+		given: map[string]log.Body{"seal-drag": feltAs(gauge.Free)}, until: "turn-impeller", first: "seal-hung",
 		inTheEnd: judge.IsPutRight},
-	{name: "an oval journal", plan: endSuction, scope: "overhaul", given: map[string]job.Body{
+	{name: "an oval journal", plan: endSuction, scope: "overhaul", given: map[string]log.Body{
 		"runout-coupling-found": oval(80)}, until: "heat-bearing", first: "oval"},
 }
 
 // oval is a surface that is high twice a turn, read at eight places.
-func oval(um float64) job.Body {
+func oval(um float64) log.Body {
 	b := dialled(0, 12, 12, 1.5, 3, 4.5, 6, 7.5, 9, 10.5)
 	for i := range b.Dial.Readings {
 		b.Dial.Readings[i].Value = typedUm(um/2*math.Cos(float64(i)*math.Pi/2) - um/2)
@@ -188,8 +190,8 @@ func optionsOf(list string) map[string]string {
 }
 
 // also adds another place of the bare shaft to a run-out, so many mm from the driver end.
-func also(b job.Body, at string, runout, clock float64) job.Body {
-	b.Also = append(b.Also, job.AlsoForm{Along: quantity.Type(at), Readings: round(runout, clock),
+func also(b log.Body, at string, runout, clock float64) log.Body {
+	b.Also = append(b.Also, log.AlsoForm{Along: quantity.Type(at), Readings: round(runout, clock),
 		BackToStart: quantity.Type("0")})
 	return b
 }
@@ -198,7 +200,7 @@ func also(b job.Body, at string, runout, clock float64) job.Body {
 // stand on the picture of the shaft.
 func TestALaterPlaceDisprovesACause(t *testing.T) {
 	b := openAs(t, plan.Library()[endSuction], nil, "overhaul")
-	b.given = map[string]job.Body{"runout-coupling-found": dialled(6, 9), "runout-seal-found": dialled(110, 5)}
+	b.given = map[string]log.Body{"runout-coupling-found": dialled(6, 9), "runout-seal-found": dialled(110, 5)}
 	b.stop = "heat-bearing"
 	sheet := b.work(true, true)
 	standing := func(key string) judge.Standing {
@@ -214,7 +216,7 @@ func TestALaterPlaceDisprovesACause(t *testing.T) {
 	}
 	step := sheet.Step("runout-coupling-found")
 	body := also(dialled(6, 9), "560 mm", 7, 2)
-	if err := b.try(job.Entry{Kind: job.Kept, Step: step.ID, On: step.Entry, Reason: "a third place read",
+	if err := b.try(log.Entry{Kind: log.Kept, Step: step.ID, On: step.Entry, Reason: "a third place read",
 		Body: &body}); err != nil {
 		t.Fatal(err)
 	}
@@ -240,17 +242,17 @@ func TestAnotherPlaceIsChecked(t *testing.T) {
 	step := b.work(true, true).Step("runout-coupling-found")
 	tests := []struct {
 		name  string
-		body  job.Body
+		body  log.Body
 		field string
 	}{
 		{"no length", also(dialled(6, 9), "half way", 7, 2), "body.also[0].along"},
 		{"behind the end", also(dialled(6, 9), "-20 mm", 7, 2), "body.also[0].along"},
-		{"a reading missing", func() job.Body {
+		{"a reading missing", func() log.Body {
 			x := also(dialled(6, 9), "300 mm", 7, 2)
 			x.Also[0].Readings = x.Also[0].Readings[:2]
 			return x
 		}(), "body.also[0].readings"},
-		{"too many", func() job.Body {
+		{"too many", func() log.Body {
 			x := dialled(6, 9)
 			for i := range 9 {
 				x = also(x, fmt.Sprintf("%d mm", 100+20*i), 7, 2)
@@ -259,14 +261,14 @@ func TestAnotherPlaceIsChecked(t *testing.T) {
 		}(), "body.also"},
 	}
 	for _, tt := range tests {
-		err := b.try(job.Entry{Kind: job.Kept, Step: step.ID, Body: &tt.body})
+		err := b.try(log.Entry{Kind: log.Kept, Step: step.ID, Body: &tt.body})
 		if err == nil || !strings.HasPrefix(err.Error(), tt.field) {
 			t.Errorf("%s: %v, want %s", tt.name, err, tt.field)
 		}
 	}
 	// It goes with a dial that stands along the shaft, and with nothing else.
 	with := also(played("0.05"), "300 mm", 7, 2)
-	if err := b.try(job.Entry{Kind: job.Kept, Step: "end-play-found", Body: &with}); err == nil {
+	if err := b.try(log.Entry{Kind: log.Kept, Step: "end-play-found", Body: &with}); err == nil {
 		t.Error("a play is kept with another place")
 	}
 }

@@ -5,6 +5,8 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/log"
+
 	"settle/core/field"
 	"settle/core/job"
 	"settle/core/plan"
@@ -29,11 +31,11 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 		plan, step string
 		scope      string
 		options    map[string]string
-		values     map[string]job.Value
+		values     map[string]log.Value
 		limits     map[string]job.LimitForm
 		entries    []entry
 	}{
-		{plan: "double-suction", step: "heat@outboard", values: map[string]job.Value{"bore": {Text: "65 mm",
+		{plan: "double-suction", step: "heat@outboard", values: map[string]log.Value{"bore": {Text: "65 mm",
 			Source: "bearing"}, "home": {Text: "2", Source: "manual"}}, entries: []entry{
 			{"nothing", `{}`, "body.heat", "the bearing and how it went home"},
 			{"no interference", `{"heat":{"input":{"cap_c":110}}}`, "body.heat.input.interference", "missing"},
@@ -52,7 +54,7 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 			{"pressed cold", `{"heat":{"input":{},"cold":true}}`, "", "pressed on cold"},
 		}},
 		{plan: "governor-acid", step: "front-bearing-on",
-			values: map[string]job.Value{"heat-cap": {Text: "110 °C", Source: "bearing"},
+			values: map[string]log.Value{"heat-cap": {Text: "110 °C", Source: "bearing"},
 				"front-bore": {Text: "65 mm", Source: "bearing"}}, entries: []entry{
 				{"not seated", `{"heat":{` + heat + `,` + left + `,` + home + `,"cool":30}}`, "body.heat.seated", "shoulder"},
 				{"tightened at no temperature", `{"heat":{` + heat + `,` + left + `,` + home + `,"seated":true}}`,
@@ -66,7 +68,7 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 					"95 °C or 95 °F"},
 			}},
 		{plan: "internal-gear", scope: "new", step: "idler-hot", options: map[string]string{"bushings": "hot"},
-			values: map[string]job.Value{"receiving": {Text: "250 °C", Source: "manual"}}, entries: []entry{
+			values: map[string]log.Value{"receiving": {Text: "250 °C", Source: "manual"}}, entries: []entry{
 				{"nothing", `{}`, "body.heat.reached", "how warm it left the heater"},
 				{"W1: as the papers ask", `{"heat":{"reached":"245 °C"}}`, "", "within left the heater at 245 °C"},
 				{"W1: far too cool", `{"heat":{"reached":"131.1 °C"}}`, "", "out"},
@@ -85,7 +87,7 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 				{"gone on too soon", `{"wait":{` + began + `,"ended":"2026-11-02T07:12:00Z"}}`, "", "out waited 12 min"},
 			}},
 		{plan: "end-suction-back-pull-out", step: "leak-test",
-			values: map[string]job.Value{"test-pressure": {Text: "60 psi", Source: "manual"}}, entries: []entry{
+			values: map[string]log.Value{"test-pressure": {Text: "60 psi", Source: "manual"}}, entries: []entry{
 				{"nothing", `{}`, "body.test", "the pressure, the minutes and the drops"},
 				{"no pressure", `{"test":{"pressure":" ","minutes":10,"drops":0}}`, "body.test.pressure", "what the gauge showed"},
 				{"no time", `{"test":{"medium":"water","vented":true,"pressure":"60 psi","drops":0}}`, "body.test.minutes",
@@ -188,11 +190,11 @@ func TestWhatIsTakenAtTheBench(t *testing.T) {
 			continue
 		}
 		for _, e := range bench.entries {
-			var body job.Body
+			var body log.Body
 			if err := json.Unmarshal([]byte(e.body), &body); err != nil {
 				t.Fatalf("%s: %v", e.name, err)
 			}
-			entry := job.Entry{ID: "new", By: job.Person{ID: "p1", Name: "M. Okafor"}, Kind: job.Kept, Step: bench.step,
+			entry := log.Entry{ID: "new", By: log.Person{ID: "p1", Name: "M. Okafor"}, Kind: log.Kept, Step: bench.step,
 				Body: &body}
 			err := job.Accept(b.job, entry)
 			if e.field != "" {

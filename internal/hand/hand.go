@@ -10,6 +10,8 @@ import (
 	"strings"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/gauge"
 	"settle/core/job"
 	"settle/core/judge"
@@ -19,7 +21,7 @@ import (
 
 // Entry returns what would be entered at a step: inside its limit, or as far
 // outside as can be. Moments in it are those of the clock.
-func Entry(s *job.StepSheet, good bool, now time.Time) job.Body {
+func Entry(s *job.StepSheet, good bool, now time.Time) log.Body {
 	fill := bodies[s.Panel.Instrument]
 	if fill == nil {
 		panic("hand: knows no instrument " + s.Panel.Instrument)
@@ -28,172 +30,172 @@ func Entry(s *job.StepSheet, good bool, now time.Time) job.Body {
 }
 
 // bodies are what is entered, by the instrument.
-var bodies = map[string]func(h hand) job.Body{
-	"ack":        func(hand) job.Body { return job.Body{Done: true} },
-	"sign":       func(hand) job.Body { return job.Body{Sign: &job.SignForm{Remark: "Look at the wear plate."}} },
+var bodies = map[string]func(h hand) log.Body{
+	"ack":        func(hand) log.Body { return log.Body{Done: true} },
+	"sign":       func(hand) log.Body { return log.Body{Sign: &log.SignForm{Remark: "Look at the wear plate."}} },
 	"turn":       hand.turn,
-	"photo":      func(hand) job.Body { return job.Body{Photo: &job.PhotoForm{Words: "job folder"}} },
+	"photo":      func(hand) log.Body { return log.Body{Photo: &log.PhotoForm{Words: "job folder"}} },
 	"count":      hand.count,
 	"mark":       hand.marks,
 	"inspect":    hand.found,
-	"torque":     func(h hand) job.Body { return job.Body{Torque: h.bolts()} },
-	"tool":       func(h hand) job.Body { return job.Body{Unit: quantity.UnitMillimetre, Tool: h.input()} },
+	"torque":     func(h hand) log.Body { return log.Body{Torque: h.bolts()} },
+	"tool":       func(h hand) log.Body { return log.Body{Unit: quantity.UnitMillimetre, Tool: h.input()} },
 	"heat":       hand.heat,
 	"warm":       hand.warm,
-	"worked":     func(hand) job.Body { return job.Body{Done: true} },
+	"worked":     func(hand) log.Body { return log.Body{Done: true} },
 	"wait":       hand.wait,
 	"test":       hand.test,
-	plan.Dial:    func(h hand) job.Body { return job.Body{Dial: h.dial()} },
+	plan.Dial:    func(h hand) log.Body { return log.Body{Dial: h.dial()} },
 	plan.Float:   hand.float,
 	plan.Feeler:  hand.feeler,
 	plan.Depth:   hand.depth,
 	plan.Along:   hand.along,
 	plan.Setting: hand.set,
-	plan.Direct: func(h hand) job.Body {
+	plan.Direct: func(h hand) log.Body {
 		if c, there := h.Panel.Targets["direct.value"]; there && h.good {
-			return job.Body{Unit: quantity.UnitMillimetre, Direct: &job.DirectForm{Value: quantity.Type(c.Text),
+			return log.Body{Unit: quantity.UnitMillimetre, Direct: &log.DirectForm{Value: quantity.Type(c.Text),
 				Graduation: quantity.Type("0.02")}}
 		}
 		if held := h.Panel.HeldTo; held != nil && h.good {
-			return job.Body{Unit: quantity.UnitMillimetre, Direct: &job.DirectForm{Value: mm(held.Figure.Um()), Leaf: true}}
+			return log.Body{Unit: quantity.UnitMillimetre, Direct: &log.DirectForm{Value: mm(held.Figure.Um()), Leaf: true}}
 		}
 		if len(h.Panel.Depths) > 0 {
 			const standOut = 10_000.0
 			low, high := h.window()
-			return job.Body{Unit: quantity.UnitMillimetre, Direct: &job.DirectForm{Value: mm(standOut + pick(h.good,
+			return log.Body{Unit: quantity.UnitMillimetre, Direct: &log.DirectForm{Value: mm(standOut + pick(h.good,
 				(low+high)/2, high*3+400)), Less: mm(standOut), Graduation: quantity.Type("0.01")}}
 		}
-		return job.Body{Unit: quantity.UnitMillimetre, Direct: &job.DirectForm{Value: h.length(0.5), Leaf: true}}
+		return log.Body{Unit: quantity.UnitMillimetre, Direct: &log.DirectForm{Value: h.length(0.5), Leaf: true}}
 	},
 	plan.Travel: hand.travel,
-	"handback": func(h hand) job.Body {
-		f := &job.HandbackForm{Air: "22 °C", Flow: "480 gpm", Pressure: "3.1 bar", Power: "15 kW"}
+	"handback": func(h hand) log.Body {
+		f := &log.HandbackForm{Air: "22 °C", Flow: "480 gpm", Pressure: "3.1 bar", Power: "15 kW"}
 		for _, at := range h.Panel.Places {
-			f.At = append(f.At, job.RunningForm{At: at, Horizontal: pick(h.good, "1.8", "14"), Vertical: "1.2",
+			f.At = append(f.At, log.RunningForm{At: at, Horizontal: pick(h.good, "1.8", "14"), Vertical: "1.2",
 				Axial: "0.07 in/s", Warm: "48 °C"})
 		}
-		return job.Body{Handback: f}
+		return log.Body{Handback: f}
 	},
 }
 
 // turn is what is right at the step, else free.
-func (h hand) turn() job.Body {
+func (h hand) turn() log.Body {
 	right := gauge.Free
 	for _, c := range h.Panel.Choices {
 		if c.Right {
 			right = gauge.Turn(c.Key)
 		}
 	}
-	return job.Body{Turn: &job.TurnForm{Turn: pick(h.good, right, gauge.Rubs)}}
+	return log.Body{Turn: &log.TurnForm{Turn: pick(h.good, right, gauge.Rubs)}}
 }
 
-func (h hand) count() job.Body {
+func (h hand) count() log.Body {
 	if h.Panel.Each > 0 {
-		f := &job.CountForm{}
+		f := &log.CountForm{}
 		for i := range h.Panel.Each {
 			right := cmp.Or(h.Panel.Same, "4")
 			f.Each = append(f.Each, quantity.Count(pick(h.good, right, fmt.Sprint(5+90*i))))
 		}
-		return job.Body{Count: f}
+		return log.Body{Count: f}
 	}
 	n := "4"
 	if same := h.Panel.Same; same != "" {
 		n = pick(h.good, same, same+"1")
 	}
-	return job.Body{Count: &job.CountForm{Count: quantity.Count(n)}}
+	return log.Body{Count: &log.CountForm{Count: quantity.Count(n)}}
 }
 
-func (h hand) marks() job.Body {
+func (h hand) marks() log.Body {
 	marks := make([]string, len(h.Panel.Marks))
 	for i := range marks {
 		marks[i] = strings.Repeat("•", i+1) + " at 12"
 	}
-	return job.Body{Marks: marks}
+	return log.Body{Marks: marks}
 }
 
-func (h hand) found() job.Body {
+func (h hand) found() log.Body {
 	found := []string{}
 	if all := h.Panel.Findings; !h.good && len(all) > 0 {
 		found = append(found, all[len(all)-1].Key)
 	}
-	return job.Body{Inspect: &job.InspectForm{Found: found}}
+	return log.Body{Inspect: &log.InspectForm{Found: found}}
 }
 
-func (h hand) float() job.Body {
+func (h hand) float() log.Body {
 	trials := make([]gauge.TrialForm, max(h.Panel.Repeats, 1))
 	for i := range trials {
 		trials[i] = gauge.TrialForm{In: quantity.Type("0"), Out: h.length(0.5)}
 	}
-	return job.Body{Unit: quantity.UnitMillimetre, Float: &gauge.FloatForm{Graduation: quantity.Type("0.002"),
+	return log.Body{Unit: quantity.UnitMillimetre, Float: &gauge.FloatForm{Graduation: quantity.Type("0.002"),
 		Trials: trials}}
 }
 
-func (h hand) feeler() job.Body {
+func (h hand) feeler() log.Body {
 	f := &gauge.GapForm{Graduation: quantity.Type("0.01")}
 	for _, at := range h.Panel.Places {
 		f.Positions = append(f.Positions, gauge.PositionForm{At: at, Value: h.length(0.5)})
 	}
-	return job.Body{Unit: quantity.UnitMillimetre, Feeler: f}
+	return log.Body{Unit: quantity.UnitMillimetre, Feeler: f}
 }
 
-func (h hand) depth() job.Body {
-	f := &job.PlacesForm{Graduation: quantity.Type("0.01")}
+func (h hand) depth() log.Body {
+	f := &log.PlacesForm{Graduation: quantity.Type("0.01")}
 	value := h.length(0.5)
 	if h.Panel.Judge == plan.BySpread && h.good {
 		value = quantity.Type("3.18") // any, the same all round: what a seal is pressed by
 	}
 	for _, at := range h.Panel.Places {
-		f.Readings = append(f.Readings, job.AtForm{At: at, Value: value})
+		f.Readings = append(f.Readings, log.AtForm{At: at, Value: value})
 	}
-	return job.Body{Unit: quantity.UnitMillimetre, Places: f}
+	return log.Body{Unit: quantity.UnitMillimetre, Places: f}
 }
 
-func (h hand) set() job.Body {
-	return job.Body{Unit: quantity.UnitMillimetre, Setting: &job.SettingForm{Measured: h.setting(),
+func (h hand) set() log.Body {
+	return log.Body{Unit: quantity.UnitMillimetre, Setting: &log.SettingForm{Measured: h.setting(),
 		Graduation: quantity.Type("0.05")}}
 }
 
-func (h hand) travel() job.Body {
+func (h hand) travel() log.Body {
 	down, up := "14", pick(h.good, "8", "0.1")
 	if h.Panel.Deeper == "up" {
 		down, up = "8", pick(h.good, "14", "900")
 	}
-	return job.Body{Unit: quantity.UnitMillimetre, Travel: &job.TravelForm{Down: quantity.Type(down),
+	return log.Body{Unit: quantity.UnitMillimetre, Travel: &log.TravelForm{Down: quantity.Type(down),
 		Up: quantity.Type(up), Graduation: quantity.Type("0.05")}}
 }
 
-func (h hand) heat() job.Body {
+func (h hand) heat() log.Body {
 	left, home := h.now.Add(-60*time.Second), h.now.Add(-20*time.Second)
 	if !h.good {
 		left = h.now.Add(-5 * time.Hour)
 	}
 	// What sits in a sealed bearing does not bear the heat: it is pressed on.
 	if warmest, ok := h.Panel.Given["cap_c"].(float64); h.good && ok && warmest < 100 {
-		return job.Body{Heat: &job.HeatForm{Cold: true, Seated: true}}
+		return log.Body{Heat: &log.HeatForm{Cold: true, Seated: true}}
 	}
-	return job.Body{Heat: &job.HeatForm{Input: h.input(), Left: &left, Home: &home, Cool: quantity.Count("32"),
+	return log.Body{Heat: &log.HeatForm{Input: h.input(), Left: &left, Home: &home, Cool: quantity.Count("32"),
 		Seated: true}}
 }
 
-func (h hand) warm() job.Body {
+func (h hand) warm() log.Body {
 	if h.Panel.Limit == nil || h.Panel.Asked == 0 {
-		return job.Body{Heat: &job.HeatForm{Reached: "240 °C"}}
+		return log.Body{Heat: &log.HeatForm{Reached: "240 °C"}}
 	}
-	return job.Body{Heat: &job.HeatForm{Reached: fmt.Sprintf("%.0f °C", h.Panel.Asked*pick(h.good, 1, 0.5))}}
+	return log.Body{Heat: &log.HeatForm{Reached: fmt.Sprintf("%.0f °C", h.Panel.Asked*pick(h.good, 1, 0.5))}}
 }
 
-func (h hand) wait() job.Body {
+func (h hand) wait() log.Body {
 	began, ended := h.now.Add(-time.Duration(h.Panel.Minutes+1)*time.Minute), h.now
 	if !h.good {
 		began = h.now
 	}
-	return job.Body{Wait: &job.WaitForm{Began: &began, Ended: &ended,
+	return log.Body{Wait: &log.WaitForm{Began: &began, Ended: &ended,
 		Cool: quantity.Count(pick(h.good, "30", "90"))}}
 }
 
-func (h hand) test() job.Body {
+func (h hand) test() log.Body {
 	pressure, _, _ := strings.Cut(cmp.Or(h.Panel.Pressure, "4 bar"), ", ")
-	return job.Body{Test: &job.TestForm{Medium: judge.Water, Vented: true, Pressure: pressure,
+	return log.Body{Test: &log.TestForm{Medium: judge.Water, Vented: true, Pressure: pressure,
 		Minutes: quantity.Count(fmt.Sprint(h.Panel.Minutes)),
 		Drops:   quantity.Count(fmt.Sprint(pick(h.good, 0, h.Panel.Drops+9)))}}
 }
@@ -253,13 +255,13 @@ func (h hand) setting() quantity.Typed {
 
 func (h hand) dial() *gauge.DialForm { return h.round(h.Panel.Places) }
 
-func (h hand) along() job.Body {
-	f := &job.AlongForm{Graduation: quantity.Type("0.002 mm")}
+func (h hand) along() log.Body {
+	f := &log.AlongForm{Graduation: quantity.Type("0.002 mm")}
 	for _, at := range h.Panel.Places {
 		d := h.round(h.Panel.Clock)
-		f.Places = append(f.Places, job.RoundForm{At: at, Readings: d.Readings, BackToStart: d.BackToStart})
+		f.Places = append(f.Places, log.RoundForm{At: at, Readings: d.Readings, BackToStart: d.BackToStart})
 	}
-	return job.Body{Unit: quantity.UnitMillimetre, Along: f}
+	return log.Body{Unit: quantity.UnitMillimetre, Along: f}
 }
 
 // round is a dial that was read round the clock.
@@ -283,9 +285,9 @@ func (h hand) round(clocks []string) *gauge.DialForm {
 }
 
 // bolts ticks them all, pass after pass and the check.
-func (h hand) bolts() *job.TorqueForm {
+func (h hand) bolts() *log.TorqueForm {
 	p := h.Panel
-	f := &job.TorqueForm{}
+	f := &log.TorqueForm{}
 	for _, pass := range p.Passes {
 		if !pass.Check {
 			f.Ticks = append(f.Ticks, p.Order...)

@@ -5,6 +5,8 @@ import (
 	"testing"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/job"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -21,14 +23,14 @@ func handback(t *testing.T, school, plant string) (*bench, *job.StepSheet) {
 	}
 	b := &bench{t: t, job: job.Job{Plan: plan.Library()[plant], Memo: &job.Memo{}}, used: map[string]bool{},
 		now: time.Date(2026, 11, 2, 7, 0, 0, 0, time.UTC)}
-	b.add(job.Entry{Kind: job.Opened, Open: opening})
+	b.add(log.Entry{Kind: log.Opened, Open: opening})
 	b.stop = "handback-figures"
 	return b, b.work(true, true).Step("handback-figures")
 }
 
-func ran(horizontal, warm, power string) job.Body {
-	return job.Body{Handback: &job.HandbackForm{Air: "72 °F", Flow: "480 gpm at 92 ft", Pressure: "3.1 bar", Power: power,
-		At: []job.RunningForm{{At: "Thrust bearing", Horizontal: horizontal, Vertical: "1,4 mm/s", Axial: "0.05 in/s",
+func ran(horizontal, warm, power string) log.Body {
+	return log.Body{Handback: &log.HandbackForm{Air: "72 °F", Flow: "480 gpm at 92 ft", Pressure: "3.1 bar", Power: power,
+		At: []log.RunningForm{{At: "Thrust bearing", Horizontal: horizontal, Vertical: "1,4 mm/s", Axial: "0.05 in/s",
 			Warm: warm}}}}
 }
 
@@ -39,7 +41,7 @@ func TestHandbackFigures(t *testing.T) {
 	}
 	tests := []struct {
 		name, school  string
-		body          job.Body
+		body          log.Body
 		verdict       judge.Result
 		says, refused string
 	}{
@@ -58,15 +60,15 @@ func TestHandbackFigures(t *testing.T) {
 		{name: "no velocity", school: "recorded", body: ran("much", "48 °C", ""), refused: "body.handback.at[0].horizontal"},
 		{name: "no temperature", school: "recorded", body: ran("1 mm/s", "hot", ""), refused: "body.handback.at[0].warm"},
 		{name: "a bearing that there is not", school: "recorded", refused: "body.handback.at[0].at",
-			body: job.Body{Handback: &job.HandbackForm{At: []job.RunningForm{{At: "Fan", Warm: "40 °C"}}}}},
-		{name: "nothing", school: "recorded", body: job.Body{Handback: &job.HandbackForm{}}, refused: "body.handback"},
+			body: log.Body{Handback: &log.HandbackForm{At: []log.RunningForm{{At: "Fan", Warm: "40 °C"}}}}},
+		{name: "nothing", school: "recorded", body: log.Body{Handback: &log.HandbackForm{}}, refused: "body.handback"},
 	}
 	for _, tt := range tests {
 		b, step := handback(t, tt.school, endSuction)
 		if step == nil || step.State != job.Open {
 			t.Fatalf("%s: the step is %+v", tt.name, step)
 		}
-		err := b.try(job.Entry{Kind: job.Kept, Step: step.ID, Body: &tt.body})
+		err := b.try(log.Entry{Kind: log.Kept, Step: step.ID, Body: &tt.body})
 		if tt.refused != "" {
 			if err == nil || !strings.HasPrefix(err.Error(), tt.refused) {
 				t.Errorf("%s: %v, want %s refused", tt.name, err, tt.refused)
@@ -98,7 +100,7 @@ func TestEveryPlanCanAskForHandbackFigures(t *testing.T) {
 		}
 		b := &bench{t: t, job: job.Job{Plan: p, Memo: &job.Memo{}}, used: map[string]bool{},
 			now: time.Date(2026, 11, 2, 7, 0, 0, 0, time.UTC)}
-		b.add(job.Entry{Kind: job.Opened, Open: opening})
+		b.add(log.Entry{Kind: log.Opened, Open: opening})
 		if s := job.Derive(b.job).Step("handback-figures"); s == nil || len(s.Panel.Places) == 0 {
 			t.Errorf("%s: %+v", key, s)
 		}

@@ -3,15 +3,16 @@ package hand
 import (
 	"fmt"
 
+	"settle/core/log"
+
 	"settle/core/align"
-	"settle/core/job"
 	"settle/core/quantity"
 )
 
 // asking fills what a calculator is asked; what is given is left out of it.
 type asking struct {
 	hand
-	in job.Input
+	in log.Input
 }
 
 func (a asking) ask(key string, value any) {
@@ -21,8 +22,8 @@ func (a asking) ask(key string, value any) {
 }
 
 // input is what the calculator of the step is asked, beside what is given.
-func (h hand) input() job.Input {
-	a := asking{h, job.Input{}}
+func (h hand) input() log.Input {
+	a := asking{h, log.Input{}}
 	if fill := inputs[h.Panel.Tool]; fill != nil {
 		fill(a)
 	}

@@ -5,6 +5,8 @@ import (
 	"testing"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/gauge"
 	"settle/core/job"
 	"settle/core/judge"
@@ -37,7 +39,7 @@ func rebuild(t *testing.T, hours, found, built float64) job.Job {
 		t.Fatal(err)
 	}
 	b := &bench{t: t, job: job.Job{Plan: p}, now: time.Date(2026, 11, 2, 7, 0, 0, 0, time.UTC)}
-	b.add(job.Entry{Kind: job.Opened, Open: opening})
+	b.add(log.Entry{Kind: log.Opened, Open: opening})
 	for step, um := range map[string]float64{"clearance-found": found, "clearance-built": built} {
 		if um == 0 {
 			continue
@@ -48,7 +50,7 @@ func rebuild(t *testing.T, hours, found, built float64) job.Job {
 		for _, vane := range []string{"vane 2", "vane 3", "vane 4", "vane 5"} {
 			gap.Positions = append(gap.Positions, gauge.PositionForm{At: vane, Value: mm(um - 20)})
 		}
-		b.add(job.Entry{Kind: job.Kept, Step: step, Body: &job.Body{Unit: quantity.UnitMillimetre, Feeler: gap}})
+		b.add(log.Entry{Kind: log.Kept, Step: step, Body: &log.Body{Unit: quantity.UnitMillimetre, Feeler: gap}})
 	}
 	return b.job
 }
@@ -114,8 +116,8 @@ func TestSealLives(t *testing.T) {
 		if i == 2 {
 			found = []string{}
 		}
-		e := job.Entry{Kind: job.Kept, Step: "inspect-seal", Seq: len(p.Log) + 1, ID: "x",
-			Body: &job.Body{Inspect: &job.InspectForm{Found: found}}}
+		e := log.Entry{Kind: log.Kept, Step: "inspect-seal", Seq: len(p.Log) + 1, ID: "x",
+			Body: &log.Body{Inspect: &log.InspectForm{Found: found}}}
 		p.Log = append(p.Log, e)
 		past, err := job.PastOf("J", p)
 		if err != nil {

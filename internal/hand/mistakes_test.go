@@ -6,6 +6,8 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/log"
+
 	"settle/core/job"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -79,7 +81,7 @@ func over(step, limit, least, most string) func(*bench) string {
 			Min: quantity.Type(least + " mm"), Max: quantity.Type(most + " mm")}}}
 		for _, v := range whole.job.Plan.Values { // what is worked out from it, too
 			if v.Key == limit {
-				papers.Values = map[string]job.Value{limit: {Text: least + " mm", Source: "Papers"}}
+				papers.Values = map[string]log.Value{limit: {Text: least + " mm", Source: "Papers"}}
 			}
 		}
 		b := opened(whole.t, whole.job.Plan, asked.Scope, papers)
@@ -177,7 +179,7 @@ func felt(step string) func(*bench) string {
 
 // at is a job that is cut before a step, with the step.
 func at(whole *bench, step string) (*bench, *job.StepSheet) {
-	i := slices.IndexFunc(whole.job.Log, func(e job.Entry) bool { return e.Step == step })
+	i := slices.IndexFunc(whole.job.Log, func(e log.Entry) bool { return e.Step == step })
 	if i < 0 {
 		return nil, nil
 	}

@@ -5,6 +5,8 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/log"
+
 	"settle/core/job"
 	"settle/core/plan"
 )
@@ -222,8 +224,8 @@ type work struct{ scope, option string }
 // keepsFrom tries a gate in a job that is done: its log is cut before the one step, which is
 // then left while all else that may be done is done, and the other is not among it.
 func keepsFrom(t *testing.T, g gate, whole *bench) {
-	at := slices.IndexFunc(whole.job.Log, func(e job.Entry) bool { return e.Step == g.before })
-	if at < 0 || !slices.ContainsFunc(whole.job.Log, func(e job.Entry) bool { return e.Step == g.after }) {
+	at := slices.IndexFunc(whole.job.Log, func(e log.Entry) bool { return e.Step == g.before })
+	if at < 0 || !slices.ContainsFunc(whole.job.Log, func(e log.Entry) bool { return e.Step == g.after }) {
 		t.Errorf("%s: %s and %s are not both done", g.says, g.before, g.after)
 		return
 	}

@@ -7,6 +7,8 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/log"
+
 	"settle/core/job"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -17,7 +19,7 @@ import (
 // headline, what to do, where it usually comes from.
 func TestWhatTheBenchTells(t *testing.T) {
 	pump := job.Papers{
-		Values: map[string]job.Value{
+		Values: map[string]log.Value{
 			"vanes": {Text: "3", Source: "counted"}, "casing-bolts": {Text: "4",
 				Source: "counted"}, "casing-bolt-torque": {Text: "45 lbf·ft", Source: "manual"},
 			"seal-setting": {Text: "1.530 in", Source: "seal drawing"}, "bore": {Text: "45 mm",
@@ -111,7 +113,7 @@ func TestWhatTheBenchTells(t *testing.T) {
 				`"horizontal":{"offset":"0","angle_mm_per_m":0},"feet":{"front":"200","back":"500"},"rpm":1450}}`,
 			"Out of tolerance: move the driver", []string{"Shims first, then the sides"}, ""},
 	} {
-		var body job.Body
+		var body log.Body
 		if err := json.Unmarshal([]byte(tt.body), &body); err != nil {
 			t.Fatalf("%s: %v", tt.name, err)
 		}
@@ -176,7 +178,7 @@ func TestWhatWasUnderstood(t *testing.T) {
 		{"heat-bearing", `{"unit":"mm","heat":{"input":{"interference":"0.018","clearance":"0.02"}}}`,
 			"heat.input.interference=0.018 heat.input.clearance=0.020"},
 	} {
-		var body job.Body
+		var body log.Body
 		if err := json.Unmarshal([]byte(tt.body), &body); err != nil {
 			t.Fatal(err)
 		}

@@ -7,6 +7,8 @@ import (
 	"strconv"
 	"testing"
 
+	"settle/core/log"
+
 	"settle/core/job"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -18,7 +20,7 @@ type walkedJob struct {
 	plan    *plan.Plan // with what the pump has several of written out
 	chosen  map[string]string
 	decided map[string]judge.Outcome
-	log     []job.Entry
+	log     []log.Entry
 	arrives string
 }
 
@@ -54,11 +56,11 @@ func (b *bench) walkedJob(sheet *job.Sheet) *walkedJob {
 }
 
 // done goes through what was done, in its order: a step that was left out was not.
-func (w *walkedJob) done(each func(step *plan.Step, e *job.Entry)) {
+func (w *walkedJob) done(each func(step *plan.Step, e *log.Entry)) {
 	for i := range w.log {
 		e := &w.log[i]
 		step := w.plan.Step(e.Step)
-		if e.Kind == job.Kept && step != nil && e.Body.Skip == "" && e.Body.Absent == "" {
+		if e.Kind == log.Kept && step != nil && e.Body.Skip == "" && e.Body.Absent == "" {
 			each(step, e)
 		}
 	}
@@ -69,12 +71,12 @@ func (w *walkedJob) done(each func(step *plan.Step, e *job.Entry)) {
 func (w *walkedJob) leftOpen() []string {
 	off, tools, loose := map[string]string{}, map[string]string{}, map[string]string{}
 	locks := map[string]bool{}
-	w.done(func(step *plan.Step, _ *job.Entry) {
+	w.done(func(step *plan.Step, _ *log.Entry) {
 		for _, part := range step.Locks {
 			locks[part] = true
 		}
 	})
-	w.done(func(step *plan.Step, _ *job.Entry) {
+	w.done(func(step *plan.Step, _ *log.Entry) {
 		for _, part := range step.TakesOff {
 			if x := w.plan.Part(part); x != nil && x.When.Hold(w) {
 				off[part] = step.ID
@@ -111,7 +113,7 @@ func (w *walkedJob) leftOpen() []string {
 // stale are the readings of a loop that were taken before the last change they hang on.
 func (w *walkedJob) stale(loop *plan.Loop) []string {
 	last := map[string]int{}
-	w.done(func(step *plan.Step, e *job.Entry) { last[step.ID] = e.Seq })
+	w.done(func(step *plan.Step, e *log.Entry) { last[step.ID] = e.Seq })
 	var wrong []string
 	for i, id := range loop.Steps {
 		step := w.plan.Step(id)
@@ -197,7 +199,7 @@ func roundsOf(t *testing.T, p *plan.Plan, options map[string]string, scope, arri
 			t.Errorf("%s: %s", as, wrong)
 		}
 	}
-	w.done(func(step *plan.Step, _ *job.Entry) {
+	w.done(func(step *plan.Step, _ *log.Entry) {
 		loop, _ := w.plan.LoopOf(step.ID)
 		sends := len(step.Reopens) > 0
 		for _, f := range step.Feels {

@@ -9,6 +9,8 @@ import (
 	"testing"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/job"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -25,7 +27,7 @@ type bench struct {
 	left    string // id of the one step that nobody enters
 	once    string // id of the one step whose first entry comes out wrong, and is done again
 
-	given map[string]job.Body // step → what is entered there instead
+	given map[string]log.Body // step → what is entered there instead
 	used  map[string]bool     // which of them were
 	stop  string              // the step before which the work is left
 }
@@ -66,20 +68,20 @@ func openIn(t *testing.T, p *plan.Plan, options map[string]string, scope, arrive
 	}
 	b := &bench{t: t, job: job.Job{Plan: p, Memo: &job.Memo{}}, used: map[string]bool{},
 		now: time.Date(2026, 11, 2, 7, 0, 0, 0, time.UTC)}
-	b.add(job.Entry{Kind: job.Opened, Open: opening})
+	b.add(log.Entry{Kind: log.Opened, Open: opening})
 	return b
 }
 
-func (b *bench) add(e job.Entry) {
+func (b *bench) add(e log.Entry) {
 	b.now = b.now.Add(time.Minute)
-	e.Seq, e.At, e.By = len(b.job.Log)+1, b.now, job.Person{ID: "p3", Name: "T. Achterberg", Role: job.Lead}
+	e.Seq, e.At, e.By = len(b.job.Log)+1, b.now, log.Person{ID: "p3", Name: "T. Achterberg", Role: log.Lead}
 	e.ID = fmt.Sprintf("e%d", e.Seq)
-	e.Rules = job.RulesNumber
+	e.Rules = log.RulesNumber
 	b.job.Log = append(b.job.Log, e)
 }
 
-func (b *bench) try(e job.Entry) error {
-	e.ID, e.By = fmt.Sprintf("e%d", len(b.job.Log)+1), job.Person{ID: "p3", Name: "T. Achterberg", Role: job.Lead}
+func (b *bench) try(e log.Entry) error {
+	e.ID, e.By = fmt.Sprintf("e%d", len(b.job.Log)+1), log.Person{ID: "p3", Name: "T. Achterberg", Role: log.Lead}
 	if err := job.Accept(b.job, e); err != nil {
 		return err
 	}
@@ -118,7 +120,7 @@ func (b *bench) work(good, decide bool) *job.Sheet {
 			return sheet
 		}
 		if step.State == job.Decide && step.ID != wrong {
-			if err := b.try(job.Entry{Kind: job.Decided, Step: step.ID, On: step.Entry,
+			if err := b.try(log.Entry{Kind: log.Decided, Step: step.ID, On: step.Entry,
 				Reason: "accepted for the walk"}); err != nil {
 				b.t.Fatalf("%s, deciding: %v", step.ID, err)
 			}
@@ -134,7 +136,7 @@ func (b *bench) work(good, decide bool) *job.Sheet {
 			body = given
 			b.used[step.ID] = true
 		}
-		e := job.Entry{Kind: job.Kept, Step: step.ID, On: step.Entry, Body: &body}
+		e := log.Entry{Kind: log.Kept, Step: step.ID, On: step.Entry, Body: &body}
 		if e.On != "" {
 			e.Reason = cmp.Or(step.Again, "measured again")
 			refused[step.ID] = true // once round is enough
@@ -150,7 +152,7 @@ func (b *bench) work(good, decide bool) *job.Sheet {
 // stay decides that the scope stays, whatever calls for another.
 func (b *bench) stay(s *job.ScopeSheet) {
 	b.t.Helper()
-	e := job.Entry{Kind: job.Scoped, Reason: "accepted for the walk", Scope: &job.Scoping{To: s.Key}}
+	e := log.Entry{Kind: log.Scoped, Reason: "accepted for the walk", Scope: &log.Scoping{To: s.Key}}
 	for _, call := range s.Calls {
 		e.Scope.Not = append(e.Scope.Not, call.Key)
 	}
@@ -475,7 +477,7 @@ func (b *bench) to(step string) {
 			return
 		}
 		if s.State == job.Decide {
-			if err := b.try(job.Entry{Kind: job.Decided, Step: s.ID, On: s.Entry, Reason: "accepted"}); err != nil {
+			if err := b.try(log.Entry{Kind: log.Decided, Step: s.ID, On: s.Entry, Reason: "accepted"}); err != nil {
 				b.t.Fatal(err)
 			}
 			continue
@@ -484,9 +486,9 @@ func (b *bench) to(step string) {
 	}
 }
 
-func (b *bench) keep(s *job.StepSheet, body job.Body) {
+func (b *bench) keep(s *job.StepSheet, body log.Body) {
 	b.t.Helper()
-	if err := b.try(job.Entry{Kind: job.Kept, Step: s.ID, On: s.Entry, Reason: s.Again, Body: &body}); err != nil {
+	if err := b.try(log.Entry{Kind: log.Kept, Step: s.ID, On: s.Entry, Reason: s.Again, Body: &body}); err != nil {
 		b.t.Fatalf("%s: %v", s.ID, err)
 	}
 }
@@ -549,7 +551,7 @@ func TestGuardBands(t *testing.T) {
 		}
 		b := &bench{t: t, job: job.Job{Plan: p, Memo: &job.Memo{}}, used: map[string]bool{},
 			now: time.Date(2026, 11, 2, 7, 0, 0, 0, time.UTC)}
-		b.add(job.Entry{Kind: job.Opened, Open: opening})
+		b.add(log.Entry{Kind: log.Opened, Open: opening})
 		b.to("end-play-built")
 		s := job.Derive(b.job).Step("end-play-built")
 		body := Entry(s, true, b.now)
@@ -568,9 +570,9 @@ func TestAPartDragsAnother(t *testing.T) {
 	b := open(t, plan.Library()["governor-acid"], nil)
 	b.to("inspect-bushings")
 	s := job.Derive(b.job).Step("inspect-bushings")
-	b.keep(s, job.Body{Inspect: &job.InspectForm{Found: []string{"crack"}}})
+	b.keep(s, log.Body{Inspect: &log.InspectForm{Found: []string{"crack"}}})
 	s = job.Derive(b.job).Step("inspect-plug")
-	b.keep(s, job.Body{Inspect: &job.InspectForm{Found: []string{}}})
+	b.keep(s, log.Body{Inspect: &log.InspectForm{Found: []string{}}})
 	if r := job.Derive(b.job).Step("inspect-plug").Reading; r.Outcome != judge.Replace ||
 		r.Rule != "replaced with the carbon spacer bushings" {
 		t.Errorf("the plug: %s, %s", r.Outcome, r.Rule)
@@ -590,8 +592,8 @@ func TestWhatFollows(t *testing.T) {
 	if sheet = job.Derive(b.job); sheet.Tally.ToFollow != 0 || sheet.Next != "" {
 		t.Errorf("%d to follow, next %q", sheet.Tally.ToFollow, sheet.Next)
 	}
-	body := job.Body{Done: true}
-	if err := b.try(job.Entry{Kind: job.Kept, Step: "clean", On: sheet.Step("clean").Entry, Reason: "late",
+	body := log.Body{Done: true}
+	if err := b.try(log.Entry{Kind: log.Kept, Step: "clean", On: sheet.Step("clean").Entry, Reason: "late",
 		Body: &body}); err == nil {
 		t.Error("a signed job took another entry")
 	}
@@ -633,7 +635,7 @@ func TestAReadingOnTheSleeveCondemnsNoShaft(t *testing.T) {
 		}
 		for _, part := range parts {
 			b.to(looked(part).ID)
-			b.keep(looked(part), job.Body{Inspect: &job.InspectForm{Found: []string{}}})
+			b.keep(looked(part), log.Body{Inspect: &log.InspectForm{Found: []string{}}})
 		}
 		sleeve, shaft := looked("inspect-sleeve"), looked("inspect-shaft")
 		if sleeve.Reading.Outcome != tt.sleeve || shaft.Reading.Outcome != tt.shaft ||
@@ -653,7 +655,7 @@ func TestReadingsDecideOnParts(t *testing.T) {
 	b.keep(s, Entry(s, false, b.now))
 	b.job.Log[len(b.job.Log)-1].Rules = 3 // from when a reading on the sleeve still spoke of the shaft
 	b.to("inspect-shaft")
-	b.keep(job.Derive(b.job).Step("inspect-shaft"), job.Body{Inspect: &job.InspectForm{Found: []string{}}})
+	b.keep(job.Derive(b.job).Step("inspect-shaft"), log.Body{Inspect: &log.InspectForm{Found: []string{}}})
 	r := job.Derive(b.job).Step("inspect-shaft").Reading
 	if r.Outcome != judge.Repair || r.Was != "" || r.Rule != "over the limit a shaft is straightened or replaced" ||
 		r.Text != "Shaft run-out at the seal out of limit" {
@@ -661,7 +663,7 @@ func TestReadingsDecideOnParts(t *testing.T) {
 	}
 	s = job.Derive(b.job).Step("runout-seal-found")
 	again := Entry(s, true, b.now)
-	if err := b.try(job.Entry{Kind: job.Kept, Step: s.ID, On: s.Entry, Reason: "set-up moved", Body: &again}); err != nil {
+	if err := b.try(log.Entry{Kind: log.Kept, Step: s.ID, On: s.Entry, Reason: "set-up moved", Body: &again}); err != nil {
 		t.Fatal(err)
 	}
 	if r = job.Derive(b.job).Step("inspect-shaft").Reading; r.Outcome != judge.Reuse || r.Was != judge.Repair {

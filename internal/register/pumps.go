@@ -9,8 +9,9 @@ import (
 	"strconv"
 	"strings"
 
+	"settle/core/log"
+
 	"settle/core/field"
-	"settle/core/job"
 	"settle/core/plan"
 	"settle/core/record"
 )
@@ -204,7 +205,7 @@ func (t *table) pump(before record.Pump) record.Pump {
 			}
 		}
 		if key, ok := strings.CutPrefix(c, value); ok {
-			v := job.Value{Text: t.cell(c), Source: p.Values[key].Source}
+			v := log.Value{Text: t.cell(c), Source: p.Values[key].Source}
 			if t.has(from + key) {
 				v.Source = t.cell(from + key)
 			}

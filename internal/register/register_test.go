@@ -11,6 +11,8 @@ import (
 	"time"
 	"unicode/utf16"
 
+	"settle/core/log"
+
 	"settle/core/field"
 	"settle/core/job"
 	"settle/core/plan"
@@ -211,7 +213,7 @@ func TestLimitsTakenIn(t *testing.T) {
 	if err != nil || len(changed) != 1 || done.Changed != 2 || done.Added != 1 {
 		t.Fatalf("%+v %+v %v", changed, done, err)
 	}
-	if err := s.PutPumps(t.Context(), changed, &own, job.Person{ID: "p1", Name: "T. Lead"}); err != nil {
+	if err := s.PutPumps(t.Context(), changed, &own, log.Person{ID: "p1", Name: "T. Lead"}); err != nil {
 		t.Fatal(err)
 	}
 	p, err := s.Pump(t.Context(), "LS-204")
@@ -252,7 +254,7 @@ func TestManyRows(t *testing.T) {
 	if err != nil || done.Added != rows || len(done.List) != 200 {
 		t.Fatalf("%d added, %v", done.Added, err)
 	}
-	if err := s.PutPumps(t.Context(), put, nil, job.Person{ID: "p1", Name: "T. Lead"}); err != nil {
+	if err := s.PutPumps(t.Context(), put, nil, log.Person{ID: "p1", Name: "T. Lead"}); err != nil {
 		t.Fatal(err)
 	}
 	if n := len(pumps(t, s)); n != rows+28 {

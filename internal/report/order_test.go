@@ -3,6 +3,8 @@ package report
 import (
 	"testing"
 
+	"settle/core/log"
+
 	"settle/core/job"
 	"settle/core/plan"
 )
@@ -21,7 +23,7 @@ func TestStationsStandInTheirOrder(t *testing.T) {
 				if err != nil {
 					t.Fatal(err)
 				}
-				sheet := job.Derive(job.Job{Plan: p, Log: []job.Entry{{ID: "e1", Seq: 1, Kind: job.Opened, Open: opening}}})
+				sheet := job.Derive(job.Job{Plan: p, Log: []log.Entry{{ID: "e1", Seq: 1, Kind: log.Opened, Open: opening}}})
 				at, _, _ := lay(sheet.Pieces)
 				for i := 1; i < len(sheet.Stations); i++ {
 					a, b := sheet.Stations[i-1], sheet.Stations[i]

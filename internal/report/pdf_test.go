@@ -9,6 +9,8 @@ import (
 	"testing"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/job"
 	"settle/core/plan"
 	"settle/core/quantity"
@@ -70,32 +72,32 @@ func TestThePlanAndTheScreenHaveTheSameDrawings(t *testing.T) {
 }
 
 var (
-	lead  = job.Person{ID: "p", Name: "R. Lindqvist", Role: job.Lead}
+	lead  = log.Person{ID: "p", Name: "R. Lindqvist", Role: log.Lead}
 	start = time.Date(2026, 11, 2, 8, 0, 0, 0, time.UTC)
 )
 
 // walked is a job of a shipped plan, from start to signature.
-func walked(t *testing.T, key string, values map[string]job.Value) *store.Job {
+func walked(t *testing.T, key string, values map[string]log.Value) *store.Job {
 	t.Helper()
 	p := plan.Library()[key]
 	o, err := job.NewOpening(p, "IN-110", job.Papers{Values: values}, job.Rules{}, job.Asked{Complaint: "worn by sand"})
 	if err != nil {
 		t.Fatal(err)
 	}
-	e, err := job.Seal(nil, job.Entry{ID: "open", By: lead, Kind: job.Opened, Open: o}, start)
+	e, err := log.Seal(nil, log.Entry{ID: "open", By: lead, Kind: log.Opened, Open: o}, start)
 	if err != nil {
 		t.Fatal(err)
 	}
-	j := job.Job{Plan: p, Log: []job.Entry{e}, Memo: new(job.Memo)}
+	j := job.Job{Plan: p, Log: []log.Entry{e}, Memo: new(job.Memo)}
 	for n := 1; ; n++ {
 		sheet := job.Derive(j)
 		if sheet.Next == "" || n > 2000 {
 			break
 		}
 		step, at := sheet.Step(sheet.Next), start.Add(time.Duration(n)*time.Minute)
-		next := job.Entry{ID: fmt.Sprint(n), By: lead, Kind: job.Kept, Step: step.ID}
+		next := log.Entry{ID: fmt.Sprint(n), By: lead, Kind: log.Kept, Step: step.ID}
 		if step.State == job.Decide {
-			next.Kind, next.On, next.Reason = job.Decided, step.Entry, "as the sister pump"
+			next.Kind, next.On, next.Reason = log.Decided, step.Entry, "as the sister pump"
 		} else {
 			next.Body = new(hand.Entry(step, true, at))
 		}
@@ -114,9 +116,9 @@ var onePage = regexp.MustCompile(`/Type /Page\b[^s]`)
 func TestPagesOfASheet(t *testing.T) {
 	short := []string{"submersible-stacked", "double-suction", "end-suction-back-pull-out"}
 	for _, key := range drill.Pick(slices.Sorted(maps.Keys(plan.Library())), short) {
-		most, values := 4, map[string]job.Value{}
+		most, values := 4, map[string]log.Value{}
 		if key == "submersible-stacked" {
-			most, values["stages"] = 2, job.Value{Text: "11", Source: "plate"}
+			most, values["stages"] = 2, log.Value{Text: "11", Source: "plate"}
 		}
 		r := walked(t, key, values)
 		sheet, err := job.Show(r.Job)
@@ -159,11 +161,11 @@ func TestWorkOrderOfEveryPlan(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		e, err := job.Seal(nil, job.Entry{ID: "open", By: lead, Kind: job.Opened, Open: o}, start)
+		e, err := log.Seal(nil, log.Entry{ID: "open", By: lead, Kind: log.Opened, Open: o}, start)
 		if err != nil {
 			t.Fatal(err)
 		}
-		j := job.Job{Plan: p, Log: []job.Entry{e}}
+		j := job.Job{Plan: p, Log: []log.Entry{e}}
 		sheet := job.Derive(j)
 		n := 0
 		for _, stage := range job.OrderOf(sheet).Stages {

@@ -15,6 +15,8 @@ import (
 	"strconv"
 	"strings"
 
+	"settle/core/log"
+
 	"settle/core/field"
 	"settle/core/job"
 	"settle/core/plan"
@@ -157,9 +159,9 @@ func Read(file []byte) (*store.Job, map[string][]byte, error) {
 	for i, raw := range w.Log {
 		var line bytes.Buffer // format 2 was written with spaces between, and a program may have added some
 		err := json.Compact(&line, raw)
-		var e job.Entry
+		var e log.Entry
 		if err == nil {
-			e, err = job.ReadLine(line.Bytes())
+			e, err = log.ReadLine(line.Bytes())
 		}
 		if err != nil {
 			return nil, nil, field.Errorf("file", "holds an entry that cannot be read, number %d: %v", i+1, err)
@@ -179,7 +181,7 @@ func Read(file []byte) (*store.Job, map[string][]byte, error) {
 	if err := verify(r, w); err != nil {
 		return nil, nil, err
 	}
-	r.Log = job.Named(r.Log)
+	r.Log = log.Named(r.Log)
 	return r, w.Photos, nil
 }
 
@@ -188,7 +190,7 @@ func verify(r *store.Job, w whole) error {
 	if open == nil || r.Plan.Hash != open.PlanHash || r.Plan.Hash != w.PlanHash {
 		return field.Errorf("file", "holds another plan than the job was started with")
 	}
-	if bad := job.Verify(r.Log); bad != 0 {
+	if bad := log.Verify(r.Log); bad != 0 {
 		return field.Errorf("file", "was changed: its chain of hashes breaks at entry %d", bad)
 	}
 	if why := job.VerifySheets(r.Log, r.Kept); why != "" {
@@ -198,7 +200,7 @@ func verify(r *store.Job, w whole) error {
 		return field.Errorf("file", "was changed: %s", err)
 	}
 	for id, jpeg := range w.Photos {
-		if sum := sha256.Sum256(jpeg); !job.PictureFits(r.Log, id, hex.EncodeToString(sum[:])) {
+		if sum := sha256.Sum256(jpeg); !log.PictureFits(r.Log, id, hex.EncodeToString(sum[:])) {
 			return field.Errorf("file", "was changed: a picture is not the one the job names")
 		}
 	}

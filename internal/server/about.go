@@ -5,9 +5,10 @@ import (
 	"net/http"
 	"runtime/debug"
 
+	"settle/core/log"
+
 	"github.com/danielgtaylor/huma/v2"
 
-	"settle/core/job"
 	"settle/internal/licences"
 )
 
@@ -24,7 +25,7 @@ func (s *server) about(api huma.API) {
 	operation(api, http.MethodGet, "/about", "about", "The program: its numbers, and the licences of what is shipped",
 		func(context.Context, *struct{}) (*body[About], error) {
 			notices, err := licences.All()
-			return &body[About]{About{Version(), job.RulesNumber, job.CoreNumber, job.FormatNumber, notices}}, err
+			return &body[About]{About{Version(), log.RulesNumber, log.CoreNumber, log.FormatNumber, notices}}, err
 		})
 }
 

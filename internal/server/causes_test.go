@@ -9,6 +9,8 @@ import (
 	"testing"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/gauge"
 	"settle/core/job"
 	"settle/core/judge"
@@ -17,20 +19,20 @@ import (
 )
 
 // dialled is what a dial shows round a run-out of so many µm, high at a clock position.
-func dialled(um, clock float64) job.Body {
+func dialled(um, clock float64) log.Body {
 	f := &gauge.DialForm{Graduation: quantity.Type("0.002"), BackToStart: quantity.Type("0")}
 	for _, place := range []float64{12, 3, 6, 9} {
 		at := func(place float64) float64 { return um / 2 * math.Cos((place-clock)*math.Pi/6) }
 		f.Readings = append(f.Readings, gauge.ReadingForm{Clock: fmt.Sprint(place),
 			Value: quantity.Type(fmt.Sprintf("%.3f", (at(place)-at(12))/1000))})
 	}
-	return job.Body{Unit: quantity.UnitMillimetre, Dial: f}
+	return log.Body{Unit: quantity.UnitMillimetre, Dial: f}
 }
 
-func foundOn(keys ...string) job.Body { return job.Body{Inspect: &job.InspectForm{Found: keys}} }
+func foundOn(keys ...string) log.Body { return log.Body{Inspect: &log.InspectForm{Found: keys}} }
 
 // worked is a whole job that is entered through the API, step after step, until one is open.
-func worked(t *testing.T, srv *httptest.Server, number, until string, given map[string]job.Body) *JobView {
+func worked(t *testing.T, srv *httptest.Server, number, until string, given map[string]log.Body) *JobView {
 	t.Helper()
 	view := get[JobView](t, srv, "/api/v1/jobs/"+number)
 	for range 400 {
@@ -42,10 +44,10 @@ func worked(t *testing.T, srv *httptest.Server, number, until string, given map[
 		if step.ID == until {
 			return &view
 		}
-		form := EntryForm{ID: fmt.Sprintf("whole-%s-%d", number, len(view.Log)), Kind: job.Kept,
+		form := EntryForm{ID: fmt.Sprintf("whole-%s-%d", number, len(view.Log)), Kind: log.Kept,
 			Step: step.ID, On: step.Entry, Reason: step.Again}
 		if step.State == job.Decide {
-			form.Kind, form.Reason = job.Decided, "accepted"
+			form.Kind, form.Reason = log.Decided, "accepted"
 		} else if body, ok := given[step.ID]; ok {
 			form.Body = &body
 		} else {
@@ -79,21 +81,21 @@ func TestCausesOfWholeJobsByTheAPI(t *testing.T) {
 	none := gauge.TrialForm{In: quantity.Type("0"), Out: quantity.Type("0")}
 	tests := []struct {
 		name  string
-		given map[string]job.Body
+		given map[string]log.Body
 		first string
 	}{
-		{"bent coupling end", map[string]job.Body{"runout-coupling-found": dialled(150, 2),
+		{"bent coupling end", map[string]log.Body{"runout-coupling-found": dialled(150, 2),
 			"runout-seal-found": dialled(10, 7)}, "bent-shaft"},
-		{"seats off centre", map[string]job.Body{"runout-coupling-found": dialled(60, 9),
+		{"seats off centre", map[string]log.Body{"runout-coupling-found": dialled(60, 9),
 			"runout-seal-found": dialled(100, 3)}, "bearing-seat"},
-		{"an eccentric sleeve", map[string]job.Body{"runout-coupling-found": dialled(4, 9),
+		{"an eccentric sleeve", map[string]log.Body{"runout-coupling-found": dialled(4, 9),
 			"runout-seal-found": dialled(120, 5)}, "sleeve"},
-		{"no radial play, binding", map[string]job.Body{"turn-found": {Turn: &job.TurnForm{Turn: gauge.Binds}},
+		{"no radial play, binding", map[string]log.Body{"turn-found": {Turn: &log.TurnForm{Turn: gauge.Binds}},
 			"inspect-bearings": foundOn("rough"), "radial-play-found": {Unit: quantity.UnitMillimetre,
 				Float: &gauge.FloatForm{Graduation: quantity.Type("0.01"), Trials: []gauge.TrialForm{none, none, none}}}},
 			"preload"},
-		{"milky grease", map[string]job.Body{"inspect-bearings": foundOn("water", "rough")}, "water"},
-		{"heat marks", map[string]job.Body{"inspect-seal": foundOn("heat")}, "dry"},
+		{"milky grease", map[string]log.Body{"inspect-bearings": foundOn("water", "rough")}, "water"},
+		{"heat marks", map[string]log.Body{"inspect-seal": foundOn("heat")}, "dry"},
 	}
 	srv := demoShop(t)
 	for i, tt := range tests {

@@ -7,6 +7,8 @@ import (
 	"net/http"
 	"time"
 
+	"settle/core/log"
+
 	"github.com/danielgtaylor/huma/v2"
 
 	"settle/core/field"
@@ -27,14 +29,14 @@ type JobView struct {
 	Pump      record.Pump        `json:"pump"`
 	Complaint string             `json:"complaint"`
 	Opened    time.Time          `json:"opened"`
-	By        job.Person         `json:"opened_by"`
+	By        log.Person         `json:"opened_by"`
 	Plan      string             `json:"plan" doc:"title and version of the plan it was started with"`
 	Schools   []job.SchoolChosen `json:"schools" doc:"which way the shop works, where good shops differ"`
 	Elastomer string             `json:"elastomer_warning,omitempty" doc:"why it hardly suits the liquid"`
 	Sheet     *job.Sheet         `json:"sheet"`
 	Clock     string             `json:"clock_warning,omitempty" doc:"why the times of its entries cannot be trusted"`
 	Again     map[string]string  `json:"again" nullable:"false" doc:"cause → what earlier jobs of the pump say of it"`
-	Log       []job.Entry        `json:"log"`
+	Log       []log.Entry        `json:"log"`
 	Taken     []string           `json:"taken,omitempty" doc:"that it was taken in from elsewhere, in sentences"`
 
 	Said    map[string]job.Sentence `json:"said" doc:"what each entry says, by its id"`
@@ -61,11 +63,11 @@ const ahead = 2 * time.Minute
 const told = "2 January 2006 15:04"
 
 // clockTold is what is to be said of a clock by which an entry was kept in time to come.
-func clockTold(log []job.Entry, now time.Time) string {
-	latest := log[0].At
-	for i := range log {
-		if log[i].At.After(latest) {
-			latest = log[i].At
+func clockTold(entries []log.Entry, now time.Time) string {
+	latest := entries[0].At
+	for i := range entries {
+		if entries[i].At.After(latest) {
+			latest = entries[i].At
 		}
 	}
 	if !now.Before(latest.Add(-ahead)) {
@@ -88,9 +90,9 @@ func (s *server) view(ctx context.Context, r *store.Job, sheet *job.Sheet) (*bod
 	v := JobView{Number: r.Number, Pump: r.Pump, Complaint: first.Open.Complaint, Opened: first.At, By: first.By,
 		Plan: fmt.Sprintf("%s, version %d", r.Plan.Title, r.Plan.Version), Schools: job.SchoolsOf(r.Job),
 		Elastomer: judge.Suits(r.Pump.Elastomer, r.Pump.Liquid), Sheet: sheet, Log: r.Log,
-		Said: job.Said(r.Job), Rules: job.RulesNumber, Sheets: []SheetKept{}}
+		Said: job.Said(r.Job), Rules: log.RulesNumber, Sheets: []SheetKept{}}
 	v.Clock = clockTold(r.Log, s.store.Now())
-	for _, t := range job.Intakes(r.Log) {
+	for _, t := range log.Intakes(r.Log) {
 		v.Taken = append(v.Taken, t.Said())
 	}
 	for _, k := range r.Kept {
@@ -101,7 +103,7 @@ func (s *server) view(ctx context.Context, r *store.Job, sheet *job.Sheet) (*bod
 		return nil, err
 	}
 	if door.Of(ctx).Job != "" { // who came by a link sees the sheet: nothing of other jobs, nor who typed what where
-		v.Again, v.Log, v.Said = map[string]string{}, []job.Entry{}, map[string]job.Sentence{}
+		v.Again, v.Log, v.Said = map[string]string{}, []log.Entry{}, map[string]job.Sentence{}
 	}
 	if v.Dangers, err = s.store.Dangers(ctx, r, sheet); err != nil {
 		return nil, err
@@ -129,20 +131,20 @@ type EntryForm struct {
 	Step   string       `json:"step,omitempty"`
 	On     string       `json:"on,omitempty" doc:"id of the entry it takes the place of, decides about or withdraws"`
 	Reason string       `json:"reason,omitempty"`
-	Body   *job.Body    `json:"body,omitempty"`
-	Ending job.Ending   `json:"ending,omitempty" enum:"mistake,scrapped,taken-away,other" doc:"ended: why"`
-	Scope  *job.Scoping `json:"scope,omitempty" doc:"scoped: the scope from here on"`
+	Body   *log.Body    `json:"body,omitempty"`
+	Ending log.Ending   `json:"ending,omitempty" enum:"mistake,scrapped,taken-away,other" doc:"ended: why"`
+	Scope  *log.Scoping `json:"scope,omitempty" doc:"scoped: the scope from here on"`
 	PIN    string       `json:"pin,omitempty" maxLength:"200" doc:"PIN or passphrase once more, where it is a signature"`
-	job.Source
+	log.Source
 }
 
 // entry is what the form says, by who is signed in, at the tablet that was let in.
-func (f EntryForm) entry(c door.Caller) job.Entry {
+func (f EntryForm) entry(c door.Caller) log.Entry {
 	if c.Device.Name != "" {
 		f.Device = c.Device.Name
 	}
 	by := c.Account.Person()
-	return job.Entry{ID: f.ID, By: by, Kind: f.Kind, Step: f.Step, On: f.On, Reason: f.Reason, Body: f.Body,
+	return log.Entry{ID: f.ID, By: by, Kind: f.Kind, Step: f.Step, On: f.On, Reason: f.Reason, Body: f.Body,
 		Ending: f.Ending, Scope: f.Scope, Source: f.Source}
 }
 
@@ -232,7 +234,7 @@ func (s *server) openJob(ctx context.Context, in *struct {
 func (s *server) preview(ctx context.Context, in *struct {
 	JobPath
 	Step string `path:"step"`
-	Body job.Body
+	Body log.Body
 }) (*body[PreviewView], error) {
 	r, err := s.store.Job(ctx, in.Number)
 	if err != nil {
@@ -488,7 +490,7 @@ func (s *server) appendEntry(ctx context.Context, in *struct {
 }
 
 // confirm asks for the PIN again where an entry is a signature.
-func (s *server) confirm(ctx context.Context, number string, e job.Entry, pin string) error {
+func (s *server) confirm(ctx context.Context, number string, e log.Entry, pin string) error {
 	r, err := s.store.Job(ctx, number)
 	if err != nil {
 		return err

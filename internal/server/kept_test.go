@@ -12,6 +12,8 @@ import (
 	"testing"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/job"
 	"settle/internal/demo"
 	"settle/internal/door"
@@ -65,10 +67,10 @@ func TestEntriesSayWhereTheyCameFrom(t *testing.T) {
 	}
 	e := v.Log[len(v.Log)-1]
 	if e.Device != "bench 2" || e.Clock == nil || e.DoneAt == nil || e.DoneBy != "R. Lindqvist" || !e.OnPaper ||
-		e.Round != 2 || e.From["body.tool.measured"].Text != "31 thou" || e.Rules != job.RulesNumber {
+		e.Round != 2 || e.From["body.tool.measured"].Text != "31 thou" || e.Rules != log.RulesNumber {
 		t.Errorf("the entry says %+v", e)
 	}
-	if n := v.Sheet.Notes[len(v.Sheet.Notes)-1]; n.Kind != job.Withdrawn || !strings.Contains(n.Before.Thou,
+	if n := v.Sheet.Notes[len(v.Sheet.Notes)-1]; n.Kind != log.Withdrawn || !strings.Contains(n.Before.Thou,
 		"12: 0 thou") {
 		t.Errorf("the sheet says %+v", n)
 	}
@@ -93,7 +95,7 @@ func TestEntriesSayWhereTheyCameFrom(t *testing.T) {
 func TestAnOlderSheetIsHad(t *testing.T) {
 	srv := demoShop(t)
 	first := jobAt(t, srv, "/api/v1/jobs/J-0004")
-	if len(first.Sheets) != 1 || first.Sheets[0].Kind != job.Kept || first.Sheets[0].Later || len(first.Changed) != 0 {
+	if len(first.Sheets) != 1 || first.Sheets[0].Kind != log.Kept || first.Sheets[0].Later || len(first.Changed) != 0 {
 		t.Fatalf("kept: %+v, changed: %+v", first.Sheets, first.Changed)
 	}
 	status, v, b := put(t, srv, "J-0004", map[string]any{"id": "amend-1", "kind": "amended",
@@ -130,7 +132,7 @@ func TestAJobIsEndedByTheAPI(t *testing.T) {
 	}
 	lead := as(t, srv, "p3")
 	if status, v, b := put(t, srv, "J-0006", form, lead); status != 201 || v.Sheet.State != job.Closed ||
-		v.Sheet.Ended.Ending != job.Scrapped {
+		v.Sheet.Ended.Ending != log.Scrapped {
 		t.Fatalf("by a lead: %d %.300s", status, b)
 	}
 	_, _, b := call(t, srv, "GET", "/api/v1/jobs?state=ended", "")
@@ -203,7 +205,7 @@ func TestChangesAreToldByTheAPI(t *testing.T) {
 func TestAbout(t *testing.T) {
 	_, _, b := call(t, demoShop(t), "GET", "/api/v1/about", "")
 	var about About
-	if err := json.Unmarshal(b, &about); err != nil || about.Rules != job.RulesNumber || about.Version == "" {
+	if err := json.Unmarshal(b, &about); err != nil || about.Rules != log.RulesNumber || about.Version == "" {
 		t.Fatalf("%v, %.200s", err, b)
 	}
 	kinds, names := map[string]int{}, map[string]bool{}

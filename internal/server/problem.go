@@ -10,6 +10,8 @@ import (
 	"strconv"
 	"strings"
 
+	"settle/core/log"
+
 	"github.com/danielgtaylor/huma/v2"
 
 	"settle/core/field"
@@ -30,7 +32,7 @@ type Problem struct {
 	// First is what the command line would say of a calculation.
 	First *field.Error `json:"error,omitempty" doc:"of a calculation: the first, as the command gives it"`
 	// Latest is the entry which the sender has not seen, with status 409.
-	Latest *job.Entry `json:"latest,omitempty"`
+	Latest *log.Entry `json:"latest,omitempty"`
 	// Pump or Shop is what stands where the sender did not see it, with status 409.
 	Pump *record.Pump `json:"pump,omitempty"`
 	Shop *store.Shop  `json:"shop,omitempty"`

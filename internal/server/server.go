@@ -9,6 +9,8 @@ import (
 	"reflect"
 	"strings"
 
+	"settle/core/log"
+
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humagin"
 	"github.com/gin-gonic/gin"
@@ -90,7 +92,7 @@ func API(engine *gin.Engine, s *store.Store, keeper *copies.Keeper, d *door.Door
 	srv.tools(api)
 	srv.about(api)
 	choices(types, "StepSheet", "kind", plan.Kinds)
-	choices(types, "Panel", "group", job.Groups())
+	choices(types, "Panel", "group", log.Groups())
 	choices(types, "Gauge", "kind", kindsOfGauges())
 	choices(types, "GaugePage", "kind", kindsOfGauges())
 	return api

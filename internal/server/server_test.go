@@ -24,6 +24,8 @@ import (
 	"testing/fstest"
 	"time"
 
+	"settle/core/log"
+
 	ics "github.com/arran4/golang-ical"
 
 	"settle/core/calc"
@@ -314,16 +316,16 @@ func TestSheetFiles(t *testing.T) {
 	if err := json.Unmarshal(b, &v); status != 200 || err != nil || v.Format != "settle-job/5" {
 		t.Errorf("the JSON file: %d %v %s", status, err, v.Format)
 	}
-	var log []job.Entry
+	var entries []log.Entry
 	for _, line := range v.Log {
-		e, err := job.ReadLine(line)
+		e, err := log.ReadLine(line)
 		if err != nil {
 			t.Fatal(err)
 		}
-		log = append(log, e)
+		entries = append(entries, e)
 	}
-	if bad := job.Verify(log); bad != 0 || len(log) < 70 {
-		t.Errorf("its chain of %d lines breaks at %d", len(log), bad)
+	if bad := log.Verify(entries); bad != 0 || len(entries) < 70 {
+		t.Errorf("its chain of %d lines breaks at %d", len(entries), bad)
 	}
 }
 
@@ -427,7 +429,7 @@ func TestAJobThereAndBack(t *testing.T) {
 		}
 		is, _, err := report.Read(again)
 		if err != nil || len(is.Log) != len(was.Log)+1 || len(is.Kept) != len(was.Kept) ||
-			is.Log[len(was.Log)].Kind != job.TakenIn {
+			is.Log[len(was.Log)].Kind != log.TakenIn {
 			t.Fatalf("%s comes back with %d entries of %d, %v", number, len(is.Log), len(was.Log), err)
 		}
 		for i := range was.Log {
@@ -505,7 +507,7 @@ func TestAJobOfAnotherShopsPlan(t *testing.T) {
 			ID:    "local",
 			Tag:   "ZZ-2",
 			Asked: job.Asked{Complaint: "drips"},
-			By:    job.Person{ID: "p9", Name: "S. One"},
+			By:    log.Person{ID: "p9", Name: "S. One"},
 		},
 	)
 	if err != nil {

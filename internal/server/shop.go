@@ -7,6 +7,8 @@ import (
 	"slices"
 	"time"
 
+	"settle/core/log"
+
 	"github.com/danielgtaylor/huma/v2"
 
 	"settle/core/field"
@@ -25,7 +27,7 @@ import (
 type ShopView struct {
 	Name    string        `json:"name"`
 	Set     string        `json:"set" doc:"general limit set in force"`
-	People  []job.Person  `json:"people"`
+	People  []log.Person  `json:"people"`
 	Rules   job.Rules     `json:"rules"`
 	Sets    []plan.Option `json:"sets" nullable:"false" doc:"general limit sets to choose from"`
 	Schools []plan.Choice `json:"schools" nullable:"false" doc:"where good shops differ"`

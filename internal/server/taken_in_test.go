@@ -17,6 +17,8 @@ import (
 	"testing"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/job"
 	"settle/core/plan"
 	"settle/core/record"
@@ -38,11 +40,11 @@ func forged(t *testing.T, l *locked, number string, change func(*store.Job)) []b
 	f.Plan, f.Plates = r.Plan, map[string]string{}
 	f.Pump.Tag = "FX-1"
 	for i, e := range r.Log {
-		var last *job.Entry
+		var last *log.Entry
 		if i > 0 {
 			last = &f.Log[i-1]
 		}
-		e.ID, e.By = fmt.Sprintf("forged-%s-%d", number, i), job.Person{ID: "p3", Name: "T. Achterberg", Role: "lead"}
+		e.ID, e.By = fmt.Sprintf("forged-%s-%d", number, i), log.Person{ID: "p3", Name: "T. Achterberg", Role: "lead"}
 		if e.On != "" {
 			e.On = ""
 		}
@@ -55,7 +57,7 @@ func forged(t *testing.T, l *locked, number string, change func(*store.Job)) []b
 				}
 			}
 		}
-		e, err := job.Seal(last, e, e.At)
+		e, err := log.Seal(last, e, e.At)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -108,7 +110,7 @@ func TestAJobFromElsewhere(t *testing.T) {
 		t.Errorf("the bench says %q", v.Taken)
 	}
 	own := v.Log[len(v.Log)-1]
-	if own.Kind != job.TakenIn || own.By.ID != "p3" || own.By.Elsewhere || own.Taken.Number != "J-0777" {
+	if own.Kind != log.TakenIn || own.By.ID != "p3" || own.By.Elsewhere || own.Taken.Number != "J-0777" {
 		t.Errorf("its last entry is %+v", own)
 	}
 	for _, e := range v.Log[:len(v.Log)-1] {
@@ -170,7 +172,7 @@ func TestAJobFromElsewhere(t *testing.T) {
 		}
 	}
 	_, _, again := call(t, l.Server, "GET", "/api/v1/jobs/J-0777/sheet.json", "", lead)
-	if back, _, err := report.Read(again); err != nil || len(job.Intakes(back.Log)) != 1 {
+	if back, _, err := report.Read(again); err != nil || len(log.Intakes(back.Log)) != 1 {
 		t.Errorf("its file: %v", err)
 	}
 }
@@ -197,13 +199,13 @@ func TestWhatIsNotTakenIn(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	e, err := job.Seal(nil, job.Entry{ID: "another-opening", By: open.Log[0].By, Kind: job.Opened, Open: open.Log[0].Open},
+	e, err := log.Seal(nil, log.Entry{ID: "another-opening", By: open.Log[0].By, Kind: log.Opened, Open: open.Log[0].Open},
 		time.Now())
 	if err != nil {
 		t.Fatal(err)
 	}
 	second := &store.Job{Number: "J-0900", Pump: open.Pump}
-	second.Plan, second.Log = open.Plan, []job.Entry{e}
+	second.Plan, second.Log = open.Plan, []log.Entry{e}
 	file, err := report.JSON(second, nil)
 	if err != nil {
 		t.Fatal(err)
@@ -227,8 +229,8 @@ func TestPicturesFromElsewhere(t *testing.T) {
 		id = hex.EncodeToString(sum[:])
 		text := forged(t, l, number, func(r *store.Job) {
 			last := &r.Log[len(r.Log)-1]
-			e, err := job.Seal(last, job.Entry{ID: "pictured-" + number, By: last.By, Kind: job.Pictured, Step: "photo-received",
-				Body: &job.Body{Photo: &job.PhotoForm{Photos: []string{id}}}}, last.At)
+			e, err := log.Seal(last, log.Entry{ID: "pictured-" + number, By: last.By, Kind: log.Pictured, Step: "photo-received",
+				Body: &log.Body{Photo: &log.PhotoForm{Photos: []string{id}}}}, last.At)
 			if err != nil {
 				t.Fatal(err)
 			}
@@ -325,8 +327,8 @@ func TestALeadSetsThePumpsLimits(t *testing.T) {
 	if status, _, b := call(t, l.Server, "PUT", "/api/v1/pumps/LS-204/limits", form("9"), lead); status != 200 {
 		t.Fatalf("%d %.300s", status, b)
 	}
-	log := get[PumpView](t, l.Server, "/api/v1/pumps/LS-204", bench).Record.Log
-	if e := log[0]; e.Kind != "changed" || e.By.Name != "T. Achterberg" || !strings.HasPrefix(e.Text, "Limit ") ||
+	entries := get[PumpView](t, l.Server, "/api/v1/pumps/LS-204", bench).Record.Log
+	if e := entries[0]; e.Kind != "changed" || e.By.Name != "T. Achterberg" || !strings.HasPrefix(e.Text, "Limit ") ||
 		!strings.Contains(e.Text, ", was at") {
 		t.Errorf("the pump's log says %+v", e)
 	}
@@ -360,13 +362,13 @@ stages:
 		}
 		r := &store.Job{Number: number}
 		r.Pump = record.Pump{Tag: "CI-" + number, Name: "Theirs", Plan: p.Key}
-		e, err := job.Seal(nil, job.Entry{ID: "opened-" + number, By: job.Person{Name: "N. Brandt", Role: "technician"},
-			Kind: job.Opened, Open: &job.Opening{Pump: r.Pump.Tag, Complaint: "noise", Plan: p.Key, Version: p.Version,
+		e, err := log.Seal(nil, log.Entry{ID: "opened-" + number, By: log.Person{Name: "N. Brandt", Role: "technician"},
+			Kind: log.Opened, Open: &log.Opening{Pump: r.Pump.Tag, Complaint: "noise", Plan: p.Key, Version: p.Version,
 				PlanHash: p.Hash}}, time.Now())
 		if err != nil {
 			t.Fatal(err)
 		}
-		r.Plan, r.Log = p, []job.Entry{e}
+		r.Plan, r.Log = p, []log.Entry{e}
 		file, err := report.JSON(r, nil)
 		if err != nil {
 			t.Fatal(err)

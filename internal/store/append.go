@@ -8,6 +8,8 @@ import (
 	"fmt"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/field"
 	"settle/core/job"
 )
@@ -16,7 +18,7 @@ import (
 // The entry's Seq, At and Hash are made here. One whose id is in the log
 // already is the same one sent twice, and changes nothing. When Append returns
 // without an error the entry is on the disk.
-func (s *Store) Append(ctx context.Context, number string, e job.Entry) (*Job, *job.Sheet, error) {
+func (s *Store) Append(ctx context.Context, number string, e log.Entry) (*Job, *job.Sheet, error) {
 	s.writing.Lock()
 	defer s.writing.Unlock()
 	r, err := s.Job(ctx, number)
@@ -117,12 +119,12 @@ func (s *Store) keep(ctx context.Context, tx *sql.Tx, r *Job, had int, row row, 
 }
 
 // sentTwice says whether an entry is in the log already.
-func sentTwice(log []job.Entry, e job.Entry) (bool, error) {
-	for i := range log {
-		if log[i].ID != e.ID {
+func sentTwice(entries []log.Entry, e log.Entry) (bool, error) {
+	for i := range entries {
+		if entries[i].ID != e.ID {
 			continue
 		}
-		if !same(sent(log[i]), sent(e)) {
+		if !same(sent(entries[i]), sent(e)) {
 			return false, field.Errorf("id", "was used for another entry: make a new one")
 		}
 		return true, nil
@@ -131,7 +133,7 @@ func sentTwice(log []job.Entry, e job.Entry) (bool, error) {
 }
 
 // photosKept says which picture of an entry is not here.
-func (s *Store) photosKept(ctx context.Context, number string, e job.Entry) error {
+func (s *Store) photosKept(ctx context.Context, number string, e log.Entry) error {
 	if e.Body == nil || e.Body.Photo == nil {
 		return nil
 	}
@@ -160,12 +162,12 @@ func (s *Store) pumpFree(ctx context.Context, tx *sql.Tx, r *Job) error {
 // disk equals the one that was sent.
 // sent is what the sender says of an entry; all else is filled in here. What is seen of the sender's
 // clock and device may differ when an entry is sent again.
-func sent(e job.Entry) any {
+func sent(e log.Entry) any {
 	return struct {
 		Kind, Step, On, Reason, By string
-		Body                       *job.Body
-		Scope                      *job.Scoping
-		Ending                     job.Ending
+		Body                       *log.Body
+		Scope                      *log.Scoping
+		Ending                     log.Ending
 		DoneAt                     *time.Time
 		DoneBy                     string
 	}{e.Kind, e.Step, e.On, e.Reason, e.By.ID, e.Body, e.Scope, e.Ending, e.DoneAt, e.DoneBy}

@@ -10,6 +10,8 @@ import (
 	"errors"
 	"fmt"
 
+	"settle/core/log"
+
 	"settle/core/field"
 	"settle/core/job"
 	"settle/core/plan"
@@ -63,7 +65,7 @@ func (s *Store) pumpText(ctx context.Context, tag string) (text string, err erro
 
 // ChangePump writes a pump's page over the one that was read; it returns Overtaken where another stands
 // there by now. What was changed, and by whom, stands in the pump's log.
-func (s *Store) ChangePump(ctx context.Context, p record.Pump, by job.Person) error {
+func (s *Store) ChangePump(ctx context.Context, p record.Pump, by log.Person) error {
 	s.writing.Lock()
 	defer s.writing.Unlock()
 	plans, err := s.Plans(ctx)
@@ -94,7 +96,7 @@ func (s *Store) ChangePump(ctx context.Context, p record.Pump, by job.Person) er
 
 // rewrite writes a pump's page over the one before, and into its log what was changed.
 func (s *Store) rewrite(ctx context.Context, tx *sql.Tx, before, p record.Pump, plans map[string]*plan.Plan,
-	by job.Person) error {
+	by log.Person) error {
 	text, err := json.Marshal(p)
 	if err != nil {
 		return err

@@ -7,6 +7,8 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/log"
+
 	"go.yaml.in/yaml/v3"
 
 	"settle/core/job"
@@ -47,8 +49,8 @@ func TestAnOpenJobOfADangerousPlanShowsIt(t *testing.T) {
 		}
 		if step := firstOpen(sheet); step != "" {
 			entered++
-			appended(t, s, r.Number, job.Entry{ID: "after " + r.Number, By: r.Log[0].By, Kind: job.Kept, Step: step,
-				Body: &job.Body{Skip: "not now", Absent: job.NotInJob}})
+			appended(t, s, r.Number, log.Entry{ID: "after " + r.Number, By: r.Log[0].By, Kind: log.Kept, Step: step,
+				Body: &log.Body{Skip: "not now", Absent: log.NotInJob}})
 		}
 		r, err = s.Job(ctx, r.Number)
 		if err != nil {

@@ -14,6 +14,8 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/log"
+
 	"settle/core/job"
 	"settle/core/plan"
 )
@@ -116,8 +118,8 @@ func TestAnOlderShopOpensDerivesAndVerifies(t *testing.T) {
 			t.Errorf("%s: something changed by opening it: %+v, %v", r.Number, changed, err)
 		}
 	})
-	for i := range reflect.TypeFor[job.Body]().NumField() {
-		name, _, _ := strings.Cut(reflect.TypeFor[job.Body]().Field(i).Tag.Get("json"), ",")
+	for i := range reflect.TypeFor[log.Body]().NumField() {
+		name, _, _ := strings.Cut(reflect.TypeFor[log.Body]().Field(i).Tag.Get("json"), ",")
 		// What was added since is not in a shop of that day.
 		if !kinds[name] && !slices.Contains([]string{"places", "absent", "along", "also", "gauge", "handback", "units",
 			"tight", "permit"}, name) {
@@ -154,7 +156,7 @@ func TestAShopOfFormat2OpensDerivesAndVerifies(t *testing.T) {
 			t.Errorf("%s: something changed by opening it: %+v, %v", r.Number, changed, err)
 		}
 	})
-	for _, name := range []string{job.Withdrawn, job.Ended, job.Amended, "device", "clock", "done_at", "done_by",
+	for _, name := range []string{log.Withdrawn, log.Ended, log.Amended, "device", "clock", "done_at", "done_by",
 		"on_paper",
 		"round", "from", "ending", "rules", "core", "format", "sheet"} {
 		if !seen[name] {
@@ -217,7 +219,7 @@ func TestWhatIsNotKnownStays(t *testing.T) {
 		t.Fatal(err)
 	}
 	last := r.Log[len(r.Log)-1]
-	e, err := job.Seal(&last, job.Entry{ID: "later", By: by, Kind: "measured-by-satellite", Step: "lock-out"}, day())
+	e, err := log.Seal(&last, log.Entry{ID: "later", By: by, Kind: "measured-by-satellite", Step: "lock-out"}, day())
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -332,7 +334,7 @@ func TestAnOpenJobListsWhatChanged(t *testing.T) {
 		t.Fatalf("it lists %+v", got)
 	}
 	// An entry elsewhere leaves it standing, and one at the step settles it.
-	appended(t, s, number, job.Entry{ID: "e", By: by, Kind: job.Kept, Step: "turn-found", Body: &job.Body{Skip: "stuck"}})
+	appended(t, s, number, log.Entry{ID: "e", By: by, Kind: log.Kept, Step: "turn-found", Body: &log.Body{Skip: "stuck"}})
 	if got := look(); len(got) != 1 {
 		t.Errorf("after another entry it lists %+v", got)
 	}
@@ -396,8 +398,8 @@ func TestWhatFollowsASignature(t *testing.T) {
 	if err != nil || was.Next != "gland-again" || was.Tally.ToFollow == 0 {
 		t.Fatalf("next is %q, %d to follow, %v", was.Next, was.Tally.ToFollow, err)
 	}
-	body := &job.Body{Tool: job.Input{"taps_s": []any{0.0, 1.5, 3.1, 4.5, 6.0}}}
-	r, now, err := s.Append(ctx, "J-0019", job.Entry{ID: "gland", By: people[0], Kind: job.Kept, Step: "gland-again",
+	body := &log.Body{Tool: log.Input{"taps_s": []any{0.0, 1.5, 3.1, 4.5, 6.0}}}
+	r, now, err := s.Append(ctx, "J-0019", log.Entry{ID: "gland", By: people[0], Kind: log.Kept, Step: "gland-again",
 		Body: body})
 	if err != nil {
 		t.Fatal(err)
@@ -408,7 +410,7 @@ func TestWhatFollowsASignature(t *testing.T) {
 	if len(r.Kept) != 2 || r.Log[len(r.Log)-1].Sheet != r.Kept[1].Hash || r.Kept[1].Later {
 		t.Errorf("%d sheets are kept", len(r.Kept))
 	}
-	if _, _, err := s.Append(ctx, "J-0019", job.Entry{ID: "no", By: people[0], Kind: job.Withdrawn, Step: "gland-again",
+	if _, _, err := s.Append(ctx, "J-0019", log.Entry{ID: "no", By: people[0], Kind: log.Withdrawn, Step: "gland-again",
 		On: "gland", Reason: "counted in the wrong minute"}); err != nil {
 		t.Errorf("withdrawn: %v", err)
 	}
@@ -423,11 +425,11 @@ func TestWhatFollowsASignature(t *testing.T) {
 
 func TestAnEndFreesThePump(t *testing.T) {
 	s, by, number := shop(t)
-	lead, err := s.AddPerson(ctx, "A. Moreau", job.Lead)
+	lead, err := s.AddPerson(ctx, "A. Moreau", log.Lead)
 	if err != nil {
 		t.Fatal(err)
 	}
-	end := job.Entry{ID: "end", By: lead, Kind: job.Ended, Ending: job.TakenAway, Reason: "the customer wants it back"}
+	end := log.Entry{ID: "end", By: lead, Kind: log.Ended, Ending: log.TakenAway, Reason: "the customer wants it back"}
 	appended(t, s, number, end, end) // sent twice is once
 	rows, err := s.Jobs(ctx, JobQuery{State: "ended"})
 	if err != nil || len(rows) != 1 || rows[0].State != job.Closed {
@@ -440,11 +442,11 @@ func TestAnEndFreesThePump(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	back := job.Entry{ID: "back", By: lead, Kind: job.Withdrawn, On: "end", Reason: "it stays"}
+	back := log.Entry{ID: "back", By: lead, Kind: log.Withdrawn, On: "end", Reason: "it stays"}
 	if _, _, err := s.Append(ctx, number, back); err == nil || !strings.Contains(err.Error(), second) {
 		t.Errorf("taken up beside another job: %v", err)
 	}
-	appended(t, s, second, job.Entry{ID: "end-2", By: lead, Kind: job.Ended, Ending: job.Mistake,
+	appended(t, s, second, log.Entry{ID: "end-2", By: lead, Kind: log.Ended, Ending: log.Mistake,
 		Reason: "the first goes on"})
 	appended(t, s, number, back, done("a", "lock-out", by))
 	if n, broken, err := Verify(ctx, s.File()); err != nil || n != 2 || len(broken) > 0 {
@@ -490,7 +492,7 @@ func TestPumpsOfAnOlderShopGoOn(t *testing.T) {
 			if err := s.SavePump(ctx, p, false); err != nil {
 				t.Errorf("%s, %s as it was: %v", shop, row.Tag, err)
 			}
-			p.Papers.Values["wish"] = job.Value{Text: "1"}
+			p.Papers.Values["wish"] = log.Value{Text: "1"}
 			if err := s.SavePump(ctx, p, false); err == nil || !strings.Contains(err.Error(), "nothing this construction") {
 				t.Errorf("%s, %s with what nobody asked for: %v", shop, row.Tag, err)
 			}

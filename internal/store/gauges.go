@@ -8,6 +8,8 @@ import (
 	"slices"
 	"strings"
 
+	"settle/core/log"
+
 	"settle/core/field"
 	"settle/core/gauge"
 	"settle/core/job"
@@ -21,8 +23,8 @@ func (s *Store) Gauges(ctx context.Context) ([]record.GaugePage, error) {
 		return nil, err
 	}
 	pages := make([]record.GaugePage, 0, len(lines))
-	for _, log := range lines {
-		pages = append(pages, record.DeriveGauge(log, s.now()))
+	for _, entries := range lines {
+		pages = append(pages, record.DeriveGauge(entries, s.now()))
 	}
 	slices.SortFunc(pages, func(a, b record.GaugePage) int {
 		return cmp.Compare(strings.ToLower(a.Key), strings.ToLower(b.Key))
@@ -36,8 +38,8 @@ func (s *Store) Gauge(ctx context.Context, key string) (record.GaugePage, error)
 	if err != nil {
 		return record.GaugePage{}, err
 	}
-	for _, log := range lines {
-		return record.DeriveGauge(log, s.now()), nil
+	for _, entries := range lines {
+		return record.DeriveGauge(entries, s.now()), nil
 	}
 	return record.GaugePage{}, &NotFound{"gauge", key}
 }
@@ -153,7 +155,7 @@ func (s *Store) Held(ctx context.Context, person string) (map[gauge.Kind]string,
 
 // WithGauge is a body with its gauge as the register has it. What was sent of the gauge beside
 // its key and its word counts for nothing. Where only a preview is wanted the word may be missing.
-func (s *Store) WithGauge(ctx context.Context, b *job.Body, preview bool) (*job.Body, error) {
+func (s *Store) WithGauge(ctx context.Context, b *log.Body, preview bool) (*log.Body, error) {
 	if b == nil || b.Gauge == nil {
 		return b, nil
 	}
@@ -174,9 +176,9 @@ func (s *Store) WithGauge(ctx context.Context, b *job.Body, preview bool) (*job.
 }
 
 // gauged gives an entry its gauge; one sent twice has the gauge it had.
-func (s *Store) gauged(ctx context.Context, log []job.Entry, e *job.Entry) (err error) {
-	for i := range log {
-		old := &log[i]
+func (s *Store) gauged(ctx context.Context, entries []log.Entry, e *log.Entry) (err error) {
+	for i := range entries {
+		old := &entries[i]
 		if old.ID != e.ID || old.Body == nil || old.Body.Gauge == nil || e.Body == nil || e.Body.Gauge == nil {
 			continue
 		}
@@ -192,7 +194,7 @@ func (s *Store) gauged(ctx context.Context, log []job.Entry, e *job.Entry) (err 
 }
 
 // usedGauge notes that a gauge was used at an entry.
-func usedGauge(ctx context.Context, tx *sql.Tx, id int64, e *job.Entry) error {
+func usedGauge(ctx context.Context, tx *sql.Tx, id int64, e *log.Entry) error {
 	if e.Body == nil || e.Body.Gauge == nil {
 		return nil
 	}

@@ -5,7 +5,7 @@ import (
 	"database/sql"
 	"time"
 
-	"settle/core/job"
+	"settle/core/log"
 )
 
 // Hand is a step that somebody has begun and not kept yet. It is no record of the work: it
@@ -15,7 +15,7 @@ type Hand struct {
 	Tag   string     `json:"tag"`
 	Step  string     `json:"step"`
 	Title string     `json:"title" doc:"of the step"`
-	By    job.Person `json:"by"`
+	By    log.Person `json:"by"`
 	Since time.Time  `json:"since"`
 	Clock *Clock     `json:"clock,omitempty" doc:"runs at the step"`
 }
@@ -27,7 +27,7 @@ type Clock struct {
 }
 
 // Begin notes that somebody has begun a step of a job, and the clock that runs at it.
-func (s *Store) Begin(ctx context.Context, number, step string, by job.Person, clock *Clock) error {
+func (s *Store) Begin(ctx context.Context, number, step string, by log.Person, clock *Clock) error {
 	s.writing.Lock()
 	defer s.writing.Unlock()
 	var began *string
@@ -46,7 +46,7 @@ func (s *Store) Begin(ctx context.Context, number, step string, by job.Person, c
 }
 
 // LetGo says that somebody has not begun a step after all.
-func (s *Store) LetGo(ctx context.Context, number, step string, by job.Person) error {
+func (s *Store) LetGo(ctx context.Context, number, step string, by log.Person) error {
 	s.writing.Lock()
 	defer s.writing.Unlock()
 	_, err := s.db.ExecContext(ctx, "DELETE FROM hands WHERE job = (SELECT id FROM jobs WHERE number = ?) AND step = ? "+

@@ -13,6 +13,8 @@ import (
 	"strings"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/field"
 	"settle/core/job"
 	"settle/core/plan"
@@ -34,7 +36,7 @@ type incoming struct {
 
 // Arrival is how a job comes in from elsewhere.
 type Arrival struct {
-	By     job.Person // who takes it in
+	By     log.Person // who takes it in
 	File   string     // name of the file
 	Whole  bool       // it comes with its whole shop
 	Photos map[string][]byte
@@ -82,7 +84,7 @@ func (s *Store) takeIn(ctx context.Context, r *Job, a Arrival) (number string, e
 // prepare checks a job that comes in and works out what stands beside its log.
 func (s *Store) prepare(ctx context.Context, r *Job, a Arrival) (*incoming, error) {
 	in := &incoming{Job: r, Arrival: a}
-	if !job.IsNumber(r.Number) {
+	if !log.IsNumber(r.Number) {
 		return nil, field.Errorf("file", "holds a job with the number %.40q: a number is such as J-0042 or J-0042-2",
 			r.Number)
 	}
@@ -141,12 +143,12 @@ func (in *incoming) arrive(at time.Time) error {
 	if file = cut(file, 120); file == "" {
 		file = "a file"
 	}
-	e, err := job.TakeIn(in.Log, in.By, job.Intake{File: file, Number: in.Number, Whole: in.Whole, Keys: keys,
+	e, err := log.TakeIn(in.Log, in.By, log.Intake{File: file, Number: in.Number, Whole: in.Whole, Keys: keys,
 		Pictures: in.made}, at)
 	if err != nil {
 		return err
 	}
-	in.Log = job.Named(append(in.Log, e))
+	in.Log = log.Named(append(in.Log, e))
 	return nil
 }
 
@@ -163,7 +165,7 @@ func cut(text string, most int) string {
 func (in *incoming) pictures() error {
 	in.keep, in.made = map[string][]byte{}, map[string]string{}
 	for id, bytes := range in.Photos {
-		if was := job.MadeAnew(in.Log, id); was != "" { // made anew by the shop it comes from
+		if was := log.MadeAnew(in.Log, id); was != "" { // made anew by the shop it comes from
 			if picture.Clean(bytes) {
 				in.keep[was], in.made[id] = bytes, was
 				continue
@@ -331,10 +333,10 @@ func (s *Store) write(ctx context.Context, tx *sql.Tx, in *incoming, number stri
 }
 
 // lastSheet is the last entry that carries a sheet; nil where none does.
-func lastSheet(log []job.Entry) *job.Entry {
-	for i := len(log) - 1; i >= 0; i-- {
-		if log[i].Sheet != "" {
-			return &log[i]
+func lastSheet(entries []log.Entry) *log.Entry {
+	for i := len(entries) - 1; i >= 0; i-- {
+		if entries[i].Sheet != "" {
+			return &entries[i]
 		}
 	}
 	return nil

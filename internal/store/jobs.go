@@ -10,6 +10,8 @@ import (
 	"sync"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/job"
 	"settle/core/plan"
 	"settle/core/record"
@@ -80,15 +82,15 @@ func (s *Store) Job(ctx context.Context, number string) (*Job, error) {
 }
 
 // log reads the entries of a job from their kept lines.
-func (s *Store) log(ctx context.Context, id int64) ([]job.Entry, error) {
-	log, err := query(ctx, s.db, func(rows *sql.Rows) (e job.Entry, err error) {
+func (s *Store) log(ctx context.Context, id int64) ([]log.Entry, error) {
+	entries, err := query(ctx, s.db, func(rows *sql.Rows) (e log.Entry, err error) {
 		var line []byte
 		if err := rows.Scan(&line); err != nil {
 			return e, err
 		}
-		return job.ReadLine(line)
+		return log.ReadLine(line)
 	}, "SELECT line FROM entries WHERE job = ? ORDER BY seq", id)
-	return job.Named(log), err
+	return log.Named(entries), err
 }
 
 // Past returns what a pump's page goes by of its latest jobs, the one changed

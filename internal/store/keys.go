@@ -9,8 +9,9 @@ import (
 	"slices"
 	"strings"
 
+	"settle/core/log"
+
 	"settle/core/field"
-	"settle/core/job"
 	"settle/internal/signing"
 )
 
@@ -111,7 +112,7 @@ func (s *Store) NameKey(ctx context.Context, fingerprint, name string) error {
 }
 
 // sign signs the head of a job's chain with the shop's key, beside the sheet kept with it.
-func (s *Store) sign(ctx context.Context, tx *sql.Tx, r *Job, e *job.Entry) error {
+func (s *Store) sign(ctx context.Context, tx *sql.Tx, r *Job, e *log.Entry) error {
 	if s.key.None() {
 		return nil
 	}
@@ -119,7 +120,7 @@ func (s *Store) sign(ctx context.Context, tx *sql.Tx, r *Job, e *job.Entry) erro
 	if err != nil {
 		return err
 	}
-	g := signing.Signature{Seq: e.Seq, Number: r.Number, From: job.OwnFrom(r.Log), Plate: signing.Plate(plate)}
+	g := signing.Signature{Seq: e.Seq, Number: r.Number, From: log.OwnFrom(r.Log), Plate: signing.Plate(plate)}
 	return s.writeSignature(ctx, tx, r.id, s.key.Sign(g, e.Hash), string(plate))
 }
 
@@ -183,7 +184,7 @@ func signaturesOf(ctx context.Context, db *sql.DB, id int64, all bool) ([]signin
 // VerifySignatures says which signature does not belong to the job and its key.
 func VerifySignatures(r *Job) error {
 	numbers := map[string]bool{r.Number: true}
-	for _, t := range job.Intakes(r.Log) { // it may have had another there
+	for _, t := range log.Intakes(r.Log) { // it may have had another there
 		numbers[t.Number] = true
 	}
 	for _, g := range r.Signatures {
@@ -196,7 +197,7 @@ func VerifySignatures(r *Job) error {
 		if g.OfHeadOnly() {
 			continue
 		}
-		if own := job.OwnFrom(r.Log[:g.Seq]); own != g.From {
+		if own := log.OwnFrom(r.Log[:g.Seq]); own != g.From {
 			return fmt.Errorf("entry %d is signed as of entry %d, and the log is of its shop from entry %d on", g.Seq, g.From,
 				own)
 		}

@@ -8,7 +8,8 @@ import (
 	"testing"
 	"time"
 
-	"settle/core/job"
+	"settle/core/log"
+
 	"settle/internal/signing"
 )
 
@@ -39,7 +40,7 @@ func TestTheShopSignsWithItsKey(t *testing.T) {
 	}
 	amend := func(id string) *Job {
 		t.Helper()
-		if _, _, err := s.Append(ctx, "J-0004", job.Entry{ID: id, By: r.Log[0].By, Kind: job.Amended,
+		if _, _, err := s.Append(ctx, "J-0004", log.Entry{ID: id, By: r.Log[0].By, Kind: log.Amended,
 			Reason: id}); err != nil {
 			t.Fatal(err)
 		}

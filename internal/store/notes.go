@@ -9,8 +9,9 @@ import (
 	"time"
 	"unicode/utf8"
 
+	"settle/core/log"
+
 	"settle/core/field"
-	"settle/core/job"
 	"settle/core/quantity"
 )
 
@@ -19,7 +20,7 @@ import (
 type Note struct {
 	ID      string            `json:"id"`
 	At      time.Time         `json:"at"`
-	By      job.Person        `json:"by"`
+	By      log.Person        `json:"by"`
 	Kind    string            `json:"kind" doc:"the calculator"`
 	Text    quantity.Sentence `json:"text"`
 	Address string            `json:"address" doc:"query of the tool's screen"`

@@ -6,6 +6,8 @@ import (
 	"errors"
 	"fmt"
 
+	"settle/core/log"
+
 	"settle/core/field"
 	"settle/core/job"
 	"settle/core/plan"
@@ -17,7 +19,7 @@ type opening struct {
 	pump   record.Pump
 	pumpID int64
 	plan   *plan.Plan
-	entry  job.Entry
+	entry  log.Entry
 	row    row
 }
 
@@ -27,7 +29,7 @@ type ToOpen struct {
 	ID, Tag string
 	job.Asked
 	Hours *float64
-	By    job.Person
+	By    log.Person
 }
 
 // OpenJob opens a job for a pump and returns its number.
@@ -88,11 +90,11 @@ func (s *Store) toOpen(ctx context.Context, ask ToOpen) (o opening, err error) {
 	if err := s.propose(ctx, o, first); err != nil {
 		return o, err
 	}
-	entry := job.Entry{ID: ask.ID, By: ask.By, Kind: job.Opened, Open: first}
-	if o.entry, err = job.Seal(nil, entry, s.now()); err != nil {
+	entry := log.Entry{ID: ask.ID, By: ask.By, Kind: log.Opened, Open: first}
+	if o.entry, err = log.Seal(nil, entry, s.now()); err != nil {
 		return o, err
 	}
-	j := job.Job{Plan: o.plan, Log: []job.Entry{o.entry}}
+	j := job.Job{Plan: o.plan, Log: []log.Entry{o.entry}}
 	sheet := job.Derive(j)
 	o.row, err = derived("", j, sheet, job.GlanceAt(sheet))
 	return o, err
@@ -105,11 +107,11 @@ func (s *Store) Unopened(ctx context.Context, tag string, asked job.Asked) (*Job
 	if err != nil {
 		return nil, err
 	}
-	return &Job{Pump: o.pump, Job: job.Job{Plan: o.plan, Log: []job.Entry{o.entry}}}, nil
+	return &Job{Pump: o.pump, Job: job.Job{Plan: o.plan, Log: []log.Entry{o.entry}}}, nil
 }
 
 // propose looks at what the last job of the pump left undone because it is not there.
-func (s *Store) propose(ctx context.Context, o opening, first *job.Opening) error {
+func (s *Store) propose(ctx context.Context, o opening, first *log.Opening) error {
 	var number string
 	err := s.db.QueryRowContext(ctx, "SELECT number FROM jobs WHERE pump = ? ORDER BY id DESC LIMIT 1", o.pumpID).
 		Scan(&number)
@@ -123,7 +125,7 @@ func (s *Store) propose(ctx context.Context, o opening, first *job.Opening) erro
 	if err != nil {
 		return err
 	}
-	first.Propose(o.plan, last.Job)
+	job.Propose(first, o.plan, last.Job)
 	return nil
 }
 

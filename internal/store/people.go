@@ -9,11 +9,12 @@ import (
 	"strings"
 	"unicode/utf8"
 
+	"settle/core/log"
+
 	"golang.org/x/text/cases"
 	"golang.org/x/text/unicode/norm"
 
 	"settle/core/field"
-	"settle/core/job"
 )
 
 // Reader is the role of one who sees and prints, and enters nothing.
@@ -32,7 +33,7 @@ type Account struct {
 func (a Account) Works() bool { return a.Role != Reader && a.Gone == "" }
 
 // Person is the account as an entry names it.
-func (a Account) Person() job.Person { return job.Person{ID: a.ID, Name: a.Name, Role: a.Role} }
+func (a Account) Person() log.Person { return log.Person{ID: a.ID, Name: a.Name, Role: a.Role} }
 
 const accounts = "SELECT id, name, role, keeper, coalesce(gone, '') FROM people"
 
@@ -79,16 +80,16 @@ func (s *Store) account(ctx context.Context, column, value string) (Account, err
 }
 
 // People lists who may be at work, by name.
-func (s *Store) People(ctx context.Context) ([]job.Person, error) {
-	return query(ctx, s.db, func(rows *sql.Rows) (p job.Person, err error) {
+func (s *Store) People(ctx context.Context) ([]log.Person, error) {
+	return query(ctx, s.db, func(rows *sql.Rows) (p log.Person, err error) {
 		return p, rows.Scan(&p.ID, &p.Name, &p.Role)
 	}, "SELECT id, name, role FROM people WHERE gone IS NULL AND role <> ? ORDER BY name", Reader)
 }
 
 // Person returns one of the people. An id of nobody is an error of the field
 // "by": it stands for who made an entry.
-func (s *Store) Person(ctx context.Context, id string) (job.Person, error) {
-	p := job.Person{ID: id}
+func (s *Store) Person(ctx context.Context, id string) (log.Person, error) {
+	p := log.Person{ID: id}
 	err := s.db.QueryRowContext(ctx, "SELECT name, role FROM people WHERE id = ?", id).Scan(&p.Name, &p.Role)
 	if errors.Is(err, sql.ErrNoRows) {
 		return p, field.Errorf("by", "names %q, who is not on the list of people: choose who is working", id)
@@ -103,14 +104,14 @@ func (a *Account) check() error {
 		errs.Add("name", errors.New("must be 1 to 80 letters: the name that stands on the build sheet"))
 	}
 	errs.Add("", field.Plain("name", a.Name, 80))
-	if a.Role != "technician" && a.Role != job.Lead && a.Role != Reader {
+	if a.Role != "technician" && a.Role != log.Lead && a.Role != Reader {
 		errs.Add("role", fmt.Errorf("is %q: write technician, lead or reader", a.Role))
 	}
 	return errs.Err()
 }
 
 // AddPerson adds somebody and returns them with their id.
-func (s *Store) AddPerson(ctx context.Context, name, role string) (job.Person, error) {
+func (s *Store) AddPerson(ctx context.Context, name, role string) (log.Person, error) {
 	a, err := s.AddAccount(ctx, Account{Name: name, Role: role})
 	return a.Person(), err
 }

@@ -5,6 +5,8 @@ import (
 	"crypto/rand"
 	"database/sql"
 
+	"settle/core/log"
+
 	"settle/core/field"
 	"settle/core/job"
 	"settle/core/record"
@@ -13,7 +15,7 @@ import (
 // ProposeLimits appends limits of a pump that somebody proposes to its log: nothing is judged by them
 // until a lead confirms. One sent twice, with the same id, is kept once.
 func (s *Store) ProposeLimits(ctx context.Context, tag, id string, limits map[string]job.LimitForm,
-	by job.Person) error {
+	by log.Person) error {
 	s.writing.Lock()
 	defer s.writing.Unlock()
 	if len(id) < 8 || len(id) > 64 {
@@ -49,7 +51,7 @@ func (s *Store) ProposeLimits(ctx context.Context, tag, id string, limits map[st
 
 // AnswerProposal confirms limits that somebody proposed, which are the pump's from then on, or turns them
 // down. Version is of the page that was read: it returns Overtaken where another stands there by now.
-func (s *Store) AnswerProposal(ctx context.Context, tag, id string, confirm bool, version string, by job.Person) error {
+func (s *Store) AnswerProposal(ctx context.Context, tag, id string, confirm bool, version string, by log.Person) error {
 	s.writing.Lock()
 	defer s.writing.Unlock()
 	plans, err := s.Plans(ctx)
@@ -60,12 +62,12 @@ func (s *Store) AnswerProposal(ctx context.Context, tag, id string, confirm bool
 	if err != nil {
 		return err
 	}
-	log, err := s.PumpLog(ctx, tag)
+	entries, err := s.PumpLog(ctx, tag)
 	if err != nil {
 		return err
 	}
 	var proposed *record.Line
-	for _, e := range record.Proposals(log) {
+	for _, e := range record.Proposals(entries) {
 		if e.ID == id {
 			proposed = &e
 		}

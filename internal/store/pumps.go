@@ -8,6 +8,8 @@ import (
 	"fmt"
 	"strings"
 
+	"settle/core/log"
+
 	"settle/core/field"
 	"settle/core/job"
 	"settle/core/record"
@@ -129,7 +131,7 @@ func (s *Store) SavePump(ctx context.Context, p record.Pump, fresh bool) error {
 // PutPumps writes pumps over those of their tags, adds those that are new, and
 // sets the shop's rules where they are not nil: all of it or nothing. What was changed on a pump, and
 // by whom, stands in its log.
-func (s *Store) PutPumps(ctx context.Context, pumps []record.Pump, rules *job.Rules, by job.Person) error {
+func (s *Store) PutPumps(ctx context.Context, pumps []record.Pump, rules *job.Rules, by log.Person) error {
 	plans, err := s.Plans(ctx)
 	if err != nil {
 		return err

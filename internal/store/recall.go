@@ -5,6 +5,8 @@ import (
 	"sync"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/job"
 )
 
@@ -79,10 +81,10 @@ func (s *Store) recallOf(ctx context.Context, row *JobRow) ([]RecallRow, error) 
 }
 
 // signedAt is when a job was signed first.
-func signedAt(log []job.Entry) time.Time {
-	for i := range log {
-		if log[i].Kind == job.Kept && log[i].Body != nil && log[i].Body.Sign != nil {
-			return log[i].At
+func signedAt(entries []log.Entry) time.Time {
+	for i := range entries {
+		if entries[i].Kind == log.Kept && entries[i].Body != nil && entries[i].Body.Sign != nil {
+			return entries[i].At
 		}
 	}
 	return time.Time{}

@@ -8,6 +8,8 @@ import (
 	"strings"
 	"sync"
 
+	"settle/core/log"
+
 	"settle/core/job"
 	"settle/core/plan"
 	"settle/core/record"
@@ -142,7 +144,7 @@ func (b *codebook) having(word string) map[string]bool {
 }
 
 // said is what an entry adds to what its job is found by, with its codes as tokens.
-func (s *Store) said(ctx context.Context, tx *sql.Tx, p *plan.Plan, e *job.Entry) (string, error) {
+func (s *Store) said(ctx context.Context, tx *sql.Tx, p *plan.Plan, e *log.Entry) (string, error) {
 	words, codes := job.SearchedBy(p, e)
 	text := typedWords(words...)
 	if text != "" {

@@ -6,6 +6,8 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/log"
+
 	"settle/core/job"
 	"settle/core/record"
 )
@@ -19,13 +21,13 @@ func TestAnIDBelongsToOneEntry(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	for name, change := range map[string]func(e *job.Entry){
-		"another reason":  func(e *job.Entry) { e.Reason = "again" },
-		"another person":  func(e *job.Entry) { e.By = other },
-		"another step":    func(e *job.Entry) { e.Step = "isolate" },
-		"another content": func(e *job.Entry) { e.Body = &job.Body{Skip: "none", Absent: job.NotOnPump} },
-		"another ending":  func(e *job.Entry) { e.Ending = job.Scrapped },
-		"another scope":   func(e *job.Entry) { e.Scope = &job.Scoping{To: "full"} },
+	for name, change := range map[string]func(e *log.Entry){
+		"another reason":  func(e *log.Entry) { e.Reason = "again" },
+		"another person":  func(e *log.Entry) { e.By = other },
+		"another step":    func(e *log.Entry) { e.Step = "isolate" },
+		"another content": func(e *log.Entry) { e.Body = &log.Body{Skip: "none", Absent: log.NotOnPump} },
+		"another ending":  func(e *log.Entry) { e.Ending = log.Scrapped },
+		"another scope":   func(e *log.Entry) { e.Scope = &log.Scoping{To: "full"} },
 	} {
 		e := first
 		change(&e)
@@ -50,8 +52,8 @@ func TestAPictureOfTwoJobs(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	shows := job.Entry{ID: "p1", By: by, Kind: job.Pictured, Step: "clean",
-		Body: &job.Body{Photo: &job.PhotoForm{Photos: []string{id}}}}
+	shows := log.Entry{ID: "p1", By: by, Kind: log.Pictured, Step: "clean",
+		Body: &log.Body{Photo: &log.PhotoForm{Photos: []string{id}}}}
 	if _, _, err := s.Append(ctx, second, shows); err == nil || !strings.Contains(err.Error(), "not kept with this job") {
 		t.Errorf("a picture of another job: %v", err)
 	}

@@ -15,6 +15,8 @@ import (
 	"testing"
 	"time"
 
+	"settle/core/log"
+
 	"settle/core/field"
 	"settle/core/gauge"
 	"settle/core/job"
@@ -45,14 +47,14 @@ func open(t testing.TB, path string) *Store {
 }
 
 // shop is a store with one person, one pump and one open job.
-func shop(t testing.TB) (*Store, job.Person, string) {
+func shop(t testing.TB) (*Store, log.Person, string) {
 	t.Helper()
 	s := open(t, filepath.Join(t.TempDir(), "settle.db"))
 	by, number := furnish(t, s)
 	return s, by, number
 }
 
-func furnish(t testing.TB, s *Store) (job.Person, string) {
+func furnish(t testing.TB, s *Store) (log.Person, string) {
 	t.Helper()
 	by, err := s.AddPerson(ctx, "M. Okafor", "technician")
 	if err != nil {
@@ -87,13 +89,13 @@ func firstFormat(t testing.TB) *plan.Plan {
 	return p
 }
 
-func done(id, step string, by job.Person) job.Entry {
-	return job.Entry{ID: id, By: by, Kind: job.Kept, Step: step, Body: &job.Body{Done: true}}
+func done(id, step string, by log.Person) log.Entry {
+	return log.Entry{ID: id, By: by, Kind: log.Kept, Step: step, Body: &log.Body{Done: true}}
 }
 
-func play(id string, by job.Person, on, out string) job.Entry {
-	e := job.Entry{ID: id, By: by, Kind: job.Kept, Step: "end-play-found", On: on,
-		Body: &job.Body{Unit: quantity.UnitThou, Float: &gauge.FloatForm{
+func play(id string, by log.Person, on, out string) log.Entry {
+	e := log.Entry{ID: id, By: by, Kind: log.Kept, Step: "end-play-found", On: on,
+		Body: &log.Body{Unit: quantity.UnitThou, Float: &gauge.FloatForm{
 			Graduation: quantity.Type("0.5 thou"), Trials: []gauge.TrialForm{{In: quantity.Type("0"),
 				Out: quantity.Type(out)}}}}}
 	if on != "" {
@@ -102,7 +104,7 @@ func play(id string, by job.Person, on, out string) job.Entry {
 	return e
 }
 
-func appended(t testing.TB, s *Store, number string, entries ...job.Entry) {
+func appended(t testing.TB, s *Store, number string, entries ...log.Entry) {
 	t.Helper()
 	for _, e := range entries {
 		if _, _, err := s.Append(ctx, number, e); err != nil {
@@ -129,8 +131,8 @@ func TestAppendAndReadBack(t *testing.T) {
 	// Another store on the same file has nothing in memory.
 	again := open(t, s.File())
 	r, err := again.Job(ctx, number)
-	if err != nil || len(r.Log) != 6 || job.Verify(r.Log) != 0 {
-		t.Fatalf("read back: %d entries, chain breaks at %d, %v", len(r.Log), job.Verify(r.Log), err)
+	if err != nil || len(r.Log) != 6 || log.Verify(r.Log) != 0 {
+		t.Fatalf("read back: %d entries, chain breaks at %d, %v", len(r.Log), log.Verify(r.Log), err)
 	}
 	if got := r.Log[5].Body.Float.Trials[0].Out.String(); got != "4" || r.Log[5].At.Nanosecond() != 123_000_000 {
 		t.Errorf("the reading came back as %q at %v; want it as typed", got, r.Log[5].At)
@@ -374,7 +376,7 @@ func BenchmarkAppend(b *testing.B) {
 	b.Run("append and sheet", func(b *testing.B) {
 		const long, most = 296, 350 // entries of the job that is appended to
 		var s *Store
-		var by job.Person
+		var by log.Person
 		var number, on string
 		n := most
 		add := func() {
@@ -432,7 +434,7 @@ func TestFindingsAreFoundByTheirCodes(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	e := job.Entry{Step: "inspect-sleeve", Reason: "Zwölf Boxkämpfer", Body: &job.Body{Inspect: &job.InspectForm{
+	e := log.Entry{Step: "inspect-sleeve", Reason: "Zwölf Boxkämpfer", Body: &log.Body{Inspect: &log.InspectForm{
 		Found: []string{"groove"}, At: map[string]string{"groove": "4h"}}}}
 	said, err := s.said(ctx, tx, r.Plan, &e)
 	if err != nil {

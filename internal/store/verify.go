@@ -11,6 +11,8 @@ import (
 	"slices"
 	"strings"
 
+	"settle/core/log"
+
 	"settle/core/job"
 	"settle/core/plan"
 	"settle/core/record"
@@ -169,15 +171,15 @@ func (v *verifier) look(ctx context.Context) error {
 func (v *verifier) job(ctx context.Context, id int64, number, hash string) (*Job, string, error) {
 	seq, unreadable := 0, 0
 	r := &Job{Number: number, id: id}
-	log, err := query(ctx, v.db, func(rows *sql.Rows) (job.Entry, error) {
+	entries, err := query(ctx, v.db, func(rows *sql.Rows) (log.Entry, error) {
 		var line []byte
 		var at int
 		var id string
 		if err := rows.Scan(&at, &id, &line); err != nil {
-			return job.Entry{}, err
+			return log.Entry{}, err
 		}
 		seq++
-		e, err := job.ReadLine(line)
+		e, err := log.ReadLine(line)
 		if (err != nil || e.ID != id || e.Seq != at) && unreadable == 0 {
 			unreadable = seq
 		}
@@ -186,25 +188,25 @@ func (v *verifier) job(ctx context.Context, id int64, number, hash string) (*Job
 	if err != nil {
 		return nil, "", err
 	}
-	if bad := job.Verify(log); bad != 0 || unreadable != 0 {
+	if bad := log.Verify(entries); bad != 0 || unreadable != 0 {
 		return nil, fmt.Sprintf("entry %d was changed after it was kept", max(bad, unreadable)), nil
 	}
-	if len(log) == 0 {
+	if len(entries) == 0 {
 		return nil, "has no entries", nil
 	}
-	r.Log = log
-	h := head{number: number, length: len(log)}
-	for i := range log {
-		h.hashes = append(h.hashes, log[i].Hash)
+	r.Log = entries
+	h := head{number: number, length: len(entries)}
+	for i := range entries {
+		h.hashes = append(h.hashes, entries[i].Hash)
 	}
-	v.out.logs[log[0].ID] = h
+	v.out.logs[entries[0].ID] = h
 	if v.sheets {
 		r.Kept, err = query(ctx, v.db, scanSheet, "SELECT seq, hash, later, gzip FROM sheets WHERE job = ? ORDER BY seq", id)
 		if err != nil {
 			return nil, "a sheet kept with it cannot be read", nil
 		}
 	}
-	if why := job.VerifySheets(log, r.Kept); why != "" {
+	if why := job.VerifySheets(entries, r.Kept); why != "" {
 		return nil, why, nil
 	}
 	if v.signatures {
@@ -218,7 +220,7 @@ func (v *verifier) job(ctx context.Context, id int64, number, hash string) (*Job
 	if why, err := v.pictures(ctx, r); why != "" || err != nil {
 		return nil, why, err
 	}
-	if r.Plan = v.plan(ctx, hash); r.Plan == nil || log[0].Open == nil || log[0].Open.PlanHash != hash {
+	if r.Plan = v.plan(ctx, hash); r.Plan == nil || entries[0].Open == nil || entries[0].Open.PlanHash != hash {
 		return nil, "its plan is not there, or not the one it was started with", nil
 	}
 	return r, "", nil
@@ -280,7 +282,7 @@ func (v *verifier) pictures(ctx context.Context, r *Job) (string, error) {
 	made, err := query(ctx, v.db, func(rows *sql.Rows) (fits bool, err error) {
 		var was, photo string
 		err = rows.Scan(&was, &photo)
-		return job.PictureFits(r.Log, was, photo), err
+		return log.PictureFits(r.Log, was, photo), err
 	}, "SELECT was, photo FROM made_pictures WHERE job = ?", r.id)
 	if slices.Contains(made, false) {
 		return "a picture that was made anew is not the one that its entry names", err

@@ -13,8 +13,9 @@ import (
 	"slices"
 	"strings"
 
+	"settle/core/log"
+
 	"settle/core/field"
-	"settle/core/job"
 	"settle/internal/report"
 	"settle/internal/store"
 )
@@ -91,7 +92,7 @@ func Write(ctx context.Context, s *store.Store, out io.Writer) error {
 
 // called names the file of a job: by its number, where that is one.
 func called(number string, i int) string {
-	if !job.IsNumber(number) {
+	if !log.IsNumber(number) {
 		return fmt.Sprintf("job-%d.json", i+1)
 	}
 	return number + ".json"
@@ -180,7 +181,7 @@ func take(ctx context.Context, s *store.Store, f *zip.File, name string) (isJob 
 	if err != nil {
 		return false, err
 	}
-	_, err = s.ImportJob(ctx, r, store.Arrival{By: job.Person{Name: "settle import"}, File: name, Whole: true,
+	_, err = s.ImportJob(ctx, r, store.Arrival{By: log.Person{Name: "settle import"}, File: name, Whole: true,
 		Photos: photos})
 	return true, err
 }

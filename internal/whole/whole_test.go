@@ -12,7 +12,8 @@ import (
 	"testing"
 	"time"
 
-	"settle/core/job"
+	"settle/core/log"
+
 	"settle/core/record"
 	"settle/internal/demo"
 	"settle/internal/store"
@@ -90,8 +91,8 @@ func same(t *testing.T, a, b *store.Store) {
 			t.Errorf("%s: %v", n, err)
 			continue
 		}
-		if len(x.Log)+1 != len(y.Log) || y.Log[len(x.Log)].Kind != job.TakenIn || len(x.Kept) != len(y.Kept) ||
-			job.Verify(y.Log) != 0 {
+		if len(x.Log)+1 != len(y.Log) || y.Log[len(x.Log)].Kind != log.TakenIn || len(x.Kept) != len(y.Kept) ||
+			log.Verify(y.Log) != 0 {
 			t.Errorf("%s has %d entries and %d sheets, and had %d and %d", n, len(y.Log), len(y.Kept), len(x.Log), len(x.Kept))
 			continue
 		}

@@ -1,4 +1,4 @@
-package job
+package log
 
 import (
 	"bytes"
@@ -17,12 +17,6 @@ const (
 	CoreNumber   = 7 // of this core: raised when what it works out changes, verdict or not
 	FormatNumber = 8 // of the fields of an entry, docs/files.md; entries without a number are 1
 )
-
-// strictRules are those from which a figure that can be read in two ways is refused.
-const strictRules = 4
-
-// playRules are those from which a general limit alone condemns no bearing.
-const playRules = 5
 
 // Seal makes an accepted entry the next line of a log: it gives it its place, its
 // time and its hash, and the bytes that are to be kept. Last is nil for the

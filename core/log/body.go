@@ -1,6 +1,9 @@
-package job
+package log
 
 import (
+	"reflect"
+	"slices"
+	"strings"
 	"time"
 
 	"settle/core/gauge"
@@ -185,4 +188,46 @@ type TestForm struct {
 	Rated    string          `json:"rated,omitempty" doc:"a gas: what the weakest part may hold"`
 	Minutes  quantity.Number `json:"minutes,omitzero" doc:"how long it was held"`
 	Drops    quantity.Number `json:"drops,omitzero"`
+}
+
+// PhotoForm names the pictures of a step; where there is no camera, words do.
+type PhotoForm struct {
+	Photos []string `json:"photos,omitempty" doc:"ids of pictures kept with the job"`
+	Of     string   `json:"of,omitempty" doc:"pictured: the finding it shows"`
+	Words  string   `json:"words,omitempty" doc:"where else the picture is kept"`
+}
+
+// HandbackForm is how the pump runs as it is handed back, as noted. What is not known is left
+// blank.
+type HandbackForm struct {
+	At       []RunningForm `json:"at,omitempty" doc:"at each bearing"`
+	Air      string        `json:"air,omitempty" doc:"temperature of the air beside it: 22 °C, 72 °F"`
+	Flow     string        `json:"flow,omitempty" doc:"as noted, with its unit"`
+	Pressure string        `json:"pressure,omitempty" doc:"as noted, with its unit"`
+	Power    string        `json:"power,omitempty" doc:"of the driver, where it is judged: 15 kW, 20 hp"`
+}
+
+// RunningForm is what was noted at one bearing.
+type RunningForm struct {
+	At         string `json:"at" doc:"as the panel names it"`
+	Horizontal string `json:"horizontal,omitempty" doc:"velocity with its unit: 2.1 mm/s is rms; 0.12 in/s is peak"`
+	Vertical   string `json:"vertical,omitempty"`
+	Axial      string `json:"axial,omitempty"`
+	Warm       string `json:"warm,omitempty" doc:"temperature on its housing: 61 °C, 142 °F"`
+}
+
+// beside are the fields of a body that stand beside its group.
+var Beside = []string{"unit", "units", "skip", "absent", "tight", "permit", "also", "gauge"}
+
+// Groups are the fields of a body that hold what was entered.
+func Groups() []string {
+	var all []string
+	body := reflect.TypeFor[Body]()
+	for i := range body.NumField() {
+		name, _, _ := strings.Cut(body.Field(i).Tag.Get("json"), ",")
+		if !slices.Contains(Beside, name) {
+			all = append(all, name)
+		}
+	}
+	return all
 }

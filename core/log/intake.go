@@ -1,4 +1,4 @@
-package job
+package log
 
 import (
 	"fmt"
@@ -103,3 +103,21 @@ func MadeAnew(log []Entry, id string) string {
 // PictureFits says whether a picture is the one that an entry names: by its SHA-256, or as it was made
 // anew when the job was taken in.
 func PictureFits(log []Entry, id, sum string) bool { return id == sum || MadeAnew(log, id) == sum }
+
+// Said is a taking in as it stands on a sheet.
+func (i IntakeShown) Said() string {
+	with, whose := "", "The entries before it, and the people in them, are of another shop."
+	if i.Whole {
+		with, whose = " with the whole shop", "The entries before it came with it."
+	}
+	return fmt.Sprintf(
+		"Taken in%s by %s on %s from %s, where it was %s. What was done here begins with entry %d. %s",
+		with,
+		i.By,
+		i.At.Local().Format("2 January 2006 15:04"),
+		i.File,
+		i.Number,
+		i.Seq,
+		whose,
+	)
+}

@@ -1,13 +1,17 @@
-// Package job is the heart: a job is a plan and a log. The log is what people
-// entered, appended and never changed; Derive works everything that is shown
-// out of the two.
-package job
+// Package log holds what people entered: entries with what was typed, the lines they are kept as, the
+// chain that covers them, and what a log says of each step. It weighs nothing. It imports plan, and the
+// forms of gauge.
+package log
 
 import (
+	"fmt"
+	"maps"
+	"slices"
 	"time"
+	"unicode/utf8"
 
+	"settle/core/field"
 	"settle/core/judge"
-	"settle/core/plan"
 )
 
 // The kinds of an entry. One of a kind that is not known here is let be.
@@ -138,12 +142,54 @@ type Value struct {
 	Source string `json:"source"`
 }
 
-// Job is a plan and a log, and the sheets that were kept with it.
-type Job struct {
-	Plan *plan.Plan
-	Log  []Entry
-	Kept []KeptSheet // those that are kept with a signature or after one, the oldest first
-	// Memo may be nil. With one, what never changes is worked out once and not with
-	// every entry that follows.
-	Memo *Memo
+// Scoping changes how much of the work a job is, or says that it stays though something
+// calls for more.
+type Scoping struct {
+	To  string   `json:"to" doc:"key of the scope from here on; the one it has where only calls are answered"`
+	Not []string `json:"not,omitempty" doc:"keys of what calls for another scope, decided otherwise, with the reason"`
 }
+
+// maxRunning bounds running hours: more than a century.
+const maxRunning = 1e6
+
+// Run notes the running hours a pump came in with; nil where nobody knows them.
+func (o *Opening) Run(hours *float64) error {
+	if hours != nil && !(*hours >= 0 && *hours <= maxRunning) {
+		return field.Errorf("hours", "is %g: write the running hours of the pump, 0 or more, or leave it blank", *hours)
+	}
+	o.Hours = hours
+	return nil
+}
+
+// Carrying notes what kind of liquid the pump carries, by its description where nobody has said.
+func (o *Opening) Carrying(description string) {
+	if o.Carries == "" {
+		o.Carries = judge.KindOfLiquid(description)
+	}
+}
+
+// Check bounds what a sender may say of where an entry came from.
+func (s Source) Check() error {
+	var errs field.Errors
+	for _, f := range []struct{ path, text string }{{"device", s.Device}, {"done_by", s.DoneBy}} {
+		if utf8.RuneCountInString(f.text) > maxSource {
+			errs.Add(f.path, fmt.Errorf("is longer than %d letters", maxSource))
+		}
+	}
+	if s.Round < 0 || s.Round > maxRound {
+		errs.Add("round", fmt.Errorf("is %d: rounds are counted from 1 to %d", s.Round, maxRound))
+	}
+	for _, path := range slices.Sorted(maps.Keys(s.From)) {
+		if c := s.From[path]; len(path)+len(c.Step)+len(c.Entry)+len(c.Value)+utf8.RuneCountInString(c.Text) > MaxReason {
+			errs.Add("from."+path, fmt.Errorf("is longer than %d letters", MaxReason))
+		}
+	}
+	return errs.Err()
+}
+
+// What a sender may say at most.
+const (
+	MaxReason = 500 // letters of a reason
+	maxSource = 120 // letters of a device or of a name
+	maxRound  = 1000
+)
