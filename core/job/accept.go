@@ -1,6 +1,7 @@
 package job
 
 import (
+	"errors"
 	"fmt"
 	"reflect"
 	"slices"
@@ -8,6 +9,7 @@ import (
 	"unicode/utf8"
 
 	"settle/core/log"
+	"settle/core/words"
 
 	"settle/core/field"
 	"settle/core/plan"
@@ -38,35 +40,24 @@ func Accept(j Job, e log.Entry) error {
 	d := derive(j)
 	a := acceptance{d: d, step: d.sheet.Step(e.Step), Entry: e, latest: d.scale.log.Of(d.scale.plan.Step(e.Step)).Counts()}
 	a.head()
-	if e.Kind == log.Ended || e.Kind == log.Amended {
-		return a.verdict(a.closing)
+	if why := d.may(e).Refuses(e.By); why != "" {
+		a.errs.Add("by", errors.New(why))
 	}
-	if e.Kind == log.Withdrawn {
-		return a.verdict(a.withdrawn)
+	kind := entryKindOf(e.Kind)
+	if !kind.after {
+		if refused := a.over(); refused != nil {
+			return refused
+		}
 	}
-	if e.Kind == log.Checked {
-		return a.verdict(a.checked)
-	}
-	if refused := a.over(); refused != nil {
-		return refused
-	}
-	if e.Kind == log.Scoped {
-		return a.verdict(a.scoped)
-	}
-	if a.step == nil {
+	switch {
+	case kind.accept == nil:
+		_, sent, _ := EntryKinds()
+		a.errs.Add("kind", fmt.Errorf("is %q: write %s", e.Kind, words.List(sent, "or")))
+	case a.step == nil && kind.step:
 		a.errs.Add("step", fmt.Errorf("%q is not a step of this job", e.Step))
-		return a.errs
+	default:
+		return a.verdict(kind.accept)
 	}
-	switch e.Kind {
-	case log.Kept:
-		return a.verdict(a.kept)
-	case log.Decided:
-		return a.verdict(a.decided)
-	case log.Pictured:
-		return a.verdict(a.pictured)
-	}
-	a.errs.Add("kind", fmt.Errorf("is %q: write kept, decided, pictured, withdrawn, scoped, ended, amended or checked",
-		e.Kind))
 	return a.errs
 }
 
@@ -80,8 +71,8 @@ type acceptance struct {
 }
 
 // verdict is the refusal of a kind of entry, or all that is wrong with its fields.
-func (a *acceptance) verdict(kind func() error) error {
-	if err := kind(); err != nil {
+func (a *acceptance) verdict(kind func(*acceptance) error) error {
+	if err := kind(a); err != nil {
 		return err
 	}
 	return a.errs.Err()
@@ -134,25 +125,13 @@ func (a *acceptance) kept() error {
 	if a.On != "" && a.step.Again == "" { // what is to be done again says why itself
 		a.needReason("say why this takes the place of the earlier one, such as typed wrong or measured again")
 	}
-	if a.step.Lead && a.By.Role != log.Lead {
-		a.errs.Add("by", fmt.Errorf("must be a lead for this step"))
-	}
 	a.body()
 	return nil
 }
 
-// body checks what was entered, and that whoever overrules a part may do so.
+// body checks what was entered.
 func (a *acceptance) body() {
-	step := a.d.scale.plan.Step(a.Step)
-	a.errs.Add("", a.d.scale.body(step, a.Body))
-	part := a.d.scale.plan.Part(step.Part)
-	if part == nil || !part.Lead || a.By.Role == log.Lead || len(a.errs) > 0 {
-		return
-	}
-	if r, _ := a.d.scale.weigh(step, a.Body, way{partial: true}); r != nil && r.ByRule != "" {
-		a.errs.Add("by", fmt.Errorf("must be a lead: only a lead decides against the rule for the %s",
-			strings.ToLower(part.Title)))
-	}
+	a.errs.Add("", a.d.scale.body(a.d.scale.plan.Step(a.Step), a.Body))
 }
 
 func (a *acceptance) decided() error {
@@ -167,9 +146,6 @@ func (a *acceptance) decided() error {
 		return &Refused{"there is nothing to decide: the reading is inside its limit"}
 	}
 	a.needReason("write why it is accepted as it is")
-	if a.step.DecideBy == log.Lead && a.By.Role != log.Lead {
-		a.errs.Add("by", fmt.Errorf("must be a lead: only a lead decides at this step"))
-	}
 	return nil
 }
 
@@ -201,24 +177,13 @@ func (a *acceptance) withdrawn() error {
 		a.errs.Add("step", fmt.Errorf("is %q, and the entry is at %q", a.Step, e.Step))
 		return nil
 	}
-	standing := true
-	switch e.Kind {
-	case log.Kept:
-		standing = a.latest != nil && a.latest.ID == e.ID
-		if standing && e.Body != nil && e.Body.Sign != nil {
-			return &Refused{"a signature is not withdrawn: amend the sheet"}
-		}
-	case log.Decided:
-		t := a.d.scale.log.Of(a.d.scale.plan.Step(e.Step))
-		standing = t != nil && t.Decision != nil && t.Decision.ID == e.ID
-	case log.Ended:
-		standing = a.d.scale.log.Ended != nil && a.d.scale.log.Ended.ID == e.ID
-		if a.By.Role != log.Lead {
-			a.errs.Add("by", fmt.Errorf("must be a lead: only a lead opens an ended job again"))
-		}
-	case log.Pictured, log.Scoped:
-	default:
+	back := entryKindOf(e.Kind).back
+	if back == nil {
 		return &Refused{"an entry of this kind is not withdrawn"}
+	}
+	standing, refused := back(a, e)
+	if refused != nil {
+		return refused
 	}
 	if !standing {
 		return &Refused{"another entry has taken its place: withdraw that one"}
@@ -227,32 +192,27 @@ func (a *acceptance) withdrawn() error {
 	return nil
 }
 
-// closing ends a job unsigned, or amends the sheet of a signed one.
-func (a *acceptance) closing() error {
-	s := a.d.sheet
-	if a.Kind == log.Ended {
-		switch {
-		case s.State == Signed:
-			return &Refused{"this job is signed: it is over already"}
-		case s.State == Closed:
-			return &Refused{"this job was ended already, by " + s.Ended.By.Name}
-		}
-		if a.By.Role != log.Lead {
-			a.errs.Add("by", fmt.Errorf("must be a lead: only a lead ends a job without a signature"))
-		}
-		if !slices.Contains(log.Endings, a.Ending) {
-			a.errs.Add("ending", fmt.Errorf("is %q: write mistake, scrapped, taken-away or other", a.Ending))
-		}
-		a.needReason("say why the job ends without a signature")
-		return nil
+// ended ends a job unsigned.
+func (a *acceptance) ended() error {
+	switch s := a.d.sheet; {
+	case s.State == Signed:
+		return &Refused{"this job is signed: it is over already"}
+	case s.State == Closed:
+		return &Refused{"this job was ended already, by " + s.Ended.By.Name}
 	}
-	if s.State != Signed {
+	if !slices.Contains(log.Endings, a.Ending) {
+		a.errs.Add("ending", fmt.Errorf("is %q: write mistake, scrapped, taken-away or other", a.Ending))
+	}
+	a.needReason("say why the job ends without a signature")
+	return nil
+}
+
+// amended amends the sheet of a signed job.
+func (a *acceptance) amended() error {
+	if a.d.sheet.State != Signed {
 		return &Refused{"this job is not signed: correct the entry at its step"}
 	}
 	a.needReason("say what is amended, and why")
-	if a.signedByLead() && a.By.Role != log.Lead {
-		a.errs.Add("by", fmt.Errorf("must be a lead: this job is signed by one"))
-	}
 	if a.Step == "" {
 		if a.Body != nil || a.On != "" {
 			a.errs.Add("step", fmt.Errorf("is missing: name the step whose entry is amended"))
@@ -281,12 +241,9 @@ func (a *acceptance) checked() error {
 	if s.Checked != nil {
 		return &Refused{"this sheet was checked already, by " + s.Checked.By.Name}
 	}
-	last, who := s.Signed.Entry, s.Signed.By
-	for _, amended := range s.Amended {
-		last = amended.Entry
-		if amended.By.ID == a.By.ID {
-			who = a.By
-		}
+	last := s.Signed.Entry
+	if n := len(s.Amended); n > 0 {
+		last = s.Amended[n-1].Entry
 	}
 	if a.On != last {
 		if e := log.Find(a.d.job.Log, last); e != nil && a.On != "" {
@@ -294,21 +251,7 @@ func (a *acceptance) checked() error {
 		}
 		a.errs.Add("on", fmt.Errorf("is %q: name the entry that is checked, the signature or the last amendment", a.On))
 	}
-	if who.ID == a.By.ID {
-		a.errs.Add("by", fmt.Errorf("signed or amended it: a second person checks it"))
-	}
 	return nil
-}
-
-func (a *acceptance) signedByLead() bool {
-	for _, stage := range a.d.sheet.Stages {
-		for _, step := range stage.Steps {
-			if step.Kind == plan.Sign && step.Lead {
-				return true
-			}
-		}
-	}
-	return false
 }
 
 // body checks what was entered: the group of the step's kind and no other, and
@@ -350,35 +293,11 @@ func (s *scale) body(step *plan.Step, b *log.Body) error {
 	return under.Err()
 }
 
-// Signs says whether an entry is a signature: by it a person answers for more than a reading. So
-// are the sign-off of a job, what is decided against a rule or a limit, and what a lead does.
-func Signs(j Job, e log.Entry) bool {
-	switch e.Kind {
-	case log.Decided, log.Ended, log.Amended, log.Checked:
-		return true
-	case log.Withdrawn:
-		taken := log.Find(j.Log, e.On)
-		return taken != nil && taken.Kind == log.Ended
-	case log.Kept:
-		step := derive(j).scale.plan.Step(e.Step) // with what the pump has several of written out
-		if step == nil || e.Body == nil {
-			return false
-		}
-		if step.Lead || e.Body.Sign != nil {
-			return true
-		}
-		if step.Part != "" {
-			r, _, _ := Preview(j, e.Step, e.Body)
-			return r != nil && r.ByRule != ""
-		}
-	}
-	return false
-}
-
 // Preview works out a body that is still being typed, and says what is wrong
 // with the fields that are filled in. It changes nothing.
 func Preview(j Job, stepID string, b *log.Body) (*Reading, *Tell, error) {
-	s := derive(j).scale
+	d := derive(j)
+	s := d.scale
 	step := s.plan.Step(stepID)
 	if step == nil || !s.has(step) {
 		return nil, nil, field.Errorf("step", "%q is not a step of this job", stepID)
@@ -386,5 +305,10 @@ func Preview(j Job, stepID string, b *log.Body) (*Reading, *Tell, error) {
 	reading, errs := s.weigh(step, b, way{partial: true, asks: true})
 	var under field.Errors
 	under.Add("body", errs.Err())
-	return reading, s.tell(step, b, reading), under.Err()
+	tell, entry := s.tell(step, b, reading), log.Entry{Kind: log.Kept, Step: stepID, Body: b}
+	if d.sheet.State == Signed && !step.Follows {
+		entry.Kind = log.Amended
+	}
+	tell.May = d.may(entry)
+	return reading, tell, under.Err()
 }

@@ -34,7 +34,7 @@ func derive(j Job) *derived {
 	}
 	terms := memo.settled(j)
 	memo.room(len(j.Log))
-	entries := log.Read(j.Log, terms.plan)
+	entries := log.Read(j.Log, terms.plan, readerOf)
 	s := decide(scale{terms: terms, log: entries, memo: memo, scope: scopeAt(terms.opening, entries.Scoped, 0)})
 	order := s.order()
 	back := reopen(s, order)

@@ -328,7 +328,7 @@ func TestWhatIsASignature(t *testing.T) {
 		"a part against it": {log.Entry{Kind: log.Kept, Step: "inspect-sleeve", Body: &log.Body{Inspect: &log.InspectForm{
 			Found: []string{"groove"}, Outcome: "reuse", Reason: "a spare is not to be had"}}}, true},
 	} {
-		if got := Signs(b.Job, tt.e); got != tt.want {
+		if got := May(b.Job, tt.e).PIN; got != tt.want {
 			t.Errorf("%s: %v", name, got)
 		}
 	}

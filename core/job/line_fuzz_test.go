@@ -28,6 +28,6 @@ func FuzzReadLine(f *testing.F) {
 		}
 		entries := []log.Entry{e}
 		log.Verify(entries)
-		log.Read(entries, p)
+		log.Read(entries, p, readerOf)
 	})
 }

@@ -299,7 +299,7 @@ stages:
 func TestALeadsStepIsTheLeads(t *testing.T) {
 	b := openPlan(t, leadPlan)
 	body := directBody("0.5 mm")
-	if !Signs(b.Job, log.Entry{Kind: log.Kept, Step: "gap@1", By: lead, Body: &body}) {
+	if !May(b.Job, log.Entry{Kind: log.Kept, Step: "gap@1", By: lead, Body: &body}).PIN {
 		t.Error("no PIN is asked at a lead's step that is written out")
 	}
 	if err := b.try(log.Entry{Kind: log.Kept, Step: "gap@1", By: lead, Body: &body}); err != nil {

@@ -12,7 +12,7 @@ import (
 // about one, or took one back. Both stand on the sheet.
 type SheetNote struct {
 	Entry  string    `json:"entry"`
-	Kind   string    `json:"kind" enum:"kept,decided,withdrawn,ended,amended,scoped"`
+	Kind   string    `json:"kind"`
 	Step   string    `json:"step,omitempty"`
 	Title  string    `json:"title,omitempty" doc:"of the step"`
 	Reason string    `json:"reason"`
@@ -33,23 +33,17 @@ func (d *derived) notes() []SheetNote {
 		if step := d.scale.plan.Step(e.Step); step != nil {
 			n.Title = step.Title
 		}
-		switch e.Kind {
-		case log.Kept, log.Amended:
-			absent := e.Body != nil && e.Body.Absent != ""
-			if e.On == "" && e.Kind == log.Kept && !absent {
-				continue
-			}
-			if absent {
-				n.Reason = e.Body.Skip
-			}
-			n.After = d.said(e)
-		case log.Scoped:
-			n.After = d.said(e)
-		case log.Decided, log.Withdrawn, log.Ended:
-		default:
+		kind := entryKindOf(e.Kind)
+		if kind.note == nil || !kind.note(e) {
 			continue
 		}
-		if before := seen[e.On]; before != nil && e.Kind != log.Decided {
+		if e.Body != nil && e.Body.Absent != "" {
+			n.Reason = e.Body.Skip
+		}
+		if kind.now {
+			n.After = d.said(e)
+		}
+		if before := seen[e.On]; before != nil && !kind.stays {
 			n.Before = d.said(before)
 		}
 		out = append(out, n)
@@ -71,17 +65,8 @@ func Said(j Job) map[string]Sentence {
 
 // said is what an entry says: readings as they were typed, the rest as it is read.
 func (d *derived) said(e *log.Entry) Sentence {
-	switch {
-	case e.Kind == log.TakenIn && e.Taken != nil:
-		return plainly("from " + e.Taken.File + ", as " + e.Taken.Number)
-	case e.Kind == log.Decided:
-		return accepted(e.Reason)
-	case e.Kind == log.Scoped && e.Scope != nil:
-		to := e.Scope.To
-		if x := d.scale.plan.Scope(to); x != nil {
-			to = x.Title
-		}
-		return scopedTo(to, len(e.Scope.Not) > 0 && e.Scope.To == scopeAt(d.scale.opening, d.scale.log.Scoped, e.Seq))
+	if says := entryKindOf(e.Kind).says; says != nil {
+		return says(d, e)
 	}
 	b := e.Body
 	if b == nil {

@@ -19,6 +19,7 @@ type Tell struct {
 	Lines    []Sentence `json:"lines" nullable:"false" doc:"what to do, the most pressing first"`
 	Causes   []string   `json:"causes" nullable:"false" doc:"what it usually comes from"`
 	Echo     []Echo     `json:"echo" nullable:"false" doc:"what was understood, field by field"`
+	May      Right      `json:"may" doc:"what it asks of who enters it"`
 }
 
 // Echo is a typed length, or a plain number, as it was understood.

@@ -48,7 +48,7 @@ func waits(s *scale, work workDone, lines []KitLine, now standing) []Wait {
 			if decision.N++; decision.Step == "" {
 				decision.Step = step.ID
 			}
-			if needsLead(s.plan, step.ID) && !asksLead(out) {
+			if leadDecides(s.plan, s.plan.Step(step.ID)) && !asksLead(out) {
 				out = append(out, Wait{For: ForLead, Step: step.ID})
 			}
 		}
@@ -73,13 +73,6 @@ func waits(s *scale, work workDone, lines []KitLine, now standing) []Wait {
 }
 
 func asksLead(all []Wait) bool { return len(all) > 0 && all[0].For == ForLead }
-
-// needsLead reports whether only a lead may decide at a step.
-func needsLead(p *plan.Plan, id string) bool {
-	step := p.Step(id)
-	part := p.Part(step.Part)
-	return step.Lead || part != nil && part.Lead
-}
 
 // toBeHad are the parts to be ordered that the work cannot do without: those that a
 // finding asks for beyond the kit, and the whole kit where it is to be laid out now.

@@ -167,7 +167,7 @@ func (w *walker) enter(s *StepSheet, step *task) {
 		s.Entry, s.Entries, s.Decision, s.State = t.Last.ID, t.Rounds, decided(t), Done
 		s.Reading = w.judged(step.Step, t.Last)
 		if due := s.Phase != plan.Found && w.due(s.Reading); due {
-			if s.DecideBy = log.Technician; needsLead(w.plan, s.ID) {
+			if s.DecideBy = log.Technician; leadDecides(w.plan, step.Step) {
 				s.DecideBy = log.Lead
 			}
 			if s.Decision == nil {

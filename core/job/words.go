@@ -564,16 +564,12 @@ func boltsAt(n int, p Pull) string {
 }
 func ruleSays(outcome judge.Outcome) string { return " (the rule says " + string(outcome) + ")" }
 
-var became = map[string]string{log.Kept: "entered again", log.Decided: "accepted", log.Withdrawn: "withdrawn",
-	log.Amended: "amended",
-	log.Ended:   "ended unsigned", log.Scoped: "scope"}
-
 // noteOf is what a note is about and what became of it.
-func noteOf(n SheetNote) string { return from(n.Title, ", ") + became[n.Kind] }
+func noteOf(n SheetNote) string { return from(n.Title, ", ") + entryKindOf(n.Kind).became }
 
 // noteOfSeveral is a note about several members of a repeat.
 func noteOfSeveral(n SheetNote, step *StepSheet, members []string) string {
-	return step.workTitle() + ", " + words.Lower(step.Repeat) + " " + words.List(members, "and") + ", " + became[n.Kind]
+	return step.workTitle() + ", " + words.Lower(step.Repeat) + " " + words.List(members, "and") + ", " + entryKindOf(n.Kind).became
 }
 
 // lasts is how long a clearance lasts, from what it was left at, and whether that is as

@@ -41,7 +41,7 @@ type Entry struct {
 	Seq  int       `json:"seq" doc:"1 for the first entry of the job"`
 	At   time.Time `json:"at" doc:"when it was kept"`
 	By   Person    `json:"by"`
-	Kind string    `json:"kind" enum:"opened,kept,decided,pictured,withdrawn,ended,amended,scoped,checked,taken-in"`
+	Kind string    `json:"kind"`
 	Step string    `json:"step,omitempty"`
 	// On is the entry that this one takes the place of (kept, amended), decides about
 	// (decided), takes back (withdrawn) or checks (checked). The older one stays in the log.

@@ -37,9 +37,13 @@ type Track struct {
 	Decision *Entry   // on that entry
 }
 
-// Read goes through a log once. What was withdrawn counts for nothing: its step
-// is as if nobody had entered it.
-func Read(log []Entry, p *plan.Plan) *History {
+// A Reader puts an entry of its kind into the history; t is what the log says of its step, nil where it
+// names none, and gone says that it was withdrawn: then it counts for nothing.
+type Reader func(h *History, e *Entry, t *Track, gone bool)
+
+// Read goes through a log once. How an entry of a kind is read, by says; nil lets it be. What was
+// withdrawn counts for nothing: its step is as if nobody had entered it.
+func Read(log []Entry, p *plan.Plan, by func(kind string) Reader) *History {
 	h := &History{tracks: make([]Track, p.Len())}
 	for i := range log {
 		if e := &log[i]; e.Kind == Withdrawn {
@@ -51,50 +55,59 @@ func Read(log []Entry, p *plan.Plan) *History {
 	}
 	for i := range log {
 		e := &log[i]
-		gone, t := h.Gone[e.ID] != nil, h.Of(p.Step(e.Step))
-		switch e.Kind {
-		case Kept, Amended:
-			h.kept(e, t, gone)
-		case Pictured:
-			if !gone {
-				if h.Added == nil {
-					h.Added = map[string][]*Entry{}
-				}
-				h.Added[e.Step] = append(h.Added[e.Step], e)
-			}
-		case Decided:
-			if t != nil && t.Last != nil && t.Last.ID == e.On {
-				if t.Decision = e; gone { // the one before it stands for nothing any more
-					t.Decision = nil
-				}
-			}
-		case Scoped:
-			if !gone && e.Scope != nil {
-				h.Scoped = append(h.Scoped, e)
-			}
-		case Checked:
-			h.Checked = e
-		case Ended:
-			if !gone {
-				h.Ended = e
-			}
+		if read := by(e.Kind); read != nil {
+			read(h, e, h.Of(p.Step(e.Step)), h.Gone[e.ID] != nil)
 		}
 	}
 	return h
 }
 
-// Of is what the log says of a step; nil for none.
-func (h *History) Of(step *plan.Step) *Track {
-	if step == nil {
-		return nil
+// Picture reads pictures that are put to a step.
+func (h *History) Picture(e *Entry, _ *Track, gone bool) {
+	if gone {
+		return
 	}
-	return &h.tracks[step.N()]
+	if h.Added == nil {
+		h.Added = map[string][]*Entry{}
+	}
+	h.Added[e.Step] = append(h.Added[e.Step], e)
 }
 
-func (h *History) kept(e *Entry, t *Track, gone bool) {
-	if e.Kind == Amended {
-		h.Amended, h.Checked = append(h.Amended, e), nil // what is amended is checked anew
+// Decide reads a decision; it stands while the entry stands that it is about.
+func (h *History) Decide(e *Entry, t *Track, gone bool) {
+	if t == nil || t.Last == nil || t.Last.ID != e.On {
+		return
 	}
+	if t.Decision = e; gone { // the one before it stands for nothing any more
+		t.Decision = nil
+	}
+}
+
+// Scope reads a change of the scope.
+func (h *History) Scope(e *Entry, _ *Track, gone bool) {
+	if !gone && e.Scope != nil {
+		h.Scoped = append(h.Scoped, e)
+	}
+}
+
+// Check reads a second signature.
+func (h *History) Check(e *Entry, _ *Track, _ bool) { h.Checked = e }
+
+// End reads the end of a job without a signature.
+func (h *History) End(e *Entry, _ *Track, gone bool) {
+	if !gone {
+		h.Ended = e
+	}
+}
+
+// Amend reads what is amended: it is checked anew, and its step reads as it says.
+func (h *History) Amend(e *Entry, t *Track, gone bool) {
+	h.Amended, h.Checked = append(h.Amended, e), nil
+	h.Keep(e, t, gone)
+}
+
+// Keep reads what was entered at a step: it takes the place of what stood there.
+func (h *History) Keep(e *Entry, t *Track, gone bool) {
 	if e.Body == nil || t == nil {
 		return // an amendment in words
 	}
@@ -110,6 +123,14 @@ func (h *History) kept(e *Entry, t *Track, gone bool) {
 	} else {
 		t.Rounds++
 	}
+}
+
+// Of is what the log says of a step; nil for none.
+func (h *History) Of(step *plan.Step) *Track {
+	if step == nil {
+		return nil
+	}
+	return &h.tracks[step.N()]
 }
 
 // Counts is the entry that counts, nil where there is none.

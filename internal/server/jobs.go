@@ -127,7 +127,7 @@ func (s *server) again(ctx context.Context, r *store.Job, sheet *job.Sheet) (map
 // EntryForm is an entry as it is sent; the server adds number, time and hash.
 type EntryForm struct {
 	ID     string       `json:"id" doc:"made by the sender; sending it twice is harmless"`
-	Kind   string       `json:"kind" enum:"kept,decided,pictured,withdrawn,ended,amended,scoped,checked"`
+	Kind   string       `json:"kind"`
 	Step   string       `json:"step,omitempty"`
 	On     string       `json:"on,omitempty" doc:"id of the entry it takes the place of, decides about or withdraws"`
 	Reason string       `json:"reason,omitempty"`
@@ -495,7 +495,7 @@ func (s *server) confirm(ctx context.Context, number string, e log.Entry, pin st
 	if err != nil {
 		return err
 	}
-	if !job.Signs(r.Job, e) {
+	if !job.May(r.Job, e).PIN {
 		return nil
 	}
 	return s.door.Confirm(ctx, door.Of(ctx), pin)

@@ -93,6 +93,10 @@ func API(engine *gin.Engine, s *store.Store, keeper *copies.Keeper, d *door.Door
 	srv.about(api)
 	choices(types, "StepSheet", "kind", plan.Kinds)
 	choices(types, "Panel", "group", log.Groups())
+	all, sent, noted := job.EntryKinds()
+	choices(types, "Entry", "kind", all)
+	choices(types, "EntryForm", "kind", sent)
+	choices(types, "SheetNote", "kind", noted)
 	choices(types, "Gauge", "kind", kindsOfGauges())
 	choices(types, "GaugePage", "kind", kindsOfGauges())
 	return api
@@ -104,7 +108,9 @@ func choices(types huma.Registry, name, field string, words []string) {
 	for i, w := range words {
 		enum[i] = w
 	}
-	types.Map()[name].Properties[field].Enum = enum
+	schema := types.Map()[name]
+	schema.Properties[field].Enum = enum
+	schema.Properties[field].PrecomputeMessages()
 }
 
 // operation registers one operation; its errors go out as problems.

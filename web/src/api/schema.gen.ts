@@ -1799,7 +1799,7 @@ export interface components {
             /** @description made by the client; sending it twice is harmless */
             id: string;
             /** @enum {string} */
-            kind: "opened" | "kept" | "decided" | "pictured" | "withdrawn" | "ended" | "amended" | "scoped" | "checked" | "taken-in";
+            kind: "amended" | "checked" | "decided" | "ended" | "kept" | "opened" | "pictured" | "scoped" | "taken-in" | "withdrawn";
             on?: string;
             /** @description it was written on paper and typed from there */
             on_paper?: boolean;
@@ -1855,7 +1855,7 @@ export interface components {
             /** @description made by the sender; sending it twice is harmless */
             id: string;
             /** @enum {string} */
-            kind: "kept" | "decided" | "pictured" | "withdrawn" | "ended" | "amended" | "scoped" | "checked";
+            kind: "amended" | "checked" | "decided" | "ended" | "kept" | "pictured" | "scoped" | "withdrawn";
             /** @description id of the entry it takes the place of, decides about or withdraws */
             on?: string;
             /** @description it was written on paper and typed from there */
@@ -3485,6 +3485,16 @@ export interface components {
             /** @description missing: nothing */
             restored?: components["schemas"]["Restored"];
         };
+        Right: {
+            /** @description only a lead enters it */
+            lead?: boolean;
+            /** @description ids of people who may not */
+            not?: string[];
+            /** @description it is a signature: PIN or passphrase once more */
+            pin?: boolean;
+            /** @description why only a lead, or not these people */
+            why?: string;
+        };
         RoleForm: {
             /** @description has left: comes in no more, and stays on what they signed */
             gone?: boolean;
@@ -3825,7 +3835,7 @@ export interface components {
             by: string;
             entry: string;
             /** @enum {string} */
-            kind: "kept" | "decided" | "withdrawn" | "ended" | "amended" | "scoped";
+            kind: "amended" | "decided" | "ended" | "kept" | "scoped" | "withdrawn";
             reason: string;
             step?: string;
             /** @description of the step */
@@ -4074,6 +4084,8 @@ export interface components {
             headline: components["schemas"]["Sentence"];
             /** @description what to do, the most pressing first */
             lines: components["schemas"]["Sentence"][];
+            /** @description what it asks of who enters it */
+            may: components["schemas"]["Right"];
         };
         TestForm: {
             drops?: string | number;

@@ -21,6 +21,7 @@ import { blank, tidy, under } from './draft'
 import { Conflict, Correction, Refused, SetAside, Skip } from './Notices'
 import { PanelContext } from './panel'
 import { instruments } from './panels'
+import { MayNot } from './MayNot'
 import { Pictures } from './Pictures'
 import { Beside, Marked } from './Marked'
 import { ReasonDialog, slips } from './ReasonDialog'
@@ -296,6 +297,7 @@ export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells
               </Box>
               <Box sx={{ display: 'flex', flexDirection: 'column', gap: 2, minWidth: 0 }}>
                 <Result step={step} reading={reading} />
+                {!isKept && !locked && <MayNot may={preview.data?.tell.may} />}
                 {stale && kept && (
                   <Conflict
                     by={kept.by.name}
