@@ -16,8 +16,6 @@ import (
 	"testing"
 	"time"
 
-	"settle/core/log"
-
 	"github.com/chromedp/cdproto/cdp"
 	"github.com/chromedp/cdproto/emulation"
 	"github.com/chromedp/cdproto/network"
@@ -26,6 +24,7 @@ import (
 	"github.com/chromedp/chromedp"
 
 	"settle/core/job"
+	"settle/core/log"
 	"settle/internal/demo"
 	"settle/internal/drill"
 	"settle/web"

@@ -10,11 +10,10 @@ import (
 	"testing"
 	"time"
 
-	"settle/core/log"
-
 	"github.com/chromedp/chromedp"
 
 	"settle/core/job"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
 	"settle/core/record"

@@ -10,13 +10,12 @@ import (
 	"testing"
 	"time"
 
-	"settle/core/log"
-
 	"github.com/chromedp/cdproto/cdp"
 	"github.com/chromedp/cdproto/input"
 	"github.com/chromedp/chromedp"
 
 	"settle/core/job"
+	"settle/core/log"
 	"settle/internal/drill"
 	"settle/internal/hand"
 )

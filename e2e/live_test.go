@@ -7,10 +7,9 @@ import (
 	"testing"
 	"time"
 
-	"settle/core/log"
-
 	"github.com/chromedp/chromedp"
 
+	"settle/core/log"
 	"settle/core/quantity"
 )
 

@@ -10,7 +10,6 @@ import (
 	"testing"
 
 	"settle/core/log"
-
 	"settle/core/quantity"
 )
 

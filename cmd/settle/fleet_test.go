@@ -20,9 +20,8 @@ import (
 	"testing"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/job"
+	"settle/core/log"
 	"settle/internal/datafolder"
 	"settle/internal/demo"
 	"settle/internal/door"

@@ -11,10 +11,9 @@ import (
 	"strings"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/job"
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
 	"settle/core/record"

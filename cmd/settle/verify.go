@@ -12,9 +12,8 @@ import (
 	"path/filepath"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/job"
+	"settle/core/log"
 	"settle/internal/copies"
 	"settle/internal/datafolder"
 	"settle/internal/report"

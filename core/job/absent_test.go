@@ -4,7 +4,6 @@ import (
 	"testing"
 
 	"settle/core/log"
-
 	"settle/core/plan"
 )
 

@@ -8,11 +8,10 @@ import (
 	"strings"
 	"unicode/utf8"
 
-	"settle/core/log"
-	"settle/core/words"
-
 	"settle/core/field"
+	"settle/core/log"
 	"settle/core/plan"
+	"settle/core/words"
 )
 
 // Stale says that an entry would take the place of one its sender has not seen.

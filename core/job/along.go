@@ -5,11 +5,10 @@ import (
 	"slices"
 	"strings"
 
-	"settle/core/log"
-
 	"settle/core/field"
 	"settle/core/gauge"
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 )
 

@@ -7,10 +7,9 @@ import (
 	"slices"
 	"strings"
 
-	"settle/core/log"
-
 	"settle/core/gauge"
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
 )

@@ -4,10 +4,9 @@ import (
 	"strings"
 	"testing"
 
-	"settle/core/log"
-
 	"settle/core/gauge"
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/quantity"
 )
 

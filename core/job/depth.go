@@ -5,9 +5,8 @@ import (
 	"slices"
 	"strings"
 
-	"settle/core/log"
-
 	"settle/core/gauge"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
 )

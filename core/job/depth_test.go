@@ -4,9 +4,8 @@ import (
 	"strings"
 	"testing"
 
-	"settle/core/log"
-
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
 )

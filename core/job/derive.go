@@ -3,9 +3,8 @@ package job
 import (
 	"slices"
 
-	"settle/core/log"
-
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 )
 
@@ -47,6 +46,7 @@ func derive(j Job) *derived {
 	likely, signs := causes(s, work, runs)
 	d := &derived{s, j, &Sheet{
 		State: state.state, Next: state.next, Signed: state.signed, Second: state.second, Checked: state.checked,
+		Shift: shift(j, entries.Gone),
 		Ended: state.ended, Amended: amendments(entries),
 		Scope: scopeSheet(s, called), Rules: log.RulesNumber, Length: len(j.Log), Vertical: terms.plan.ShaftLine.Vertical,
 		Stages: work.stages, Checks: checks, Stations: stations, Bearings: bearings(s.terms),

@@ -25,7 +25,7 @@ type entryKind struct {
 
 	// note says whether it has a line among the notes of the sheet, which begins with what it became.
 	note   func(e *log.Entry) bool
-	became string
+	became string                                  // blank: what it says is all
 	now    bool                                    // the note tells what stands there now
 	stays  bool                                    // what it is about stands as it stood, and is not told again
 	says   func(d *derived, e *log.Entry) Sentence // nil: what its body says
@@ -55,6 +55,8 @@ func init() {
 			became: "amended", now: true},
 		log.Checked: {read: (*log.History).Check, accept: (*acceptance).checked, after: true, may: mayCheck},
 		log.TakenIn: {says: cameFrom},
+		log.Shift: {accept: (*acceptance).shifted, back: stands, note: noted, now: true,
+			says: func(_ *derived, e *log.Entry) Sentence { return goesOn(e.Next) }},
 	}
 }
 

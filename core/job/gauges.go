@@ -3,9 +3,8 @@ package job
 import (
 	"slices"
 
-	"settle/core/log"
-
 	"settle/core/gauge"
+	"settle/core/log"
 )
 
 // GaugeRow is a gauge that a job was measured with.

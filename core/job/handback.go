@@ -8,12 +8,11 @@ import (
 	"slices"
 	"strings"
 
-	"settle/core/log"
-
 	"settle/core/calc"
 	"settle/core/field"
 	"settle/core/gauge"
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
 )

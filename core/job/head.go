@@ -5,7 +5,6 @@ import (
 	"time"
 
 	"settle/core/log"
-
 	"settle/core/plan"
 )
 

@@ -5,9 +5,8 @@ import (
 	"testing"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
 )

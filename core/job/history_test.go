@@ -10,10 +10,9 @@ import (
 	"testing"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/gauge"
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
 )
@@ -371,7 +370,8 @@ func TestEveryFieldOfAnEntry(t *testing.T) {
 		Body:   &log.Body{Done: true},
 		Ending: log.OtherEnd, Source: log.Source{Device: "bench 2", Clock: &at, DoneAt: &at, DoneBy: "M. Okafor",
 			OnPaper: true,
-			Round:   2, From: map[string]log.Carried{"body.tool.measured": {Step: "s", Entry: "e", Value: "v", Text: "31 thou"}}},
+			Round:   2, From: map[string]log.Carried{"body.tool.measured": {Step: "s", Entry: "e", Value: "v",
+				Text: "31 thou"}}},
 		Sheet: "abc"}
 	e, err := log.Seal(nil, full, at)
 	if err != nil {

@@ -4,9 +4,8 @@
 package job
 
 import (
-	"settle/core/plan"
-
 	"settle/core/log"
+	"settle/core/plan"
 )
 
 // Job is a plan and a log, and the sheets that were kept with it.

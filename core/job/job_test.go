@@ -10,11 +10,10 @@ import (
 	"testing"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/field"
 	"settle/core/gauge"
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
 	"settle/core/setting"

@@ -7,9 +7,8 @@ import (
 	"fmt"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 )
 

@@ -3,9 +3,8 @@ package job
 import (
 	"testing"
 
-	"settle/core/log"
-
 	"settle/core/judge"
+	"settle/core/log"
 )
 
 func TestKit(t *testing.T) {

@@ -5,10 +5,9 @@ import (
 	"math"
 	"strings"
 
-	"settle/core/log"
-
 	"settle/core/gauge"
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
 )

@@ -6,9 +6,8 @@ import (
 	"strings"
 	"testing"
 
-	"settle/core/log"
-
 	"settle/core/judge"
+	"settle/core/log"
 )
 
 // The rows of a job that went from start to signature: found beside built with what

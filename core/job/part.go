@@ -8,10 +8,9 @@ import (
 	"strconv"
 	"strings"
 
-	"settle/core/log"
-
 	"settle/core/gauge"
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 )
 

@@ -4,9 +4,8 @@ import (
 	"slices"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 )
 

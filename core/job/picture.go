@@ -6,10 +6,9 @@ import (
 	"strings"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/field"
 	"settle/core/gauge"
+	"settle/core/log"
 	"settle/core/plan"
 )
 

@@ -7,11 +7,10 @@ import (
 	"strings"
 	"testing"
 
-	"settle/core/log"
-
 	"settle/core/field"
 	"settle/core/gauge"
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
 )

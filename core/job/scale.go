@@ -6,11 +6,10 @@ import (
 	"strings"
 	"unicode/utf8"
 
-	"settle/core/log"
-
 	"settle/core/field"
 	"settle/core/gauge"
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
 )

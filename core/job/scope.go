@@ -6,9 +6,8 @@ import (
 	"strings"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 )
 

@@ -5,7 +5,6 @@ import (
 	"testing"
 
 	"settle/core/log"
-
 	"settle/core/plan"
 	"settle/core/quantity"
 )

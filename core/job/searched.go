@@ -4,7 +4,6 @@ import (
 	"slices"
 
 	"settle/core/log"
-
 	"settle/core/plan"
 )
 

@@ -4,9 +4,8 @@ import (
 	"slices"
 	"strings"
 
-	"settle/core/log"
-
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/words"
 )

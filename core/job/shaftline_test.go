@@ -4,9 +4,8 @@ import (
 	"strings"
 	"testing"
 
-	"settle/core/log"
-
 	"settle/core/gauge"
+	"settle/core/log"
 	"settle/core/plan"
 )
 

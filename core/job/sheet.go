@@ -3,10 +3,9 @@ package job
 import (
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/gauge"
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 )
 
@@ -44,6 +43,7 @@ type Sheet struct {
 	Notes    []SheetNote    `json:"notes" nullable:"false" doc:"corrections, decisions and what was taken back"`
 	Judged   []JudgedPart   `json:"judged,omitempty" doc:"parts that readings decide about, in the plan's order"`
 	Kit      []KitLine      `json:"kit" nullable:"false" doc:"parts to order, on the bench, used, to return"`
+	Shift    *ShiftShown    `json:"shift,omitempty" doc:"who goes on, until something is entered after it"`
 	Waits    []Wait         `json:"waits,omitempty" doc:"what the job waits for"`
 	Causes   []judge.Likely `json:"causes" nullable:"false" doc:"what may be behind it all, the most likely first"`
 	Gauges   []GaugeRow     `json:"gauges,omitempty" doc:"what it was measured with"`

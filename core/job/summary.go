@@ -2,7 +2,6 @@ package job
 
 import (
 	"settle/core/judge"
-
 	"settle/core/log"
 )
 

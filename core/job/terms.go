@@ -3,9 +3,8 @@ package job
 import (
 	"maps"
 
-	"settle/core/log"
-
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 )
 

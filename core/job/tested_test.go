@@ -6,9 +6,8 @@ import (
 	"strings"
 	"testing"
 
-	"settle/core/log"
-
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/quantity"
 )
 

@@ -8,14 +8,13 @@ import (
 	"strconv"
 	"strings"
 
-	"settle/core/log"
-
 	"settle/core/align"
 	"settle/core/calc"
 	"settle/core/field"
 	"settle/core/fit"
 	"settle/core/gauge"
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
 )

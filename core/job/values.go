@@ -5,9 +5,8 @@ import (
 	"strconv"
 	"strings"
 
-	"settle/core/log"
-
 	"settle/core/field"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
 	"settle/core/rotor"

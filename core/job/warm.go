@@ -3,10 +3,9 @@ package job
 import (
 	"fmt"
 
-	"settle/core/log"
-
 	"settle/core/gauge"
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 )
 

@@ -8,10 +8,9 @@ import (
 	"strings"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/gauge"
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
 	"settle/core/words"
@@ -564,12 +563,20 @@ func boltsAt(n int, p Pull) string {
 }
 func ruleSays(outcome judge.Outcome) string { return " (the rule says " + string(outcome) + ")" }
 
+func goesOn(next string) Sentence { return plainly(next + " goes on") }
+
 // noteOf is what a note is about and what became of it.
-func noteOf(n SheetNote) string { return from(n.Title, ", ") + entryKindOf(n.Kind).became }
+func noteOf(n SheetNote) string {
+	if became := entryKindOf(n.Kind).became; became != "" {
+		return from(n.Title, ", ") + became
+	}
+	return n.After.Thou // it says what it is itself
+}
 
 // noteOfSeveral is a note about several members of a repeat.
 func noteOfSeveral(n SheetNote, step *StepSheet, members []string) string {
-	return step.workTitle() + ", " + words.Lower(step.Repeat) + " " + words.List(members, "and") + ", " + entryKindOf(n.Kind).became
+	return step.workTitle() + ", " + words.Lower(step.Repeat) + " " + words.List(members,
+		"and") + ", " + entryKindOf(n.Kind).became
 }
 
 // lasts is how long a clearance lasts, from what it was left at, and whether that is as

@@ -33,6 +33,8 @@ const (
 	Checked = "checked"
 	// TakenIn ends what came of another shop: what is done here begins with it.
 	TakenIn = "taken-in"
+	// Shift says who goes on with the job, with a word for them. It signs nobody in.
+	Shift = "shift"
 )
 
 // Entry is one line of the log. Its Hash stands last in it.
@@ -51,6 +53,7 @@ type Entry struct {
 	Open   *Opening `json:"open,omitempty"`
 	Scope  *Scoping `json:"scope,omitempty"`
 	Taken  *Intake  `json:"taken,omitempty" doc:"taken-in: what came, and from where"`
+	Next   string   `json:"next,omitempty" doc:"shift: who goes on"`
 	Ending Ending   `json:"ending,omitempty" enum:"mistake,scrapped,taken-away,other" doc:"ended: why"`
 	Source
 	Rules  int `json:"rules,omitempty" doc:"number of the rules it was accepted under"`

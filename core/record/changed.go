@@ -7,9 +7,8 @@ import (
 	"strings"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/job"
+	"settle/core/log"
 )
 
 // Changes are what was changed on a pump's page, in words: what it is now and what it was. Limits,

@@ -8,10 +8,9 @@ import (
 	"time"
 	"unicode/utf8"
 
-	"settle/core/log"
-
 	"settle/core/field"
 	"settle/core/gauge"
+	"settle/core/log"
 	"settle/core/quantity"
 )
 

@@ -8,11 +8,10 @@ import (
 	"time"
 	"unicode/utf8"
 
-	"settle/core/log"
-
 	"settle/core/field"
 	"settle/core/job"
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/rotor"
 )

@@ -9,10 +9,9 @@ import (
 	"time"
 	"unicode/utf8"
 
-	"settle/core/log"
-
 	"settle/core/field"
 	"settle/core/job"
+	"settle/core/log"
 )
 
 // Kind says what an entry is about.

@@ -5,10 +5,9 @@ import (
 	"testing"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/field"
 	"settle/core/job"
+	"settle/core/log"
 )
 
 func day(text string) time.Time {

@@ -10,9 +10,8 @@ import (
 	"testing"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/job"
+	"settle/core/log"
 	"settle/core/record"
 	"settle/internal/store"
 )

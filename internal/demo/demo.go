@@ -8,10 +8,9 @@ import (
 	"fmt"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/gauge"
 	"settle/core/job"
+	"settle/core/log"
 	"settle/core/quantity"
 	typist "settle/internal/hand"
 	"settle/internal/signing"

@@ -9,10 +9,9 @@ import (
 	"slices"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/gauge"
 	"settle/core/job"
+	"settle/core/log"
 	"settle/core/record"
 	typist "settle/internal/hand"
 	"settle/internal/report"

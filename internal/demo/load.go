@@ -10,10 +10,8 @@ import (
 	"time"
 
 	"settle/core/log"
-
-	"settle/internal/signing"
-
 	"settle/core/record"
+	"settle/internal/signing"
 )
 
 // Load makes a shop of very many jobs, to see how the lists bear it: the demo

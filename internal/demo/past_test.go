@@ -11,12 +11,10 @@ import (
 	"testing"
 	"time"
 
-	"settle/core/log"
-
-	"settle/internal/signing"
-
 	"settle/core/job"
+	"settle/core/log"
 	"settle/core/quantity"
+	"settle/internal/signing"
 	"settle/internal/store"
 )
 

@@ -6,11 +6,10 @@ import (
 	"strings"
 	"testing"
 
-	"settle/core/log"
-
 	"settle/core/gauge"
 	"settle/core/job"
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
 )

@@ -5,10 +5,9 @@ import (
 	"strings"
 	"testing"
 
-	"settle/core/log"
-
 	"settle/core/field"
 	"settle/core/job"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
 )

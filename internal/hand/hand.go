@@ -10,11 +10,10 @@ import (
 	"strings"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/gauge"
 	"settle/core/job"
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
 )

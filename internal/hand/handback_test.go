@@ -5,10 +5,9 @@ import (
 	"testing"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/job"
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 )
 

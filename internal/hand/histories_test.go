@@ -4,10 +4,9 @@ import (
 	"slices"
 	"testing"
 
-	"settle/core/log"
-
 	"settle/core/gauge"
 	"settle/core/job"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
 )

@@ -3,9 +3,8 @@ package hand
 import (
 	"fmt"
 
-	"settle/core/log"
-
 	"settle/core/align"
+	"settle/core/log"
 	"settle/core/quantity"
 )
 

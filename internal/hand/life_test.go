@@ -5,11 +5,10 @@ import (
 	"testing"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/gauge"
 	"settle/core/job"
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/quantity"
 )
 

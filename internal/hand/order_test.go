@@ -5,9 +5,8 @@ import (
 	"strings"
 	"testing"
 
-	"settle/core/log"
-
 	"settle/core/job"
+	"settle/core/log"
 	"settle/core/plan"
 )
 

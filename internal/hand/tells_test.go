@@ -7,10 +7,9 @@ import (
 	"strings"
 	"testing"
 
-	"settle/core/log"
-
 	"settle/core/job"
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
 )

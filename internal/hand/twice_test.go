@@ -7,10 +7,9 @@ import (
 	"strconv"
 	"testing"
 
-	"settle/core/log"
-
 	"settle/core/job"
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/internal/drill"
 )

@@ -9,10 +9,9 @@ import (
 	"testing"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/job"
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/internal/drill"
 )

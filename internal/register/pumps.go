@@ -9,9 +9,8 @@ import (
 	"strconv"
 	"strings"
 
-	"settle/core/log"
-
 	"settle/core/field"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/record"
 )

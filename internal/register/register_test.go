@@ -11,10 +11,9 @@ import (
 	"time"
 	"unicode/utf16"
 
-	"settle/core/log"
-
 	"settle/core/field"
 	"settle/core/job"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/record"
 	"settle/internal/demo"

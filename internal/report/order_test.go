@@ -3,9 +3,8 @@ package report
 import (
 	"testing"
 
-	"settle/core/log"
-
 	"settle/core/job"
+	"settle/core/log"
 	"settle/core/plan"
 )
 

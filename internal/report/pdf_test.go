@@ -9,9 +9,8 @@ import (
 	"testing"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/job"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
 	"settle/core/record"

@@ -15,10 +15,9 @@ import (
 	"strconv"
 	"strings"
 
-	"settle/core/log"
-
 	"settle/core/field"
 	"settle/core/job"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
 	"settle/core/record"

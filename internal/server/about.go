@@ -5,10 +5,9 @@ import (
 	"net/http"
 	"runtime/debug"
 
-	"settle/core/log"
-
 	"github.com/danielgtaylor/huma/v2"
 
+	"settle/core/log"
 	"settle/internal/licences"
 )
 

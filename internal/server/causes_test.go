@@ -9,11 +9,10 @@ import (
 	"testing"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/gauge"
 	"settle/core/job"
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/quantity"
 	"settle/internal/hand"
 )

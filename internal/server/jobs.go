@@ -7,13 +7,12 @@ import (
 	"net/http"
 	"time"
 
-	"settle/core/log"
-
 	"github.com/danielgtaylor/huma/v2"
 
 	"settle/core/field"
 	"settle/core/job"
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
 	"settle/core/record"
@@ -132,6 +131,7 @@ type EntryForm struct {
 	On     string       `json:"on,omitempty" doc:"id of the entry it takes the place of, decides about or withdraws"`
 	Reason string       `json:"reason,omitempty"`
 	Body   *log.Body    `json:"body,omitempty"`
+	Next   string       `json:"next,omitempty" doc:"shift: who goes on"`
 	Ending log.Ending   `json:"ending,omitempty" enum:"mistake,scrapped,taken-away,other" doc:"ended: why"`
 	Scope  *log.Scoping `json:"scope,omitempty" doc:"scoped: the scope from here on"`
 	PIN    string       `json:"pin,omitempty" maxLength:"200" doc:"PIN or passphrase once more, where it is a signature"`
@@ -145,7 +145,7 @@ func (f EntryForm) entry(c door.Caller) log.Entry {
 	}
 	by := c.Account.Person()
 	return log.Entry{ID: f.ID, By: by, Kind: f.Kind, Step: f.Step, On: f.On, Reason: f.Reason, Body: f.Body,
-		Ending: f.Ending, Scope: f.Scope, Source: f.Source}
+		Next: f.Next, Ending: f.Ending, Scope: f.Scope, Source: f.Source}
 }
 
 // PreviewView is what a half-filled panel comes to.

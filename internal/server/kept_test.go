@@ -12,9 +12,8 @@ import (
 	"testing"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/job"
+	"settle/core/log"
 	"settle/internal/demo"
 	"settle/internal/door"
 	"settle/internal/store"

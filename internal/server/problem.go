@@ -10,12 +10,11 @@ import (
 	"strconv"
 	"strings"
 
-	"settle/core/log"
-
 	"github.com/danielgtaylor/huma/v2"
 
 	"settle/core/field"
 	"settle/core/job"
+	"settle/core/log"
 	"settle/core/record"
 	"settle/core/words"
 	"settle/internal/door"

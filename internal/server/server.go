@@ -9,13 +9,12 @@ import (
 	"reflect"
 	"strings"
 
-	"settle/core/log"
-
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humagin"
 	"github.com/gin-gonic/gin"
 
 	"settle/core/job"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
 	"settle/internal/copies"

@@ -24,13 +24,12 @@ import (
 	"testing/fstest"
 	"time"
 
-	"settle/core/log"
-
 	ics "github.com/arran4/golang-ical"
 
 	"settle/core/calc"
 	"settle/core/field"
 	"settle/core/job"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/internal/copies"
 	"settle/internal/demo"

@@ -7,14 +7,13 @@ import (
 	"slices"
 	"time"
 
-	"settle/core/log"
-
 	"github.com/danielgtaylor/huma/v2"
 
 	"settle/core/field"
 	"settle/core/gauge"
 	"settle/core/job"
 	"settle/core/judge"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
 	"settle/core/record"

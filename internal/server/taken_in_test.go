@@ -17,9 +17,8 @@ import (
 	"testing"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/job"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/record"
 	"settle/internal/door"

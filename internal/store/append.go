@@ -8,10 +8,9 @@ import (
 	"fmt"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/field"
 	"settle/core/job"
+	"settle/core/log"
 )
 
 // Append puts an entry at the end of a job's log and returns the job with it.

@@ -10,10 +10,9 @@ import (
 	"errors"
 	"fmt"
 
-	"settle/core/log"
-
 	"settle/core/field"
 	"settle/core/job"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/record"
 )

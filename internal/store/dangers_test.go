@@ -7,11 +7,10 @@ import (
 	"strings"
 	"testing"
 
-	"settle/core/log"
-
 	"go.yaml.in/yaml/v3"
 
 	"settle/core/job"
+	"settle/core/log"
 	"settle/core/plan"
 )
 

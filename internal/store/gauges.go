@@ -8,11 +8,10 @@ import (
 	"slices"
 	"strings"
 
-	"settle/core/log"
-
 	"settle/core/field"
 	"settle/core/gauge"
 	"settle/core/job"
+	"settle/core/log"
 	"settle/core/record"
 )
 

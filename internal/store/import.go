@@ -13,10 +13,9 @@ import (
 	"strings"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/field"
 	"settle/core/job"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/internal/picture"
 	"settle/internal/signing"

@@ -10,9 +10,8 @@ import (
 	"sync"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/job"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/record"
 	"settle/internal/signing"

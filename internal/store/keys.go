@@ -9,9 +9,8 @@ import (
 	"slices"
 	"strings"
 
-	"settle/core/log"
-
 	"settle/core/field"
+	"settle/core/log"
 	"settle/internal/signing"
 )
 

@@ -9,7 +9,6 @@ import (
 	"time"
 
 	"settle/core/log"
-
 	"settle/internal/signing"
 )
 

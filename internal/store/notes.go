@@ -9,9 +9,8 @@ import (
 	"time"
 	"unicode/utf8"
 
-	"settle/core/log"
-
 	"settle/core/field"
+	"settle/core/log"
 	"settle/core/quantity"
 )
 

@@ -9,12 +9,11 @@ import (
 	"strings"
 	"unicode/utf8"
 
-	"settle/core/log"
-
 	"golang.org/x/text/cases"
 	"golang.org/x/text/unicode/norm"
 
 	"settle/core/field"
+	"settle/core/log"
 )
 
 // Reader is the role of one who sees and prints, and enters nothing.

@@ -5,10 +5,9 @@ import (
 	"crypto/rand"
 	"database/sql"
 
-	"settle/core/log"
-
 	"settle/core/field"
 	"settle/core/job"
+	"settle/core/log"
 	"settle/core/record"
 )
 

@@ -8,10 +8,9 @@ import (
 	"fmt"
 	"strings"
 
-	"settle/core/log"
-
 	"settle/core/field"
 	"settle/core/job"
+	"settle/core/log"
 	"settle/core/record"
 )
 

@@ -5,9 +5,8 @@ import (
 	"sync"
 	"time"
 
-	"settle/core/log"
-
 	"settle/core/job"
+	"settle/core/log"
 )
 
 // RecallRow is a reading of a signed job that today's rules would not let pass.

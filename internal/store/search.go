@@ -8,9 +8,8 @@ import (
 	"strings"
 	"sync"
 
-	"settle/core/log"
-
 	"settle/core/job"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/record"
 )

@@ -11,9 +11,8 @@ import (
 	"slices"
 	"strings"
 
-	"settle/core/log"
-
 	"settle/core/job"
+	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/record"
 	"settle/internal/signing"

@@ -13,9 +13,8 @@ import (
 	"slices"
 	"strings"
 
-	"settle/core/log"
-
 	"settle/core/field"
+	"settle/core/log"
 	"settle/internal/report"
 	"settle/internal/store"
 )

@@ -13,7 +13,6 @@ import (
 	"time"
 
 	"settle/core/log"
-
 	"settle/core/record"
 	"settle/internal/demo"
 	"settle/internal/store"

@@ -1799,7 +1799,9 @@ export interface components {
             /** @description made by the client; sending it twice is harmless */
             id: string;
             /** @enum {string} */
-            kind: "amended" | "checked" | "decided" | "ended" | "kept" | "opened" | "pictured" | "scoped" | "taken-in" | "withdrawn";
+            kind: "amended" | "checked" | "decided" | "ended" | "kept" | "opened" | "pictured" | "scoped" | "shift" | "taken-in" | "withdrawn";
+            /** @description shift: who goes on */
+            next?: string;
             on?: string;
             /** @description it was written on paper and typed from there */
             on_paper?: boolean;
@@ -1855,7 +1857,9 @@ export interface components {
             /** @description made by the sender; sending it twice is harmless */
             id: string;
             /** @enum {string} */
-            kind: "amended" | "checked" | "decided" | "ended" | "kept" | "pictured" | "scoped" | "withdrawn";
+            kind: "amended" | "checked" | "decided" | "ended" | "kept" | "pictured" | "scoped" | "shift" | "withdrawn";
+            /** @description shift: who goes on */
+            next?: string;
             /** @description id of the entry it takes the place of, decides about or withdraws */
             on?: string;
             /** @description it was written on paper and typed from there */
@@ -3799,6 +3803,8 @@ export interface components {
             scope?: components["schemas"]["ScopeSheet"];
             /** @description a second person's signature is asked for, and is not there yet */
             second?: boolean;
+            /** @description who goes on, until something is entered after it */
+            shift?: components["schemas"]["ShiftShown"];
             signed?: components["schemas"]["Signature"];
             stages: components["schemas"]["StageSheet"][];
             /** @enum {string} */
@@ -3835,11 +3841,21 @@ export interface components {
             by: string;
             entry: string;
             /** @enum {string} */
-            kind: "amended" | "decided" | "ended" | "kept" | "scoped" | "withdrawn";
+            kind: "amended" | "decided" | "ended" | "kept" | "scoped" | "shift" | "withdrawn";
             reason: string;
             step?: string;
             /** @description of the step */
             title?: string;
+        };
+        ShiftShown: {
+            /** Format: date-time */
+            at: string;
+            /** @description who hands over */
+            by: string;
+            entry: string;
+            /** @description who goes on */
+            next: string;
+            word?: string;
         };
         Shop: {
             name: string;

@@ -14,6 +14,7 @@ import { Screen } from '../app/Screen'
 import { Dangers } from '../app/Dangers'
 import { Differences } from '../sheet/Differences'
 import { endings } from '../sheet/endings'
+import { OnShift } from '../sheet/Shift'
 import { ShaftLine } from '../shaft/ShaftLine'
 import { useMe, works } from '../door/me'
 import { ink } from '../theme'
@@ -239,6 +240,7 @@ function Over({ job }: { job: JobView }) {
   if (state === 'signed') return null
   return (
     <>
+      <OnShift shift={job.sheet.shift} />
       <Dangers dangers={job.dangers} busy={looked.isPending} onLooked={() => looked.mutate(true)} />
       <Differences
         title="The rules have changed since somebody last looked at this job"

@@ -1,23 +1,12 @@
 import { useState } from 'react'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import { ApiError, useAppend } from '../api/client'
-import type { EntryForm, JobView } from '../api/types'
+import type { JobView } from '../api/types'
 import { Choice } from '../app/Choice'
 import { ReasonDialog } from '../bench/ReasonDialog'
 import { ink } from '../theme'
 import { endings, type Ending } from './endings'
-
-/** Sends an entry about a job as a whole. */
-function useClosing(job: JobView, done: () => void) {
-  const append = useAppend(job.number)
-  const [id] = useState(() => crypto.randomUUID())
-  return {
-    busy: append.isPending,
-    error: append.error instanceof ApiError ? append.error.message : undefined,
-    send: (entry: Omit<EntryForm, 'id'>) => append.mutate({ id, ...entry }, { onSuccess: done }),
-  }
-}
+import { useClosing } from './useClosing'
 
 /** Ends a job that will not be signed; its pump is free again. */
 export function EndJob({ job }: { job: JobView }) {

@@ -12,6 +12,7 @@ import { useSettings } from '../app/settings'
 import { settles, useMe, works } from '../door/me'
 import { ink } from '../theme'
 import { AmendSheet, CheckSheet, EndJob, ReopenJob } from './Closing'
+import { HandOver } from './Shift'
 import { Counts } from './Counts'
 import { Differences } from './Differences'
 import { Paper } from './Paper'
@@ -147,6 +148,7 @@ function Page({ job }: { job: JobView }) {
         {settles(me) && <Share number={job.number} />}
         {works(me) && !job.as && state === 'signed' && <AmendSheet job={job} />}
         {works(me) && !job.as && state === 'ended' && <ReopenJob job={job} />}
+        {works(me) && state !== 'signed' && state !== 'ended' && <HandOver job={job} />}
         {works(me) && state !== 'signed' && state !== 'ended' && <EndJob job={job} />}
         <Kept job={job} />
       </Box>
