@@ -4,7 +4,7 @@ import { defineConfig } from 'eslint/config'
 import ts from 'typescript-eslint'
 
 export default defineConfig(
-  { ignores: ['dist', 'src/api/schema.gen.ts'] },
+  { ignores: ['dist', 'src/api/*.gen.ts'] },
   js.configs.recommended,
   ts.configs.recommended,
   hooks.configs.flat.recommended,

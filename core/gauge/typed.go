@@ -18,7 +18,7 @@ import (
 
 // DialForm is what is typed into a dial round the clock.
 type DialForm struct {
-	Graduation  quantity.Typed `json:"graduation,omitzero" doc:"value of one division of the dial"`
+	Graduation  quantity.Typed `json:"graduation,omitzero" unit:"own" doc:"value of one division of the dial"`
 	Readings    []ReadingForm  `json:"readings,omitempty"`
 	BackToStart quantity.Typed `json:"back_to_start,omitzero" doc:"reading on coming round to the first place again"`
 	Sweep       *SweepForm     `json:"sweep,omitempty" doc:"lowest and highest of a whole turn, watched"`
@@ -40,7 +40,7 @@ type SweepForm struct {
 
 // FloatForm is what is typed into a push and pull measurement.
 type FloatForm struct {
-	Graduation quantity.Typed `json:"graduation,omitzero" doc:"value of one division of the dial"`
+	Graduation quantity.Typed `json:"graduation,omitzero" unit:"own" doc:"value of one division of the dial"`
 	Trials     []TrialForm    `json:"trials,omitempty"`
 	// Of a preloaded pair: the needle was seen to follow a stated push, and to come back.
 	Followed bool `json:"followed,omitempty" doc:"of a preloaded pair: the needle followed a stated push and came back"`
@@ -54,7 +54,7 @@ type TrialForm struct {
 
 // GapForm is what is typed into a clearance taken at several places.
 type GapForm struct {
-	Graduation quantity.Typed `json:"graduation,omitzero" doc:"value of one division, where a place is measured directly"`
+	Graduation quantity.Typed `json:"graduation,omitzero" unit:"own" doc:"of one division, where a place is read directly"`
 	Positions  []PositionForm `json:"positions,omitempty"`
 }
 

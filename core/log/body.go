@@ -86,17 +86,17 @@ type InspectForm struct {
 // SettingForm is a dimension that was set, and the gauge it was checked with.
 type SettingForm struct {
 	Measured   quantity.Typed `json:"measured,omitzero"`
-	Graduation quantity.Typed `json:"graduation,omitzero"`
+	Graduation quantity.Typed `json:"graduation,omitzero" unit:"own"`
 }
 
 // TorqueForm is the torque that was used and the bolts in the order in which
 // they were ticked, pass after pass, the check pass last.
 type TorqueForm struct {
-	Set   string `json:"set,omitempty" doc:"with its unit; blank when it is the plan's"`
+	Set   string `json:"set,omitempty" unit:"other" doc:"with its unit; blank when it is the plan's"`
 	Ticks []int  `json:"ticks" nullable:"false"`
 	// With a crow-foot or an extension in line the wrench is set to less.
-	Wrench    quantity.Typed `json:"wrench,omitzero" doc:"length of the wrench, from square to grip"`
-	Extension quantity.Typed `json:"extension,omitzero" doc:"length that the extension adds in line"`
+	Wrench    quantity.Typed `json:"wrench,omitzero" unit:"own" doc:"length of the wrench, from square to grip"`
+	Extension quantity.Typed `json:"extension,omitzero" unit:"own" doc:"length that the extension adds in line"`
 }
 
 // SignForm closes the job.
@@ -111,7 +111,7 @@ type Input map[string]any
 // DirectForm is one value read directly, or a leaf that just goes.
 type DirectForm struct {
 	Value      quantity.Typed `json:"value,omitzero"`
-	Graduation quantity.Typed `json:"graduation,omitzero"`
+	Graduation quantity.Typed `json:"graduation,omitzero" unit:"own"`
 	Less       quantity.Typed `json:"less,omitzero" doc:"the depth that is taken off, of a check worked out from two"`
 	Leaf       bool           `json:"leaf,omitempty" doc:"the thickest leaf that goes: no graduation is asked"`
 }
@@ -120,12 +120,12 @@ type DirectForm struct {
 type TravelForm struct {
 	Down       quantity.Typed `json:"down,omitzero"`
 	Up         quantity.Typed `json:"up,omitzero"`
-	Graduation quantity.Typed `json:"graduation,omitzero"`
+	Graduation quantity.Typed `json:"graduation,omitzero" unit:"own"`
 }
 
 // PlacesForm is a length read at each of several places, with one gauge.
 type PlacesForm struct {
-	Graduation quantity.Typed `json:"graduation,omitzero" doc:"value of one division of the gauge"`
+	Graduation quantity.Typed `json:"graduation,omitzero" unit:"own" doc:"value of one division of the gauge"`
 	Readings   []AtForm       `json:"readings,omitempty"`
 }
 
@@ -137,7 +137,7 @@ type AtForm struct {
 
 // AlongForm is a dial round the clock at each of several places along the shaft.
 type AlongForm struct {
-	Graduation quantity.Typed `json:"graduation,omitzero" doc:"value of one division of the dial"`
+	Graduation quantity.Typed `json:"graduation,omitzero" unit:"own" doc:"value of one division of the dial"`
 	Places     []RoundForm    `json:"places,omitempty"`
 }
 
@@ -163,7 +163,7 @@ type HeatForm struct {
 	// Took is for work that no clock here has timed, such as that written on paper.
 	Took quantity.Number `json:"took,omitzero" doc:"or the minutes from the heater to home"`
 
-	Reached string          `json:"reached,omitempty" doc:"how warm it left the heater: 108 °C, 226 °F"`
+	Reached string          `json:"reached,omitempty" unit:"other" doc:"how warm it left the heater: 108 °C, 226 °F"`
 	Cool    quantity.Number `json:"cool,omitzero" doc:"°C at the final tightening"`
 	Seated  bool            `json:"seated,omitempty" doc:"no leaf enters at the shoulder"`
 	Cold    bool            `json:"cold,omitempty" doc:"pressed on cold instead, by the ring being fitted"`
@@ -182,10 +182,10 @@ type WaitForm struct {
 // TestForm is a leak test.
 type TestForm struct {
 	Medium   judge.Medium    `json:"medium,omitempty" enum:"water,own,air,nitrogen" doc:"own: the pump's liquid"`
-	Pressure string          `json:"pressure,omitempty" doc:"with its unit, as on the gauge"`
+	Pressure string          `json:"pressure,omitempty" unit:"other" doc:"with its unit, as on the gauge"`
 	Vented   bool            `json:"vented,omitempty" doc:"water: the air was let out before"`
 	SiteRule bool            `json:"site_rule,omitempty" doc:"a gas or a hazardous liquid: by the rule of the site"`
-	Rated    string          `json:"rated,omitempty" doc:"a gas: what the weakest part may hold"`
+	Rated    string          `json:"rated,omitempty" unit:"other" doc:"a gas: what the weakest part may hold"`
 	Minutes  quantity.Number `json:"minutes,omitzero" doc:"how long it was held"`
 	Drops    quantity.Number `json:"drops,omitzero"`
 }
@@ -201,19 +201,19 @@ type PhotoForm struct {
 // blank.
 type HandbackForm struct {
 	At       []RunningForm `json:"at,omitempty" doc:"at each bearing"`
-	Air      string        `json:"air,omitempty" doc:"temperature of the air beside it: 22 °C, 72 °F"`
+	Air      string        `json:"air,omitempty" unit:"other" doc:"temperature of the air beside it: 22 °C, 72 °F"`
 	Flow     string        `json:"flow,omitempty" doc:"as noted, with its unit"`
 	Pressure string        `json:"pressure,omitempty" doc:"as noted, with its unit"`
-	Power    string        `json:"power,omitempty" doc:"of the driver, where it is judged: 15 kW, 20 hp"`
+	Power    string        `json:"power,omitempty" unit:"other" doc:"of the driver, where it is judged: 15 kW, 20 hp"`
 }
 
 // RunningForm is what was noted at one bearing.
 type RunningForm struct {
 	At         string `json:"at" doc:"as the panel names it"`
-	Horizontal string `json:"horizontal,omitempty" doc:"velocity with its unit: 2.1 mm/s is rms; 0.12 in/s is peak"`
-	Vertical   string `json:"vertical,omitempty"`
-	Axial      string `json:"axial,omitempty"`
-	Warm       string `json:"warm,omitempty" doc:"temperature on its housing: 61 °C, 142 °F"`
+	Horizontal string `json:"horizontal,omitempty" unit:"other" doc:"velocity: 2.1 mm/s is rms; 0.12 in/s is peak"`
+	Vertical   string `json:"vertical,omitempty" unit:"other"`
+	Axial      string `json:"axial,omitempty" unit:"other"`
+	Warm       string `json:"warm,omitempty" unit:"other" doc:"temperature on its housing: 61 °C, 142 °F"`
 }
 
 // beside are the fields of a body that stand beside its group.

@@ -1937,7 +1937,7 @@ export interface components {
             words: string;
         };
         GapForm: {
-            /** @description value of one division, where a place is measured directly */
+            /** @description of one division, where a place is read directly */
             graduation?: string;
             positions?: components["schemas"]["PositionForm"][];
         };
@@ -3639,7 +3639,7 @@ export interface components {
             /** @description as the panel names it */
             at: string;
             axial?: string;
-            /** @description velocity with its unit: 2.1 mm/s is rms; 0.12 in/s is peak */
+            /** @description velocity: 2.1 mm/s is rms; 0.12 in/s is peak */
             horizontal?: string;
             vertical?: string;
             /** @description temperature on its housing: 61 °C, 142 °F */

@@ -1,7 +1,7 @@
 import type { Body, Panel, Step } from '../api/types'
 import { nest, type Texts } from '../tools/values'
 import { read, write, type Unit } from '../app/settings'
-import { hasLengths, withLengths } from './shape'
+import { hasLengths, withLengths, withoutBlanks } from './shape'
 
 // The forms of the instruments: blank, tidied for sending, and with another unit.
 
@@ -80,25 +80,14 @@ export const under = <T>(prefix: string, by: Record<string, T>): Record<string, 
 export function tidy(body: Body): Body {
   const b = structuredClone(body) as Drafted
   delete b._texts
-  if (b.dial) {
-    if (!b.dial.back_to_start?.trim()) delete b.dial.back_to_start
-    if (!b.dial.sag?.trim()) delete b.dial.sag
-    if (b.dial.sweep && !b.dial.sweep.low?.trim() && !b.dial.sweep.high?.trim()) delete b.dial.sweep
-    if (b.dial.sweep && b.dial.readings?.every((r) => !r.value?.trim())) b.dial.readings = []
-  }
-  if (b.also) {
-    const typed = (p: (typeof b.also)[number]) =>
-      [p.along, p.back_to_start, ...(p.readings ?? []).map((r) => r.value)].some((t) => t?.trim())
-    b.also = b.also.filter(typed)
-    for (const p of b.also) if (!p.back_to_start?.trim()) delete p.back_to_start
-    if (b.also.length === 0) delete b.also
-  }
-  for (const p of b.along?.places ?? []) if (!p.back_to_start?.trim()) delete p.back_to_start
-  if (b.count && !b.count.pack?.trim()) delete b.count.pack
-  if (b.turn && !b.turn.clock?.trim()) delete b.turn.clock
-  if (b.torque && !b.torque.set?.trim()) delete b.torque.set
-  if (b.skip !== undefined && !b.skip.trim()) delete b.skip
-  return b
+  const blank = (text?: string) => !text?.trim()
+  if (b.dial?.sweep && blank(b.dial.sweep.low) && blank(b.dial.sweep.high)) delete b.dial.sweep
+  if (b.dial?.sweep && b.dial.readings?.every((r) => blank(r.value))) b.dial.readings = []
+  b.also = b.also?.filter((p) =>
+    [p.along, p.back_to_start, ...(p.readings ?? []).map((r) => r.value)].some((t) => !blank(t)),
+  )
+  if (!b.also?.length) delete b.also
+  return withoutBlanks(b)
 }
 
 /** The texts of a body with the old unit written behind each bare number, so
