@@ -174,7 +174,7 @@ export const useJobs = (list: JobList) =>
         }),
       ),
     initialPageParam: '',
-    getNextPageParam: (last) => (last.length < page ? undefined : last[last.length - 1].number),
+    getNextPageParam: (last) => (last.length < page ? undefined : last.at(-1)?.number),
     placeholderData: (before) => before,
   })
 

@@ -35,7 +35,7 @@ export function Choice<T extends string>(props: Props<T>) {
     const at = tiles.current.indexOf(document.activeElement as HTMLButtonElement)
     const to = (Math.max(at, 0) + by + options.length) % options.length
     tiles.current[to]?.focus()
-    onChange(options[to].value)
+    if (options[to]) onChange(options[to].value)
   }
   return (
     <Box role="radiogroup" aria-label={label} onKeyDown={onKeyDown} sx={sx}>

@@ -83,7 +83,7 @@ function Bench({ job }: { job: JobView }) {
   const step =
     steps.find((s) => s.id === current) ??
     steps.find((s) => s.id === job.sheet.next) ??
-    steps[steps.length - 1]
+    steps.at(-1)!
   if (current !== step.id) setCurrent(step.id)
   const go = (id: string) => {
     setDrawer(null)
@@ -108,7 +108,7 @@ function Bench({ job }: { job: JobView }) {
   }, [asked, step.id, setQuery])
   useKeys({
     n: () => next && go(next.id),
-    p: () => at > 0 && go(steps[at - 1].id),
+    p: () => at > 0 && go(steps[at - 1]!.id),
     o: () => setDrawer(drawer === 'order' ? null : 'order'),
     t: () => setDrawer(drawer === 'tells' ? null : 'tells'),
     b: () => void navigate(`/jobs/${job.number}/sheet`),

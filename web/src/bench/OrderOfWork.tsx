@@ -92,7 +92,7 @@ function Tile({
   wide: boolean
   onPick: (step: string) => void
 }) {
-  const first = stage.steps.find((s) => s.state !== 'done') ?? stage.steps[0]
+  const first = stage.steps.find((s) => s.state !== 'done') ?? stage.steps[0]!
   const state =
     stage.done === stage.total
       ? 'done'
@@ -179,7 +179,7 @@ function OpenStage({
       >
         {blocks(stage.steps).map((b) =>
           b.members.length > 1 ? (
-            <Block key={b.steps[0].id} block={b} current={current} here={here} onPick={onPick} />
+            <Block key={b.steps[0]?.id} block={b} current={current} here={here} onPick={onPick} />
           ) : (
             b.steps.map((s) => (
               <Row
@@ -207,7 +207,7 @@ function blocks(steps: Step[]): Several[] {
   const out: Several[] = []
   for (const s of steps) {
     const last = out.at(-1)
-    if (s.member && last?.members.length && last.steps[0].member) {
+    if (s.member && last?.members.length && last.steps[0]?.member) {
       last.steps.push(s)
       if (!last.members.includes(s.member)) last.members.push(s.member)
     } else out.push({ members: s.member ? [s.member] : [], steps: [s] })
@@ -233,7 +233,7 @@ function Block({
     <Box sx={{ borderBottom: `1px solid ${ink('hair')}`, background: ink('panel') }}>
       {bases.map((base) => {
         const of = block.steps.filter((s) => s.base === base)
-        const title = of[0].work ?? of[0].short
+        const title = of[0]?.work ?? of[0]?.short
         const cells = block.members.map((m) => {
           const s = of.find((x) => x.member === m)
           if (!s) return <Box key={m} sx={{ width: many ? 34 : 52 }} />

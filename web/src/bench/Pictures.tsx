@@ -152,7 +152,7 @@ function TakeBackDialog({
 }) {
   const append = useAppend(job)
   const [id] = useState(() => crypto.randomUUID())
-  const [entry, setEntry] = useState(added.length === 1 ? added[0].entry : undefined)
+  const [entry, setEntry] = useState(added.length === 1 ? added[0]?.entry : undefined)
   const send = (reason: string) => {
     append.mutate(
       { id, kind: 'withdrawn', step: step.id, on: entry, reason },

@@ -242,7 +242,7 @@ export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells
       <Box sx={{ mt: 3, display: 'grid' }}>
         <Causes job={job} />
       </Box>
-      {!over && job.sheet.stages[0].steps.some((s) => s.id === step.id) && (
+      {!over && job.sheet.stages[0]?.steps.some((s) => s.id === step.id) && (
         <NextTime tag={job.pump.tag} />
       )}
     </>

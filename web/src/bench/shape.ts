@@ -29,7 +29,7 @@ function lengths(value: unknown, shape: Shape, change: (text: string) => string)
   if (typeof shape === 'string' || typeof value !== 'object' || value === null) return value
   if (isList(shape)) return (value as unknown[]).map((v) => lengths(v, shape[0], change))
   return Object.fromEntries(
-    Object.entries(value).map(([k, v]) => [k, k in shape ? lengths(v, shape[k], change) : v]),
+    Object.entries(value).map(([k, v]) => [k, shape[k] ? lengths(v, shape[k], change) : v]),
   )
 }
 
@@ -44,7 +44,7 @@ function pruned(value: unknown, shape: Shape): unknown {
   return Object.fromEntries(
     Object.entries(value)
       .filter(([, v]) => typeof v !== 'string' || v.trim() !== '')
-      .map(([k, v]) => [k, k in shape ? pruned(v, shape[k]) : v]),
+      .map(([k, v]) => [k, shape[k] ? pruned(v, shape[k]) : v]),
   )
 }
 
@@ -56,7 +56,7 @@ function is(value: unknown, shape: Shape): boolean {
   if (typeof shape === 'string') return typeof value === 'string' || typeof value === 'number'
   if (isList(shape)) return Array.isArray(value) && value.every((v) => is(v, shape[0]))
   if (typeof value !== 'object' || value === null || Array.isArray(value)) return false
-  return Object.entries(value).every(([k, v]) => k in shape && is(v, shape[k]))
+  return Object.entries(value).every(([k, v]) => shape[k] !== undefined && is(v, shape[k]))
 }
 
 /** Every text and number in something stored, with the name it stood under. */

@@ -32,7 +32,7 @@ export function useGaugeInHand(step: Step, body: Body): GaugeInHand {
     now,
     take: (next) => {
       const of = list.find((g) => g.key === next)?.kind ?? now?.kind ?? kinds[0]
-      hold.mutate({ kind: of, key: next })
+      if (of) hold.mutate({ kind: of, key: next })
     },
     put: (b) => {
       const { gauge, ...rest } = b

@@ -77,7 +77,9 @@ export function JobsPage() {
                 e.preventDefault()
                 move(0)
               }
-              if (e.key === 'Enter' && rows.length === 1) void navigate(`/jobs/${rows[0].number}`)
+              const [only, ...more] = rows
+              if (e.key === 'Enter' && only && more.length === 0)
+                void navigate(`/jobs/${only.number}`)
             }}
             slotProps={{
               htmlInput: { 'aria-label': 'Find a job', autoComplete: 'off' },

@@ -26,7 +26,7 @@ export function Bend({
   const all = [...stations.map((s) => s.z), ...bearings]
   const [low, high] = [Math.min(...all), Math.max(...all)]
   const x = (z: number) => 40 + ((z - low) / (high - low || 1)) * 360
-  const largest = stations.reduce((a, b) => (b.um > a.um ? b : a), stations[0])
+  const largest = [...stations].sort((a, b) => b.um - a.um)[0]
   const sideways = (s: Station) => s.um * Math.cos(((s.deg - (largest?.deg ?? 0)) * Math.PI) / 180)
   const most = Math.max(...stations.map((s) => Math.abs(sideways(s))), 1)
   const y = (um: number) => 100 - (um / most) * 62

@@ -64,15 +64,9 @@ export function ShimStack({ before, after, add, remove, stacks, label, onTake, n
             )}
           </g>
         ))}
-        {labels(
-          tops.map((p) => p.y + p.h / 2),
-          most,
-        ).map((y, i) => (
+        {labels(tops, most).map(({ y, p }, i) => (
           <g key={i}>
-            <path
-              d={`M${x + w} ${tops[i].y + tops[i].h / 2}L${x + w + 10} ${y}`}
-              stroke={ink('ink2')}
-            />
+            <path d={`M${x + w} ${p.y + p.h / 2}L${x + w + 10} ${y}`} stroke={ink('ink2')} />
             <text
               x={x + w + 13}
               y={y + 5}
@@ -80,7 +74,7 @@ export function ShimStack({ before, after, add, remove, stacks, label, onTake, n
               fontWeight={on[i] ? 600 : 400}
               fill={on[i] ? (mark === 'off' ? ink('out') : ink('dyeText')) : ink('ink')}
             >
-              {label(tops[i].um)}
+              {label(p.um)}
               {on[i] ? (mark === 'off' ? ', off' : ', on') : ''}
             </text>
           </g>
@@ -132,10 +126,13 @@ function marked(stack: number[], some: number[]): boolean[] {
 }
 
 /** Heights for labels that do not run into each other; thin pieces lie close. */
-function labels(wanted: number[], most: number): number[] {
+function labels<P extends { y: number; h: number }>(pieces: P[], most: number) {
   const gap = Math.min(18, 232 / most)
-  const out: number[] = []
-  wanted.forEach((y, i) => out.push(i === 0 ? y : Math.min(y, out[i - 1] - gap)))
-  const over = 8 - Math.min(...out, 8)
-  return over > 0 ? out.map((y, i) => y + (over * (i + 1)) / out.length) : out
+  let below = Infinity
+  const out = pieces.map((p) => {
+    below = Math.min(p.y + p.h / 2, below - gap)
+    return { y: below, p }
+  })
+  const over = 8 - Math.min(...out.map((l) => l.y), 8)
+  return over > 0 ? out.map(({ y, p }, i) => ({ y: y + (over * (i + 1)) / out.length, p })) : out
 }

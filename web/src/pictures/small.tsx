@@ -140,7 +140,7 @@ const few = 10
 
 /** Clearance over running hours, its trend, the limit and the planned stop. */
 export function WearPlot({ history, limit, planned, left, label, title = 'Clearance' }: WearProps) {
-  const last = history[history.length - 1]
+  const last = history.at(-1) ?? { hours: 0, um: 0 }
   const end =
     Math.max(
       last.hours + planned,

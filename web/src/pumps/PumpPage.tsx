@@ -296,7 +296,7 @@ function Limits({
 /** Found and built of the last rebuilds, side by side. */
 function Past({ past }: { past: PumpView['past'] }) {
   const { show, unit } = useUnit()
-  if (past.length === 0) return null
+  if (!past[0]) return null
   const checks = past[0].checks.filter((c) =>
     past.some((p) => p.checks.some((x) => x.check === c.check && (x.found || x.built))),
   )

@@ -96,7 +96,7 @@ function Picture({ runs }: { runs: Run[] }) {
           <rect key={at} x={x(at) - 24} y={top - 4} width="48" height="22" fill={ink('sleeve')} />
         ))}
       </g>
-      {runs[0].bearings.map((b) => (
+      {runs[0]?.bearings.map((b) => (
         <g key={b.title} stroke={ink('ink')} strokeWidth="1.2">
           {[top - 20, top + 16].map((y) => (
             <g key={y}>
@@ -205,7 +205,7 @@ function Strip({
         {name}
       </text>
       <path d={`M${LEFT} ${y}H${WIDTH - RIGHT}`} stroke={ink('rule')} strokeDasharray="10 3 2 3" />
-      {runs[0].bearings.map((b) => (
+      {runs[0]?.bearings.map((b) => (
         <path key={b.title} d={`M${x(b.at)} ${y - HALF}v${2 * HALF}`} stroke={ink('hair')} />
       ))}
       {runs.map((r) => (

@@ -30,14 +30,15 @@ const zigzag = (x1: number, x2: number) => both('wire', spring(x1, x2, 18, 30, 3
 const faceOf = (r: number, bore: number) => [disc('turn', 0, 0, r), disc('paper', 0, 0, bore)]
 
 /** Packing rings one behind the other, each turned on by a part of a turn from the last. */
-function joints(at: [number, number][]): Shape[] {
+function joints(at: Way[]): Shape[] {
   return at.flatMap(([x, y], i) => [
     disc('ring', -75 + i * 50, 0, 25),
     disc('turn', -75 + i * 50, 0, 13),
     mark(`M${-75 + i * 50 + x * 12} ${y * 12}L${-75 + i * 50 + x * 27} ${y * 27}`),
   ])
 }
-const [up, right, down, left]: [number, number][] = [
+type Way = [number, number]
+const [up, right, down, left]: [Way, Way, Way, Way] = [
   [0, -1],
   [1, 0],
   [0, 1],
@@ -557,12 +558,14 @@ export const drawings: Record<string, Drawing> = {
     caption: 'Stacks alike at every place',
     metal: [
       ...faceOf(58, 24),
-      ...[
-        [0, -46],
-        [46, 0],
-        [0, 46],
-        [-46, 0],
-      ].flatMap(([x, y]) => [
+      ...(
+        [
+          [0, -46],
+          [46, 0],
+          [0, 46],
+          [-46, 0],
+        ] as [number, number][]
+      ).flatMap(([x, y]) => [
         box('leaf', x - 9, y - 6, x + 9, y - 2),
         box('leaf', x - 9, y - 2, x + 9, y + 2),
         box('leaf', x - 9, y + 2, x + 9, y + 6),

@@ -43,7 +43,7 @@ export interface Laid {
 export function extent({ metal }: Piece): [number, number] {
   let [low, high] = [Infinity, -Infinity]
   for (const { d } of metal)
-    for (const [, c, list] of d.matchAll(/([MLCH])([^A-Z]*)/g))
+    for (const [, c, list = ''] of d.matchAll(/([MLCH])([^A-Z]*)/g))
       list.match(/-?\d*\.?\d+/g)!.forEach((v, i) => {
         if (c !== 'H' && i % 2) return
         low = Math.min(low, Number(v))
@@ -75,6 +75,6 @@ export function lay(pieces: { piece: string; as?: string; fitted: boolean }[]) {
 export function locate(laid: Laid[], at: string): Place | undefined {
   const [name, point] = at.split('.')
   const found = laid.find((l) => l.name === name)
-  const p = found?.piece.points[point]
+  const p = point ? found?.piece.points[point] : undefined
   return found && p && { x: found.x + p[0], y: p[1] }
 }

@@ -178,8 +178,8 @@ const words: Record<string, string> = {
 
 /** The sheets that are kept with a job, each as it was. */
 function Kept({ job }: { job: JobView }) {
-  if (job.sheets.length === 0) return null
-  const latest = job.sheets[job.sheets.length - 1].seq
+  const latest = job.sheets.at(-1)?.seq
+  if (latest === undefined) return null
   // An end that was taken back may stand before the signature.
   const signed = job.sheets.findIndex((s) => s.kind === 'kept')
   return (

@@ -43,7 +43,7 @@ export function Copies() {
         copy on the same one dies with it.
       </Typography>
       <Typography sx={{ fontWeight: 600 }}>
-        {all.length === 0
+        {!all[0]
           ? 'There is no copy yet.'
           : `Last copy: ${moment(all[0].at)}, ${ago(all[0].at)}. ${all.length} kept.`}{' '}
         {tried

@@ -245,7 +245,7 @@ export function ToolPicture({
           ring={out.ring_um!}
           mean={out.mean_um}
           readings={list('readings').map((um, i) => ({
-            plane: asked.readings?.[i].plane ?? '',
+            plane: asked.readings?.[i]?.plane ?? '',
             um: um - nominal,
           }))}
           label={label}
@@ -349,8 +349,8 @@ export function ToolPicture({
       return (
         <TwoScales
           um={out.um ?? 0}
-          inch={look.words?.rows[0].value.thou.replace(' in', '') ?? ''}
-          mm={look.words?.rows[2].value.thou.replace(' mm', '') ?? ''}
+          inch={look.words?.rows[0]?.value.thou.replace(' in', '') ?? ''}
+          mm={look.words?.rows[2]?.value.thou.replace(' mm', '') ?? ''}
         />
       )
     default:
@@ -367,6 +367,6 @@ function Blank({ kind }: { kind: string }) {
 
 /** Where a clock position lies, in degrees from 12. */
 const degrees = (clock = '') => {
-  const [h, m] = clock.split(':').map(Number)
+  const [h = NaN, m = 0] = clock.split(':').map(Number)
   return ((h % 12) * 30 + (m || 0) / 2) % 360
 }

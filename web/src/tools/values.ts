@@ -90,10 +90,10 @@ export function nest(into: object, path: string, value: unknown) {
   const keys = path.replace(/\[(\d+)\]/g, '.$1').split('.')
   let o = into as Record<string, unknown>
   keys.slice(0, -1).forEach((k, i) => {
-    o[k] ??= /^\d+$/.test(keys[i + 1]) && !['step', 'gap'].includes(k) ? [] : {}
+    o[k] ??= /^\d+$/.test(keys[i + 1] ?? '') && !['step', 'gap'].includes(k) ? [] : {}
     o = o[k] as Record<string, unknown>
   })
-  o[keys[keys.length - 1]] = value
+  o[keys.at(-1)!] = value
 }
 
 /** The texts of a request, by their path. */

@@ -67,7 +67,7 @@ export function DirectPanel() {
         {depths && (
           <EntryBox
             above
-            label={`less ${depths[1].toLowerCase()}`}
+            label={`less ${depths[1]?.toLowerCase() ?? ''}`}
             field="body.direct.less"
             value={form.less}
             onChange={(less) => change({ ...body, direct: { ...form, less } })}

@@ -19,8 +19,8 @@ function runOf(job: JobView, step: Step): Step[] {
   if (at < 0 || !small(step)) return []
   let from = at
   let to = at
-  while (from > 0 && small(steps[from - 1])) from--
-  while (to + 1 < steps.length && small(steps[to + 1])) to++
+  while (from > 0 && small(steps[from - 1]!)) from--
+  while (to + 1 < steps.length && small(steps[to + 1]!)) to++
   return steps.slice(from, to + 1)
 }
 

@@ -41,7 +41,7 @@ export function Stack() {
   }
   const add = (i: number) =>
     put({
-      in_place: [...inPlace, kit[i].thickness ?? ''],
+      in_place: [...inPlace, kit[i]?.thickness ?? ''],
       kit: kit
         .map((s, k) => (k === i ? { ...s, count: Number(s.count ?? 1) - 1 } : s))
         .filter((s) => Number(s.count) > 0),

@@ -30,7 +30,7 @@ export function TorquePanel() {
   const pass = Math.min(Math.floor(done / n), passes.length - 1)
   const now = passes[pass]
   // The order itself comes from the server; the check pass goes round.
-  const next = done < total ? (now.check ? (done % n) + 1 : order[done % n]) : 0
+  const next = done < total ? (now?.check ? (done % n) + 1 : (order[done % n] ?? 0)) : 0
   const ticked = new Set(form.ticks.slice(pass * n))
   const set = (patch: Partial<typeof form>) => change({ ...body, torque: { ...form, ...patch } })
   const tick = () => {
@@ -49,9 +49,9 @@ export function TorquePanel() {
         n={n}
         next={next}
         on={(bolt) => ticked.has(bolt) || done === total}
-        label={next ? `Bolt ${next} is next, ${nameOf(now)}` : 'All bolts ticked'}
+        label={next ? `Bolt ${next} is next, ${now ? nameOf(now) : ''}` : 'All bolts ticked'}
         title={next ? `bolt ${next}` : 'all done'}
-        note={next && !byHand ? nameOf(now) : ''}
+        note={next && now && !byHand ? nameOf(now) : ''}
         shares={passes.map((_, p) => (p < pass ? 1 : p === pass ? (done - pass * n) / n : 0))}
       />
       <Box sx={{ display: 'flex', flexDirection: 'column', gap: 2.5, flex: 1, minWidth: 160 }}>
@@ -59,7 +59,7 @@ export function TorquePanel() {
         {byHand ? (
           <Typography variant="h3">{says}</Typography>
         ) : (
-          <WrenchNow now={now} final={passes.at(-1)?.torque} over={done === total} />
+          now && <WrenchNow now={now} final={passes.at(-1)?.torque} over={done === total} />
         )}
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2 }}>
           {next > 0 && !kept && (

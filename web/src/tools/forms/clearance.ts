@@ -263,7 +263,7 @@ export const clearance: Tool[] = [
           list: 'readings',
           first:
             value('_by') === 'at'
-              ? times(2, (i) => ({ at: ['left', 'right'][i] }))
+              ? times(2, (i) => ({ at: ['left', 'right'][i] ?? '' }))
               : times(4, clock),
           most: 12,
           item: [

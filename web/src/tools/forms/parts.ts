@@ -17,7 +17,7 @@ export const bounds = (title = 'Limit, if there is one'): Group => ({
     { name: 'limit.max', label: 'Most' },
   ],
 })
-export const clock = (i: number) => ({ clock: ['12', '3', '6', '9'][i] })
+export const clock = (i: number) => ({ clock: ['12', '3', '6', '9'][i] ?? '' })
 export const dial = (list: string): Rows => ({
   list,
   item: [
@@ -35,7 +35,7 @@ export const one = (
   name,
   label,
   kind: 'choice',
-  start: choices[0][0],
+  start: choices[0]?.[0],
   choices,
 })
 /** Whose limit it is; a general one does not count everywhere. */
