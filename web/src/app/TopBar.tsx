@@ -6,14 +6,12 @@ import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
-import DarkMode from '@mui/icons-material/DarkModeOutlined'
-import LightMode from '@mui/icons-material/LightModeOutlined'
-import SystemMode from '@mui/icons-material/Brightness4Outlined'
 import { useColorScheme } from '@mui/material/styles'
 import { useIsMutating, useMutationState } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { ApiError, useShop } from '../api/client'
 import { condensed, ink } from '../theme'
+import { AsTheDevice, Day, Night } from './icons'
 import { useSettings, type Unit } from './settings'
 import { Mark } from './Mark'
 import { Who } from '../door/Who'
@@ -320,9 +318,9 @@ function Saved() {
 }
 
 const modes = {
-  system: ['light', SystemMode, 'as the system says'],
-  light: ['dark', LightMode, 'light'],
-  dark: ['system', DarkMode, 'dark'],
+  system: ['light', AsTheDevice, 'as the system says'],
+  light: ['dark', Day, 'light'],
+  dark: ['system', Night, 'dark'],
 } as const
 
 function ModeButton() {
