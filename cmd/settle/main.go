@@ -169,7 +169,7 @@ func calculate(args []string, in io.Reader, out io.Writer) int {
 
 func openapi(out io.Writer) error {
 	gin.SetMode(gin.ReleaseMode)
-	b, err := json.MarshalIndent(server.API(gin.New(), nil, nil, nil).OpenAPI(), "", "  ")
+	b, err := json.MarshalIndent(server.Description(), "", "  ")
 	if err != nil {
 		return err
 	}

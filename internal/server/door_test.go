@@ -12,7 +12,6 @@ import (
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
-	"github.com/gin-gonic/gin"
 
 	"settle/core/job"
 	"settle/internal/copies"
@@ -100,7 +99,7 @@ var comes = map[string]bool{"get-session": true, "sign-in": true, "sign-out": tr
 // stays so, and opens no stream.
 func (l *locked) everything(ask func(op *huma.Operation, status int, body []byte), by ...func(*http.Request)) {
 	l.t.Helper()
-	all := API(gin.New(), nil, nil, nil).OpenAPI()
+	all := Description()
 	for path, item := range all.Paths {
 		for _, op := range []*huma.Operation{item.Get, item.Post, item.Put, item.Delete} {
 			if op == nil {

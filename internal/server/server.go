@@ -52,17 +52,26 @@ func New(s *store.Store, keeper *copies.Keeper, d *door.Door, front fs.FS) http.
 	gin.SetMode(gin.ReleaseMode)
 	engine := gin.New()
 	engine.Use(gin.Recovery(), newGuard(d).pass)
-	API(engine, s, keeper, d)
-	figures(engine, d)
+	w := newWatch()
+	describe(engine, s, keeper, d, w)
+	figures(engine, d, w)
 	screens(engine, front)
 	return engine
 }
 
-// API puts the operations on the engine and returns their description. The
-// store may be nil where only the description is wanted.
-func API(engine *gin.Engine, s *store.Store, keeper *copies.Keeper, d *door.Door) huma.API {
+// The library has one hook for errors a process, and one word for lists that may be null.
+func init() {
 	huma.NewError = newProblem
 	huma.DefaultArrayNullable = false
+}
+
+// Description is the API, described, with nothing behind it.
+func Description() *huma.OpenAPI {
+	return describe(gin.New(), nil, nil, nil, newWatch()).OpenAPI()
+}
+
+// describe puts the operations on the engine and returns their description.
+func describe(engine *gin.Engine, s *store.Store, keeper *copies.Keeper, d *door.Door, w *watch) huma.API {
 	config := huma.DefaultConfig("Settle", "1")
 	config.OpenAPIPath, config.DocsPath, config.SchemasPath = "/api/v1/openapi", "", ""
 	config.CreateHooks = nil // no $schema fields in the answers
@@ -74,7 +83,7 @@ func API(engine *gin.Engine, s *store.Store, keeper *copies.Keeper, d *door.Door
 	types.RegisterTypeAlias(reflect.TypeFor[job.Figure](), reflect.TypeFor[figure]())
 	api := humagin.New(engine, config)
 	srv := &server{s, keeper, d}
-	api.UseMiddleware(let(api, d), timed)
+	api.UseMiddleware(let(api, d), w.timed)
 	srv.doors(api)
 	srv.jobs(api)
 	srv.hands(api)

@@ -84,8 +84,7 @@ function valueOf(f: Field, t: string): unknown {
   return f.kind === 'numbers' || f.kind === 'lengths' ? t.split(/[\s;]+/) : t
 }
 
-/** Puts a value at a path such as trials[0].in. */
-/** Puts a value at a path of an object. */
+/** Puts a value at a path of an object, such as trials[0].in. */
 export function nest(into: object, path: string, value: unknown) {
   const keys = path.replace(/\[(\d+)\]/g, '.$1').split('.')
   let o = into as Record<string, unknown>
