@@ -3,10 +3,11 @@ package calc
 import (
 	"encoding/json"
 	"errors"
-	"settle/core/field"
 	"slices"
 	"strings"
 	"testing"
+
+	"settle/core/field"
 )
 
 // The example of docs/align.md, read in four ways.

@@ -1,7 +1,6 @@
 package server
 
 import (
-	"cmp"
 	"context"
 	"fmt"
 	"net/http"
@@ -18,7 +17,6 @@ import (
 	"settle/core/record"
 	"settle/internal/door"
 	"settle/internal/report"
-	"settle/internal/signing"
 	"settle/internal/store"
 )
 
@@ -255,98 +253,6 @@ func (s *server) preview(ctx context.Context, in *struct {
 	return &body[PreviewView]{v}, nil
 }
 
-func (s *server) sheetFile(ctx context.Context, in *struct {
-	JobPath
-	Format string `path:"format" enum:"json,csv,pdf"`
-	Unit   string `query:"unit" enum:"thou,mm" default:"thou" doc:"pdf: lengths in thou or mm"`
-	Paper  string `query:"paper" enum:"a4,letter" default:"a4" doc:"pdf: the size of its pages"`
-	As     int    `query:"as" doc:"number of an entry: the sheet that was kept with it; not for json"`
-}) (*file, error) {
-	if in.Format == "json" && door.Of(ctx).Job != "" {
-		return nil, &Problem{Title: "Not by this link", Status: http.StatusForbidden, Detail: "The link shows the sheet. " +
-			"The whole job as a file, with its plan and who typed what, the shop itself saves."}
-	}
-	r, sheet, err := s.sheetAs(ctx, in.Number, in.As)
-	if err != nil {
-		return nil, err
-	}
-	photo := func(id string) ([]byte, error) { return s.store.Photo(ctx, id) }
-	out := &file{Type: "application/json", Name: fmt.Sprintf("attachment; filename=%q", r.Number+"."+in.Format)}
-	switch in.Format {
-	case "csv":
-		out.Type = "text/csv; charset=utf-8"
-		out.Body, err = report.CSV(r, sheet)
-	case "pdf":
-		var shop store.Shop
-		if shop, err = s.store.Shop(ctx); err != nil {
-			return nil, err
-		}
-		var whose string
-		if whose, err = s.whose(ctx, r, in.As); err != nil {
-			return nil, err
-		}
-		out.Type = "application/pdf"
-		out.Body, err = report.PDF(r, sheet, report.Printing{Shop: shop.Name, Letter: in.Paper == "letter",
-			Unit: quantity.Unit(in.Unit), Photo: photo, As: in.As, Whose: whose})
-	default:
-		out.Body, err = report.JSON(r, photo)
-	}
-	return out, err
-}
-
-// OnPaper is how something is printed.
-type OnPaper struct {
-	Unit  string `query:"unit" enum:"thou,mm" default:"thou" doc:"lengths in thou or mm"`
-	Paper string `query:"paper" enum:"a4,letter" default:"a4" doc:"the size of its pages"`
-}
-
-func (s *server) jobOrder(ctx context.Context, in *struct {
-	JobPath
-	OnPaper
-}) (*file, error) {
-	r, err := s.store.Job(ctx, in.Number)
-	if err != nil {
-		return nil, err
-	}
-	return s.order(ctx, r, in.OnPaper)
-}
-
-func (s *server) pumpOrder(ctx context.Context, in *struct {
-	PumpPath
-	OnPaper
-	Complaint string `query:"complaint" maxLength:"500" doc:"why the pump is here, in words"`
-	Why       string `query:"why" doc:"key of the plan's complaint"`
-	Scope     string `query:"scope" doc:"key of the scope; left out, what the complaint proposes"`
-	Arrives   string `query:"arrives" doc:"in what state the pump comes"`
-}) (*file, error) {
-	asked := job.Asked{Complaint: cmp.Or(in.Complaint, "not said yet"), Why: in.Why, Scope: in.Scope, Arrives: in.Arrives}
-	r, err := s.store.Unopened(ctx, in.Tag, asked)
-	if err != nil {
-		return nil, err
-	}
-	return s.order(ctx, r, in.OnPaper)
-}
-
-func (s *server) order(ctx context.Context, r *store.Job, on OnPaper) (*file, error) {
-	shop, err := s.store.Shop(ctx)
-	if err != nil {
-		return nil, err
-	}
-	b, err := report.WorkOrder(r, job.Derive(r.Job), report.Printing{Shop: shop.Name, Letter: on.Paper == "letter",
-		Unit: quantity.Unit(on.Unit)})
-	name := cmp.Or(r.Number, r.Pump.Tag)
-	return &file{"application/pdf", fmt.Sprintf("attachment; filename=%q", name+"-order.pdf"), b}, err
-}
-
-func (s *server) kitFile(ctx context.Context, in *JobPath) (*file, error) {
-	r, err := s.store.Job(ctx, in.Number)
-	if err != nil {
-		return nil, err
-	}
-	b, err := report.Kit(r)
-	return &file{"text/csv; charset=utf-8", fmt.Sprintf("attachment; filename=%q", r.Number+"-parts.csv"), b}, err
-}
-
 func (s *server) importJob(ctx context.Context, in *struct {
 	File    string `query:"file" maxLength:"200" doc:"name of the file, as it is to stand on the sheet"`
 	RawBody []byte `contentType:"application/json"`
@@ -391,87 +297,6 @@ func (s *server) getJob(ctx context.Context, in *struct {
 		v.Body.As = in.As
 	}
 	return v, err
-}
-
-// PaperView is the build sheet as rows, with what stands beside them.
-type PaperView struct {
-	job.Paper
-	Head job.Head  `json:"head"`
-	Mark *MarkView `json:"mark,omitempty" doc:"the signature by the shop's key, where there is one"`
-}
-
-// MarkView is a signature by a shop's key, as it stands on paper.
-type MarkView struct {
-	Whose string `json:"whose" doc:"by whose key, in words"`
-	Sheet string `json:"sheet" doc:"beginning of the hash that is signed"`
-	Key   string `json:"key" doc:"fingerprint of the key"`
-	QR    string `json:"qr" doc:"all of it as a code, in SVG"`
-	// Edited is told of the sheet as it stands now.
-	Edited bool `json:"edited,omitempty" doc:"the pump's plate or papers were edited since it was signed"`
-}
-
-// mark is the signature of a sheet by a shop's key; nil where there is none.
-func (s *server) mark(ctx context.Context, r *store.Job, as int) (*MarkView, error) {
-	m, ok := r.SignedBy(as)
-	if !ok {
-		return nil, nil
-	}
-	whose, err := s.whose(ctx, r, as)
-	if err != nil {
-		return nil, err
-	}
-	edited, err := r.EditedSince()
-	if err != nil {
-		return nil, err
-	}
-	code, err := report.Code(m.String())
-	return &MarkView{whose, signing.Short(m.Hash), m.Key(), code, edited && as == 0}, err
-}
-
-// whose says by whose key a sheet is signed; "" where by none.
-func (s *server) whose(ctx context.Context, r *store.Job, as int) (string, error) {
-	m, ok := r.SignedBy(as)
-	if !ok {
-		return "", nil
-	}
-	k, err := s.store.Key(ctx, m.Public)
-	return report.WhoseKey(k, m.Signature), err
-}
-
-func (s *server) getSheet(ctx context.Context, in *struct {
-	JobPath
-	As int `query:"as" doc:"number of an entry: the sheet that was kept with it"`
-}) (*body[PaperView], error) {
-	r, sheet, err := s.sheetAs(ctx, in.Number, in.As)
-	if err != nil {
-		return nil, err
-	}
-	m, err := s.mark(ctx, r, in.As)
-	return &body[PaperView]{PaperView{*job.PaperOf(sheet), job.HeadOf(r.Job, sheet), m}}, err
-}
-
-// sheetAs is a job and the sheet to show of it, or the one that was kept with an entry.
-func (s *server) sheetAs(ctx context.Context, number string, as int) (*store.Job, *job.Sheet, error) {
-	r, err := s.store.Job(ctx, number)
-	if err != nil {
-		return nil, nil, err
-	}
-	if as != 0 {
-		sheet, err := keptWith(r, as)
-		return r, sheet, err
-	}
-	sheet, err := job.Show(r.Job)
-	return r, sheet, err
-}
-
-// keptWith is the sheet that was kept with an entry.
-func keptWith(r *store.Job, seq int) (*job.Sheet, error) {
-	for _, k := range r.Kept {
-		if k.Seq == seq {
-			return k.Sheet()
-		}
-	}
-	return nil, &store.NotFound{What: "sheet kept with entry", Key: fmt.Sprint(seq)}
 }
 
 func (s *server) appendEntry(ctx context.Context, in *struct {
