@@ -1,4 +1,4 @@
-import { bar, both, once, ring, type Pieces } from './metal'
+import { bar, both, once, ring, type Pieces } from '../metal'
 
 // The submersible whose stages stand one on the other, piece by piece: up is to the left.
 

@@ -9,7 +9,7 @@ import {
   turned,
   type Pieces,
   type Shape,
-} from './metal'
+} from '../metal'
 
 // A rotor between two bearings, piece by piece: the cartridge on its sleeve with the
 // bearing alone, and the seal on its step with the bearing in its housing. Each end is

@@ -1,4 +1,4 @@
-import { ball, bar, bearing, both, once, ring, spring, type Pieces } from './metal'
+import { ball, bar, bearing, both, once, ring, spring, type Pieces } from '../metal'
 
 // A drive sleeve that a clamp holds on the bare nose of a shaft, piece by piece.
 

@@ -1,4 +1,4 @@
-import { ball, bar, bearing, both, once, ring, spring, type Pieces } from './metal'
+import { ball, bar, bearing, both, once, ring, spring, type Pieces } from '../metal'
 
 // The pump whose shaft slides: governor weights push it forward at speed, springs draw it
 // back at rest.

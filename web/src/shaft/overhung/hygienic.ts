@@ -1,4 +1,4 @@
-import { ball, bar, both, once, ring, spring, type Pieces } from './metal'
+import { ball, bar, both, once, ring, spring, type Pieces } from '../metal'
 
 // Two close-coupled pumps of dairies and plants: one with its shaft in a collar, one with
 // its impeller's own shaft against shims.

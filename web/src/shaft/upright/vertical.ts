@@ -1,4 +1,4 @@
-import { ball, bar, both, once, ring, spring, type Pieces, type Shape } from './metal'
+import { ball, bar, both, once, ring, spring, type Pieces, type Shape } from '../metal'
 
 // The vertical turbine, laid along the line piece by piece: up is to the left.
 

@@ -1,4 +1,4 @@
-import { ball, bar, bearing, both, once, ring, spring, type Pieces } from './metal'
+import { ball, bar, bearing, both, once, ring, spring, type Pieces } from '../metal'
 
 // The circulator in its pipe, whose bearing assembly is exchanged whole.
 

@@ -1,4 +1,4 @@
-import { ball, bar, both, once, ring, type Pieces } from './metal'
+import { ball, bar, both, once, ring, type Pieces } from '../metal'
 
 // Motors, pedestals and what sits on their shafts.
 

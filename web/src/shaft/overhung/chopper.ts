@@ -1,4 +1,4 @@
-import { ball, bar, both, once, ring, spring, type Pieces } from './metal'
+import { ball, bar, both, once, ring, spring, type Pieces } from '../metal'
 
 // The chopper pump, piece by piece: up is to the left.
 

@@ -1,4 +1,4 @@
-import { ball, bar, both, once, ring, spring, type Pieces } from './metal'
+import { ball, bar, both, once, ring, spring, type Pieces } from '../metal'
 
 // The regenerative turbine pump: with cover shims and a pinned seal, and with an impeller
 // that floats.

@@ -1,4 +1,4 @@
-import { ball, bar, bearing, both, once, ring, type Pieces } from './metal'
+import { ball, bar, bearing, both, once, ring, type Pieces } from '../metal'
 
 // The internal gear pump: rotor and shaft are one part, the bearing sits in a threaded
 // sleeve that sets the end clearance.

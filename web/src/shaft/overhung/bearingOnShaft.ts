@@ -1,4 +1,4 @@
-import { ball, bar, bearing, both, once, ring, spring, type Pieces } from './metal'
+import { ball, bar, bearing, both, once, ring, spring, type Pieces } from '../metal'
 
 // A close-coupled pump with its own bearing, whose impeller stands against shims.
 

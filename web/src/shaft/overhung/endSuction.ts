@@ -1,4 +1,4 @@
-import { ball, bar, both, once, ring, type Pieces } from './metal'
+import { ball, bar, both, once, ring, type Pieces } from '../metal'
 
 // The pieces of an end-suction pump with a bearing frame.
 

@@ -1,4 +1,4 @@
-import { ball, bar, both, once, ring, type Pieces } from './metal'
+import { ball, bar, both, once, ring, type Pieces } from '../metal'
 
 // A rotor between two bearings. The outboard is the inboard turned about.
 

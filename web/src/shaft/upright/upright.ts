@@ -1,4 +1,4 @@
-import { bar, both, once, ring, type Pieces } from './metal'
+import { bar, both, once, ring, type Pieces } from '../metal'
 
 // Pumps that stand, laid along the line: up is to the left.
 
