@@ -2,7 +2,7 @@ import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import type { PumpView, Verdict } from '../api/types'
 import { useUnit } from '../app/settings'
-import { WearPlot } from '../pictures/small'
+import { WearPlot } from '../pictures/WearPlot'
 import { VerdictShape } from '../shapes/Verdict'
 import { ink } from '../theme'
 

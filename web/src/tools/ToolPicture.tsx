@@ -12,16 +12,8 @@ import { PackingBox } from '../pictures/PackingBox'
 import { Ruler } from '../pictures/Ruler'
 import { ShimStack } from '../pictures/ShimStack'
 import { Springs } from '../pictures/Springs'
-import {
-  Drops,
-  GreaseFill,
-  Nut,
-  Packs,
-  RingOnHub,
-  Travel,
-  TwoScales,
-  WearPlot,
-} from '../pictures/small'
+import { Drops, GreaseFill, Nut, Packs, RingOnHub, Travel, TwoScales } from '../pictures/small'
+import { WearPlot } from '../pictures/WearPlot'
 
 interface Verdict {
   result: string
