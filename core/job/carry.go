@@ -1,6 +1,7 @@
 package job
 
 import (
+	"cmp"
 	"encoding/json"
 	"fmt"
 	"math"
@@ -70,7 +71,7 @@ func workedOut(s *scale, step *plan.Step, b *log.Body, from map[string]log.Carri
 		text = from[path].Text
 	}
 	if text == "" {
-		return s.notWorkedOut(step, orElse(why[path], sourceMissing))
+		return s.notWorkedOut(step, cmp.Or(why[path], sourceMissing))
 	}
 	l, err := quantity.Parse(text, "")
 	if err != nil {

@@ -83,6 +83,9 @@ func entryKindOf(kind string) *entryKind {
 	return &entryKind{}
 }
 
+// Became is what became of what a note is about, by the kind of its entry; blank where it says so itself.
+func Became(kind string) string { return entryKindOf(kind).became }
+
 func readerOf(kind string) log.Reader { return entryKindOf(kind).read }
 
 // keptNoted says whether something was entered again, or said not to be there.

@@ -52,3 +52,24 @@ func plainLength(f *Figure) *quantity.Length {
 	}
 	return &f.Length
 }
+
+// LimitFigures is a limit in figures, without its unit.
+func LimitFigures(l *LimitShown) Sentence {
+	switch {
+	case l == nil || l.Min == nil && l.Max == nil:
+		return plainly(noneKnownShort)
+	case l.Max == nil:
+		return bareWith(l.Min.Length, " min")
+	case l.Min == nil:
+		return bareWith(l.Max.Length, " max")
+	}
+	low, high := quantity.Bare(l.Min.Length), quantity.Bare(l.Max.Length)
+	return Sentence{Thou: low.Thou + " to " + high.Thou, Mm: low.Mm + " to " + high.Mm}
+}
+
+func bareWith(l quantity.Length, more string) Sentence {
+	s := quantity.Bare(l)
+	return Sentence{Thou: s.Thou + more, Mm: s.Mm + more}
+}
+
+// step gives a step its row in the table of its kind.

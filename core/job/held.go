@@ -1,6 +1,8 @@
 package job
 
 import (
+	"cmp"
+
 	"settle/core/judge"
 	"settle/core/plan"
 	"settle/core/quantity"
@@ -83,7 +85,7 @@ func (s *scale) hold(step *plan.Step, r *Reading) {
 	case r.Tool != nil && r.Tool.Words != nil:
 		h = as(OfValue, r.Tool.Words.Main.Name, r.Figure.Length)
 	default:
-		h = as(OfValue, orElse(k.title, measuredName), r.Figure.Length)
+		h = as(OfValue, cmp.Or(k.title, measuredName), r.Figure.Length)
 	}
 	if h.Limit == nil {
 		limit := r.Limit

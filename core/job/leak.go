@@ -1,6 +1,7 @@
 package job
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"strings"
@@ -24,7 +25,7 @@ func tested(s *scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 		return nil
 	}
 	asked := strings.TrimSpace(s.value(step.Pressure).Text)
-	reading := &Reading{Text: heldAt(orElse(f.Pressure, "no pressure"), mediumWords[f.Medium], t.Minutes, *t.Drops),
+	reading := &Reading{Text: heldAt(cmp.Or(f.Pressure, "no pressure"), mediumWords[f.Medium], t.Minutes, *t.Drops),
 		Verdict: judge.Within, Limit: inWords(toHold(asked, step.Minutes, step.Drops))}
 	if step.Pressure == "" {
 		if *t.Drops > step.Drops || t.Minutes < float64(step.Minutes) {

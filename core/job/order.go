@@ -1,8 +1,8 @@
 package job
 
 import (
+	"cmp"
 	"fmt"
-	"strings"
 
 	"settle/core/words"
 )
@@ -62,7 +62,7 @@ func orderStep(s *StepSheet) OrderStep {
 		out.Beside = append(out.Beside, fitted(f))
 	}
 	for _, x := range p.Papers {
-		out.Beside = append(out.Beside, x.Title+": "+orElse(x.Text, "not known, look it up"))
+		out.Beside = append(out.Beside, x.Title+": "+cmp.Or(x.Text, "not known, look it up"))
 	}
 	if s.Compound != "" {
 		out.Beside = append(out.Beside, "goes on it: "+s.Compound)
@@ -99,13 +99,6 @@ func fitted(f FitShown) string {
 	return text
 }
 
-func orElse(text, other string) string {
-	if strings.TrimSpace(text) == "" {
-		return other
-	}
-	return text
-}
-
 // roomsOf is the room that each panel needs on paper, by its name.
 var roomsOf = map[string]func(p *Panel) []Room{
 	"worked": func(p *Panel) []Room { return []Room{{Label: p.FigureTitle}} },
@@ -121,7 +114,7 @@ var roomsOf = map[string]func(p *Panel) []Room{
 		if p.Each > 0 {
 			return numbered("", p.Each)
 		}
-		return boxes(orElse(p.Of, "number"), "together")
+		return boxes(cmp.Or(p.Of, "number"), "together")
 	},
 	"mark": func(p *Panel) []Room {
 		var out []Room

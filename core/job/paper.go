@@ -233,10 +233,10 @@ func takenCell(t *Taken) *Cell {
 	}
 	c := heldCell(t.Held, t.Figure, t.High, t.Verdict)
 	if t.Figure == nil {
-		c.Text = plainly(notTaken)
+		c.Text = quantity.Plainly(notTaken)
 	}
 	if t.Late != nil {
-		c.Text = plainly(notTakenSince(*t.Late))
+		c.Text = quantity.Plainly(notTakenSince(*t.Late))
 	}
 	if t.Decision != nil {
 		c.Accepted = t.Decision.Reason
@@ -287,26 +287,6 @@ func cell(low, high *Figure, verdict judge.Result) *Cell {
 	return c
 }
 
-// LimitFigures is a limit in figures, without its unit.
-func LimitFigures(l *LimitShown) Sentence {
-	switch {
-	case l == nil || l.Min == nil && l.Max == nil:
-		return plainly(noneKnownShort)
-	case l.Max == nil:
-		return bareWith(l.Min.Length, " min")
-	case l.Min == nil:
-		return bareWith(l.Max.Length, " max")
-	}
-	low, high := quantity.Bare(l.Min.Length), quantity.Bare(l.Max.Length)
-	return Sentence{Thou: low.Thou + " to " + high.Thou, Mm: low.Mm + " to " + high.Mm}
-}
-
-func bareWith(l quantity.Length, more string) Sentence {
-	s := quantity.Bare(l)
-	return Sentence{Thou: s.Thou + more, Mm: s.Mm + more}
-}
-
-// step gives a step its row in the table of its kind.
 func (p *Paper) step(s *StepSheet) {
 	repeat := s.Member != ""
 	switch tableOf(s.Kind) {
@@ -340,7 +320,7 @@ func partRow(s *StepSheet) PartRow {
 		return row
 	}
 	row.Outcome, row.ByRule = r.Outcome, r.ByRule
-	row.Sound = r.Outcome == judge.Reuse && len(r.Found) == 0 && r.ByRule == "" && r.Was == "" && r.nothingElse()
+	row.Sound = r.Outcome == judge.Reuse && len(r.Found) == 0 && r.ByRule == "" && r.Was == "" && nothingElse(r)
 	row.Found, row.Rule = r.Text, r.Rule
 	row.Words = words.Capital(strings.Join(slices.DeleteFunc([]string{r.Text, r.Rule}, blank), "; "))
 	if r.ByRule != "" {
@@ -351,14 +331,15 @@ func partRow(s *StepSheet) PartRow {
 
 // nothingElse reports whether a part has no words against it: none from a reading out
 // of its limit, and none that a person wrote.
-func (r *Reading) nothingElse() bool { return r.Text == "" || r.Text == nothingFound }
+func nothingElse(r *Reading) bool { return r.Text == "" || r.Text == nothingFound }
 
 func doneCell(s *StepSheet) *Cell {
 	r := s.Reading
 	if r == nil {
 		return nil
 	}
-	c := &Cell{Text: r.onPaper(s.Panel), Verdict: r.Verdict, Word: verdictWords[r.Verdict], Figure: r.Figure, High: r.High}
+	c := &Cell{Text: onPaper(r, s.Panel), Verdict: r.Verdict, Word: verdictWords[r.Verdict], Figure: r.Figure,
+		High: r.High}
 	if s.Decision != nil {
 		c.Accepted = s.Decision.Reason
 	}
@@ -366,16 +347,16 @@ func doneCell(s *StepSheet) *Cell {
 }
 
 // onPaper is what a reading says in a row of its own.
-func (r *Reading) onPaper(panel *Panel) Sentence {
+func onPaper(r *Reading, panel *Panel) Sentence {
 	switch {
 	case r.Torque != nil:
-		return plainly(boltsAt(len(panel.Order), *r.Torque) + after("; ", r.Text))
+		return quantity.Plainly(boltsAt(len(panel.Order), *r.Torque) + after("; ", r.Text))
 	case r.Tool != nil && r.Tool.Words != nil && r.Text != "" && r.HomeS == nil && panel.Instrument == "heat":
-		return plainly(r.Tool.Words.Main.Name + " " + r.Text) // kept before a heating had its seconds
+		return quantity.Plainly(r.Tool.Words.Main.Name + " " + r.Text) // kept before a heating had its seconds
 	case r.Figure != nil && r.Tool == nil && r.Text == "":
-		return say("%s", r.Figure.Length)
+		return quantity.Say("%s", r.Figure.Length)
 	case r.High != nil && r.Figure == nil:
-		together := say(", together %s", r.High.Length)
+		together := quantity.Say(", together %s", r.High.Length)
 		return Sentence{Thou: r.Text + together.Thou, Mm: r.Text + together.Mm}
 	}
 	return r.entered()
@@ -397,14 +378,14 @@ func (p *Paper) repeats(s *Sheet) {
 			}
 			work := step.Base
 			if step.Check != "" { // found and built are one row
-				work = "check " + step.workTitle()
+				work = "check " + workTitle(step)
 			}
 			at, known := rows[work]
 			if !known {
 				at = place{p.table(step.Repeat), 0}
 				at.row = len(p.Repeats[at.table].Rows)
 				rows[work] = at
-				p.Repeats[at.table].Rows = append(p.Repeats[at.table].Rows, RepeatedWork{Title: step.workTitle()})
+				p.Repeats[at.table].Rows = append(p.Repeats[at.table].Rows, RepeatedWork{Title: workTitle(step)})
 			}
 			p.Repeats[at.table].put(at.row, step, checks[step.Check])
 		}
@@ -470,7 +451,7 @@ func (p *Paper) notes(s *Sheet) {
 	}
 }
 
-func (s *StepSheet) workTitle() string {
+func workTitle(s *StepSheet) string {
 	if s.Work != "" {
 		return s.Work
 	}

@@ -1,6 +1,7 @@
 package job
 
 import (
+	"cmp"
 	"strings"
 	"time"
 
@@ -38,7 +39,7 @@ func cautions(s *scale, stages []StageSheet) []CautionRow {
 				row.Noted = strings.TrimPrefix(permitted(e.Body.Permit), ", ")
 			}
 			// What was typed in from paper was done by who did it then.
-			if row.By = orElse(e.DoneBy, row.By); e.DoneAt != nil {
+			if row.By = cmp.Or(e.DoneBy, row.By); e.DoneAt != nil {
 				row.At = *e.DoneAt
 			}
 			rows = append(rows, row)

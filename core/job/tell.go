@@ -1,6 +1,7 @@
 package job
 
 import (
+	"cmp"
 	"slices"
 	"strings"
 
@@ -53,7 +54,7 @@ func (s *scale) tell(step *plan.Step, b *log.Body, r *Reading) *Tell {
 		if unfinished(b) && code != gauge.DidNotReturn && code != gauge.SumRuleBroken {
 			continue
 		}
-		if says := orElse(gauge.AdviceOn(code, r.Dial != nil && r.Dial.Oval != nil), judge.LeakAdvice(code)); says != "" {
+		if says := cmp.Or(gauge.AdviceOn(code, r.Dial != nil && r.Dial.Oval != nil), judge.LeakAdvice(code)); says != "" {
 			t.Lines = append(t.Lines, plainly(says))
 		}
 	}

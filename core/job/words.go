@@ -272,24 +272,6 @@ func figureChanged(title, was, now string) string {
 	return title + " was " + was + " and is " + now + " now: work it out anew, or keep what stands here"
 }
 
-// What whoever signs has done.
-const (
-	rebuiltBy = "Rebuilt by"
-	checksBy  = "Checks taken by"
-)
-
-// scopeInWords tells how much of the work a job is, and how the pump came.
-func scopeInWords(s *ScopeSheet) string {
-	out := s.Title
-	if s.Arrives != "" {
-		out += ", the pump came " + words.Lower(s.Arrives)
-	}
-	if s.Checks {
-		out += ". Nothing was repaired: this sheet does not say that the pump is ready to run"
-	}
-	return out
-}
-
 // What becomes of the scope of a job.
 const tooLate = "the scope was widened too late"
 
@@ -554,30 +536,7 @@ const (
 	noneKnownShort = "none known"
 )
 
-// verdictWords are the verdicts in words; "" is of what was not measured.
-var verdictWords = map[judge.Result]string{judge.Within: "Within", judge.Close: "Close to limit", judge.Out: "Out",
-	judge.Undecided: "Undecided", judge.NoLimit: "No limit known"}
-
-func boltsAt(n int, p Pull) string {
-	return fmt.Sprintf("%d × %s lbf·ft (%s N·m)", n, p.LbfFt, p.NM)
-}
-func ruleSays(outcome judge.Outcome) string { return " (the rule says " + string(outcome) + ")" }
-
 func goesOn(next string) Sentence { return plainly(next + " goes on") }
-
-// noteOf is what a note is about and what became of it.
-func noteOf(n SheetNote) string {
-	if became := entryKindOf(n.Kind).became; became != "" {
-		return from(n.Title, ", ") + became
-	}
-	return n.After.Thou // it says what it is itself
-}
-
-// noteOfSeveral is a note about several members of a repeat.
-func noteOfSeveral(n SheetNote, step *StepSheet, members []string) string {
-	return step.workTitle() + ", " + words.Lower(step.Repeat) + " " + words.List(members,
-		"and") + ", " + entryKindOf(n.Kind).became
-}
 
 // lasts is how long a clearance lasts, from what it was left at, and whether that is as
 // far as the planned stop; planned is nil where nobody has planned one.
