@@ -41,15 +41,15 @@ func (r Right) Refuses(by log.Person) string {
 // mayKeep: a lead's step, the hand-back, and a part that is decided against its rule.
 func mayKeep(d *derived, e log.Entry) Right {
 	step := d.scale.plan.Step(e.Step) // with what the pump has several of written out
-	if step == nil || e.Body == nil {
+	if step == nil {
 		return Right{}
 	}
-	r := Right{Lead: step.Lead, PIN: step.Lead || e.Body.Sign != nil}
+	r := Right{Lead: step.Lead, PIN: step.Lead || e.Body != nil && e.Body.Sign != nil}
 	if r.Lead {
 		r.Why = "only a lead does this step"
 	}
 	part := d.scale.plan.Part(step.Part)
-	if part == nil {
+	if part == nil || e.Body == nil {
 		return r
 	}
 	if now, _ := d.scale.weigh(step, e.Body, way{partial: true, asks: true}); now != nil && now.ByRule != "" {

@@ -1,6 +1,6 @@
 // Package log holds what people entered: entries with what was typed, the lines they are kept as, the
-// chain that covers them, and what a log says of each step. It weighs nothing. It imports plan, and the
-// forms of gauge.
+// chain that covers them, and what a log says of each step. It weighs nothing. It may import plan, and what
+// the forms are made of: gauge, judge, quantity, field.
 package log
 
 import (

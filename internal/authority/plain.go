@@ -27,7 +27,8 @@ func page(w http.ResponseWriter, status int, name string, with map[string]any) {
 // where Settle is, and where it says how to trust it; trust may be blank.
 func Moved(there, trust string) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, _ *http.Request) {
-		w.Header().Set("Connection", "close")
+		w.Header().Set("Connection", "close, Upgrade")
+		w.Header().Set("Upgrade", "TLS/1.2, HTTP/1.1") // RFC 2817, 4.2: what the refusal asks for
 		page(w, http.StatusUpgradeRequired, "moved.html", map[string]any{"There": there, "Trust": trust})
 	})
 }

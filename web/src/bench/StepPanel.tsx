@@ -97,7 +97,8 @@ export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells
   const preview = usePreview(
     job.number,
     step.id,
-    ack || kind === 'sign' || (otherwise && !typed) ? null : settled,
+    // An act has no figure to look at; a lead's is asked for by whom it may be done.
+    ((ack || kind === 'sign') && !step.lead) || (otherwise && !typed) ? null : settled,
   )
   const { problem } = sending
 
