@@ -8,6 +8,8 @@ import (
 	"strings"
 	"unicode/utf8"
 
+	"settle/core/kind"
+
 	"settle/core/field"
 	"settle/core/log"
 	"settle/core/plan"
@@ -42,20 +44,20 @@ func Accept(j Job, e log.Entry) error {
 	if why := d.may(e).Refuses(e.By); why != "" {
 		a.errs.Add("by", errors.New(why))
 	}
-	kind := entryKindOf(e.Kind)
-	if !kind.after {
+	which := entryKindOf(e.Kind)
+	if !which.after {
 		if refused := a.over(); refused != nil {
 			return refused
 		}
 	}
 	switch {
-	case kind.accept == nil:
+	case which.accept == nil:
 		_, sent, _ := EntryKinds()
 		a.errs.Add("kind", fmt.Errorf("is %q: write %s", e.Kind, words.List(sent, "or")))
-	case a.step == nil && kind.step:
+	case a.step == nil && which.step:
 		a.errs.Add("step", fmt.Errorf("%q is not a step of this job", e.Step))
 	default:
-		return a.verdict(kind.accept)
+		return a.verdict(which.accept)
 	}
 	return a.errs
 }
@@ -70,8 +72,8 @@ type acceptance struct {
 }
 
 // verdict is the refusal of a kind of entry, or all that is wrong with its fields.
-func (a *acceptance) verdict(kind func(*acceptance) error) error {
-	if err := kind(a); err != nil {
+func (a *acceptance) verdict(which func(*acceptance) error) error {
+	if err := which(a); err != nil {
 		return err
 	}
 	return a.errs.Err()
@@ -103,7 +105,7 @@ func (a *acceptance) over() error {
 }
 
 func (a *acceptance) needReason(why string) {
-	if blank(a.Reason) {
+	if words.Blank(a.Reason) {
 		a.errs.Add("reason", fmt.Errorf("is missing: %s", why))
 	}
 }
@@ -259,12 +261,12 @@ func (s *scale) body(step *plan.Step, b *log.Body) error {
 	if b == nil {
 		return field.Errorf("body", "is missing: what was entered")
 	}
-	group := s.kind(step).group
+	group := kind.Of(step).Group
 	input := b.Tool
 	if b.Heat != nil {
 		input = b.Heat.Input
 	}
-	if err := checkInput(input); err != nil {
+	if err := kind.CheckInput(input); err != nil {
 		return err
 	}
 	v := reflect.ValueOf(*b)
@@ -274,7 +276,7 @@ func (s *scale) body(step *plan.Step, b *log.Body) error {
 			return field.Errorf("body."+name, "does not belong to this step: it takes %s", group)
 		}
 	}
-	if g := b.Gauge; g != nil && !slices.Contains(s.kind(step).gauges, g.Kind) {
+	if g := b.Gauge; g != nil && !slices.Contains(kind.Of(step).Gauges, g.Kind) {
 		return field.Errorf("body.gauge.key", "is %s, which is no gauge for this step: leave it out", g.Key)
 	}
 	if b.Tight != "" && step.Torque == "" {
@@ -286,7 +288,7 @@ func (s *scale) body(step *plan.Step, b *log.Body) error {
 	if len(b.Also) > 0 && b.Dial == nil {
 		return field.Errorf("body.also", "does not belong to this step: it goes with a dial")
 	}
-	_, errs := s.weigh(step, b, way{asks: true})
+	_, errs := kind.Weigh(s, step, b, kind.Way{Asks: true})
 	var under field.Errors
 	under.Add("body", errs.Err())
 	return under.Err()
@@ -294,14 +296,14 @@ func (s *scale) body(step *plan.Step, b *log.Body) error {
 
 // Preview works out a body that is still being typed, and says what is wrong
 // with the fields that are filled in. It changes nothing.
-func Preview(j Job, stepID string, b *log.Body) (*Reading, *Tell, error) {
+func Preview(j Job, stepID string, b *log.Body) (*kind.Reading, *Tell, error) {
 	d := derive(j)
 	s := d.scale
 	step := s.plan.Step(stepID)
-	if step == nil || !s.has(step) {
+	if step == nil || !s.Has(step) {
 		return nil, nil, field.Errorf("step", "%q is not a step of this job", stepID)
 	}
-	reading, errs := s.weigh(step, b, way{partial: true, asks: true})
+	reading, errs := kind.Weigh(s, step, b, kind.Way{Partial: true, Asks: true})
 	var under field.Errors
 	under.Add("body", errs.Err())
 	tell, entry := s.tell(step, b, reading), log.Entry{Kind: log.Kept, Step: stepID, Body: b}

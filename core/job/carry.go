@@ -1,12 +1,13 @@
 package job
 
 import (
-	"cmp"
 	"encoding/json"
 	"fmt"
 	"math"
 	"slices"
 	"strings"
+
+	"settle/core/kind"
 
 	"settle/core/gauge"
 	"settle/core/judge"
@@ -15,35 +16,23 @@ import (
 	"settle/core/quantity"
 )
 
-// Carry is a figure that stands elsewhere already and need not be typed again.
-type Carry struct {
-	Text  string `json:"text"`
-	From  string `json:"from" doc:"where it stands, in words"`
-	Step  string `json:"step,omitempty" doc:"where it was entered"`
-	Entry string `json:"entry,omitempty" doc:"id of the entry"`
-	Value string `json:"value,omitempty" doc:"key of the pump's value it is"`
-	Why   string `json:"-"` // nothing is carried
-
-	good gauge.Uncertainty // how good the figure is, as far as that is known
-}
-
 // carried are the figures of a step that stand elsewhere, by the path of their field in a
 // body; what is not entered yet is not there.
-func (s *scale) carried(step *plan.Step) map[string]Carry {
-	out, _ := s.carriedOrWhy(step)
+func (s *scale) carriedOnly(step *plan.Step) map[string]kind.Carry {
+	out, _ := s.Carried(step)
 	return out
 }
 
 // carriedOrWhy says as well why nothing is carried into a field, where that has a reason.
-func (s *scale) carriedOrWhy(step *plan.Step) (carried map[string]Carry, why map[string]string) {
+func (s *scale) Carried(step *plan.Step) (carried map[string]kind.Carry, why map[string]string) {
 	if len(step.From) == 0 {
 		return nil, nil
 	}
-	carried, why = map[string]Carry{}, map[string]string{}
+	carried, why = map[string]kind.Carry{}, map[string]string{}
 	for path, sources := range step.From {
-		at := s.kind(step).path(path)
+		at := kind.Of(step).Path(path)
 		for _, o := range sources {
-			c := s.carry(o)
+			c := s.Carry(o)
 			// With another to go by, a difference below nothing does not stand: it is that one's.
 			if c.Text != "" && (len(sources) == 1 || !strings.HasPrefix(c.Text, "-")) {
 				carried[at] = c
@@ -58,74 +47,34 @@ func (s *scale) carriedOrWhy(step *plan.Step) (carried map[string]Carry, why map
 	return carried, why
 }
 
-// workedOut is a figure that follows from others: nothing is measured, so that there is no box and no
-// gauge. It is the sum as it stood when it was entered.
-func workedOut(s *scale, step *plan.Step, b *log.Body, from map[string]log.Carried, r *gauge.Reader) *Reading {
-	if !b.Done {
-		return missing(r, "done", "must be true: it says that the figure was seen")
-	}
-	path := s.kind(step).path(plan.FollowedBy)
-	carried, why := s.carriedOrWhy(step)
-	text, good := carried[path].Text, carried[path].good
-	if from != nil {
-		text = from[path].Text
-	}
-	if text == "" {
-		return s.notWorkedOut(step, cmp.Or(why[path], sourceMissing))
-	}
-	l, err := quantity.Parse(text, "")
-	if err != nil {
-		return &Reading{Text: notTaken, Verdict: judge.NoLimit}
-	}
-	return fine(&Reading{Figure: figure(l), Held: as(OfValue, workedName, l)}, l, good, s.limitOf(step))
-}
-
-// notWorkedOut is a figure that does not follow, because what it follows from is not there: nothing is
-// judged, and where something should be a person says how it is.
-func (s *scale) notWorkedOut(step *plan.Step, why string) *Reading {
-	reading := &Reading{Text: cannotFollow(why), Verdict: judge.Undecided, Limit: s.limitOf(step)}
-	if s.check(step).Judge == plan.ByNothing {
-		reading.Verdict, reading.Limit = "", nil
-	}
-	return reading
-}
-
 // targets are the figures that stand elsewhere and that something is measured, counted or set to: they
 // stand beside an empty box, and nobody has measured them. Only a calculation is given its figures.
-func (s *scale) targets(step *plan.Step) bool { return s.kind(step).tool == "" }
-
-// path is where a field of a kind stands in a body.
-func (k *kind) path(field string) string {
-	if k.tool != "" {
-		return strings.TrimPrefix(k.inputPath(), "body.") + field
-	}
-	return k.group + "." + field
-}
+func (s *scale) targets(step *plan.Step) bool { return kind.Of(step).Tool == "" }
 
 // carry is what stands at an origin now; its text is blank where nothing does. Of several
 // lengths it is what they come to together, told by the first.
-func (s *scale) carry(o plan.Origin) Carry {
+func (s *scale) Carry(o plan.Origin) kind.Carry {
 	c := s.carryOne(o)
 	if len(o.Then) == 0 {
 		return c
 	} else if c.Text == "" {
-		return Carry{Why: c.Why}
+		return kind.Carry{Why: c.Why}
 	}
 	sum, err := quantity.Parse(c.Text, "")
 	if err != nil {
-		return Carry{}
+		return kind.Carry{}
 	}
 	for _, t := range o.Then {
 		next := s.carryOne(t.Of)
 		l, err := quantity.Parse(next.Text, "")
 		if err != nil {
-			return Carry{Why: next.Why}
+			return kind.Carry{Why: next.Why}
 		}
 		if t.Less {
 			l = -l
 		}
 		sum += l
-		c.good = gauge.Uncertainty(math.Hypot(float64(c.good), float64(next.good)))
+		c.Good = gauge.Uncertainty(math.Hypot(float64(c.Good), float64(next.Good)))
 		c.From = together(c.From, t.Less, next.From)
 	}
 	c.Text, c.Value = exactly(sum, unitOf(c.Text)), ""
@@ -140,23 +89,23 @@ func unitOf(text string) quantity.Unit {
 	return quantity.UnitMillimetre
 }
 
-func (s *scale) carryOne(o plan.Origin) Carry {
+func (s *scale) carryOne(o plan.Origin) kind.Carry {
 	switch o.Source {
 	case plan.FromValue:
 		for _, v := range s.plan.Values {
 			if v.Key == o.Of {
-				return Carry{Text: strings.TrimSpace(s.value(o.Of).Text), From: thePapers(v.Title), Value: o.Of}
+				return kind.Carry{Text: strings.TrimSpace(kind.Value(s, o.Of).Text), From: thePapers(v.Title), Value: o.Of}
 			}
 		}
 	case plan.FromCheck:
 		var live []*plan.Step
 		for _, step := range s.taking[o.Of] {
-			if step.Phase == o.Part && s.has(step) {
+			if step.Phase == o.Part && s.Has(step) {
 				live = append(live, step)
 			}
 		}
 		if len(live) > 1 { // a plan of earlier days: nobody says which is meant
-			return Carry{Why: readTwice(live[0].Title, live[1].Title)}
+			return kind.Carry{Why: readTwice(live[0].Title, live[1].Title)}
 		} else if len(live) == 1 {
 			return s.entered(live[0], s.figureText)
 		}
@@ -168,21 +117,21 @@ func (s *scale) carryOne(o plan.Origin) Carry {
 		limit := s.opening.Limits[o.Of]
 		bound := map[string]*quantity.Length{"least": limit.Min, "most": limit.Max}[o.Part]
 		if bound == nil {
-			return Carry{}
+			return kind.Carry{}
 		}
-		return Carry{Text: exactly(*bound, quantity.UnitThou), From: limit.Source}
+		return kind.Carry{Text: exactly(*bound, quantity.UnitThou), From: limit.Source}
 	case plan.FromCount:
 		return s.entered(s.plan.Step(o.Of), countText(o.Part))
 	case plan.FromAnswer:
 		return s.entered(s.plan.Step(o.Of), answerAt(o.Part))
 	}
-	return Carry{}
+	return kind.Carry{}
 }
 
 // seat is the interference of a seat: as it was built, where it was measured again, else as it was
 // found.
-func (s *scale) seat(o plan.Origin) Carry {
-	var found Carry
+func (s *scale) seat(o plan.Origin) kind.Carry {
+	var found kind.Carry
 	for _, step := range s.taking[o.Of] {
 		c := s.entered(step, answerAt(interference[o.Part]))
 		switch {
@@ -221,24 +170,24 @@ var notAsFound = []judge.Outcome{judge.Repair, judge.Replace, judge.Order}
 var interference = map[string]string{"least": "interference_um[0]", "most": "interference_um[1]"}
 
 // entered is what an entry of a step gives, told by its title.
-func (s *scale) entered(step *plan.Step, text func(e *log.Entry, r *Reading) string) Carry {
+func (s *scale) entered(step *plan.Step, text func(e *log.Entry, r *kind.Reading) string) kind.Carry {
 	if step == nil {
-		return Carry{}
+		return kind.Carry{}
 	}
-	e := s.latest(step)
-	if e == nil || e.Body == nil || !s.has(step) && !step.OutOfScope(s) {
-		return Carry{}
+	e := s.Latest(step)
+	if e == nil || e.Body == nil || !s.Has(step) && !step.OutOfScope(s) {
+		return kind.Carry{}
 	}
 	r := s.reading(step, e)
-	c := Carry{Text: text(e, r), From: step.Title, Step: step.ID, Entry: e.ID, good: r.good()}
+	c := kind.Carry{Text: text(e, r), From: step.Title, Step: step.ID, Entry: e.ID, Good: r.Good()}
 	if part := s.gone(step); part != nil && c.Text != "" {
-		return Carry{Why: measuredOn(step.Title, part.Title, s.parts[part.Key])}
+		return kind.Carry{Why: measuredOn(step.Title, part.Title, s.parts[part.Key])}
 	}
 	return c
 }
 
 // figureText is the figure of a reading, exact, in the unit it was read in.
-func (s *scale) figureText(e *log.Entry, r *Reading) string {
+func (s *scale) figureText(e *log.Entry, r *kind.Reading) string {
 	if r.Figure == nil {
 		return ""
 	}
@@ -254,8 +203,8 @@ func exactly(l quantity.Length, unit quantity.Unit) string {
 	return l.String()
 }
 
-func countText(part string) func(*log.Entry, *Reading) string {
-	return func(e *log.Entry, _ *Reading) string {
+func countText(part string) func(*log.Entry, *kind.Reading) string {
+	return func(e *log.Entry, _ *kind.Reading) string {
 		f := e.Body.Count
 		switch {
 		case f == nil:
@@ -272,8 +221,8 @@ func countText(part string) func(*log.Entry, *Reading) string {
 }
 
 // answerAt is a figure of what a calculation came to, by its path there.
-func answerAt(path string) func(*log.Entry, *Reading) string {
-	return func(e *log.Entry, r *Reading) string {
+func answerAt(path string) func(*log.Entry, *kind.Reading) string {
+	return func(e *log.Entry, r *kind.Reading) string {
 		if r.Tool == nil || r.Tool.Out == nil {
 			return ""
 		}
@@ -282,7 +231,7 @@ func answerAt(path string) func(*log.Entry, *Reading) string {
 		if err != nil || json.Unmarshal(raw, &out) != nil {
 			return ""
 		}
-		at := valueAt(out, path)
+		at := kind.ValueAt(out, path)
 		if list, ok := at.([]any); ok {
 			return fmt.Sprint(len(list)) // how many there are
 		}
@@ -304,7 +253,7 @@ func textAt(b *log.Body, path string) string {
 	if err != nil || json.Unmarshal(raw, &fields) != nil {
 		return ""
 	}
-	if v := valueAt(fields, path); v != nil {
+	if v := kind.ValueAt(fields, path); v != nil {
 		return strings.TrimSpace(fmt.Sprint(v))
 	}
 	return ""
@@ -315,7 +264,7 @@ func textAt(b *log.Body, path string) string {
 func (s *scale) carriedInto(step *plan.Step, b *log.Body) map[string]log.Carried {
 	var from map[string]log.Carried
 	targets := s.targets(step)
-	for path, c := range s.carried(step) {
+	for path, c := range s.carriedOnly(step) {
 		if !targets && textAt(b, path) != c.Text {
 			continue
 		}
@@ -333,8 +282,8 @@ func (s *scale) changedSince(step *plan.Step, e *log.Entry) string {
 	if len(step.From) == 0 || len(e.From) == 0 {
 		return ""
 	}
-	now := s.carried(step)
-	for _, path := range keys(e.From) {
+	now := s.carriedOnly(step)
+	for _, path := range sortedKeys(e.From) {
 		was, is := e.From[path], now[path]
 		if !alike(is.Text, was.Text) {
 			return figureChanged(s.fromTitle(was), was.Text, is.Text)

@@ -3,6 +3,8 @@ package job
 import (
 	"slices"
 
+	"settle/core/kind"
+
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -101,7 +103,7 @@ func (c clues) step(s *scale, step *StepSheet) {
 	case len(r.Found) > 0:
 		c.found.findings(s.plan.Part(of.Part), r)
 	default:
-		c.calculated(s.kind(of).sign, step)
+		c.calculated(kind.Of(of).Sign, step)
 	}
 }
 
@@ -124,7 +126,7 @@ func (w *witness) see(s judge.Sign, there bool, say func() quantity.Sentence) {
 	w.read[s] = w.check
 }
 
-func (w *witness) measured(check *plan.Check, r *Reading, phase string) {
+func (w *witness) measured(check *plan.Check, r *kind.Reading, phase string) {
 	w.signs(check, r, phase)
 	w.round(check, r, r.Dial, r.Uncertainty)
 	for _, at := range r.Along {
@@ -133,18 +135,18 @@ func (w *witness) measured(check *plan.Check, r *Reading, phase string) {
 }
 
 // round looks at the shape of a surface that the dial came back from.
-func (w *witness) round(check *plan.Check, r *Reading, x *DialReading, u *Figure) {
+func (w *witness) round(check *plan.Check, r *kind.Reading, x *kind.DialReading, u *Figure) {
 	if x == nil || u == nil || slices.Contains(r.Warnings, gauge.DidNotReturn) {
 		return
 	}
-	oval, form, sum := plainLength(x.Oval), plainLength(x.Form), plainLength(x.SumRule)
+	oval, form, sum := kind.PlainLength(x.Oval), kind.PlainLength(x.Form), kind.PlainLength(x.SumRule)
 	if by, l, known := judge.OutOfRound(oval, form, sum, u.Length); known {
 		w.see(judge.FormHigh, by != judge.Round, func() Sentence { return outOfRound(check, by, l) })
 	}
 }
 
 // signs takes a reading for what the plan says it is a sign of.
-func (w *witness) signs(check *plan.Check, r *Reading, phase string) {
+func (w *witness) signs(check *plan.Check, r *kind.Reading, phase string) {
 	size, bounds, ok := held(check, r)
 	if !ok {
 		return
@@ -203,7 +205,7 @@ func (w *witness) signs(check *plan.Check, r *Reading, phase string) {
 // held is what of a reading is held against which bounds: what an oval surface has no part in,
 // where that is known; how far it is off another reading, where that judges it. A limit of
 // how far places differ says nothing of the reading itself.
-func held(check *plan.Check, r *Reading) (quantity.Length, judge.Bounds, bool) {
+func held(check *plan.Check, r *kind.Reading) (quantity.Length, judge.Bounds, bool) {
 	switch {
 	case r.Limit == nil, check.Judge == plan.BySpread, check.Judge == plan.ByNothing:
 		return 0, judge.Bounds{}, false
@@ -220,7 +222,7 @@ func held(check *plan.Check, r *Reading) (quantity.Length, judge.Bounds, bool) {
 }
 
 // faces compares where two faces are high, once one of them is out.
-func (w *witness) faces(r *Reading) {
+func (w *witness) faces(r *kind.Reading) {
 	if r.Dial == nil || r.Dial.HighDeg == nil {
 		return
 	}
@@ -235,7 +237,7 @@ func (w *witness) faces(r *Reading) {
 }
 
 // hangs looks for a bracket that droops: high at 6 in a bore, at 12 on a rim.
-func (w *witness) hangs(check *plan.Check, r *Reading) {
+func (w *witness) hangs(check *plan.Check, r *kind.Reading) {
 	x := r.Dial
 	if x == nil || x.HighDeg == nil || check.Indicator != gauge.Turns || x.SagTaken || r.Verdict == judge.Within {
 		return
@@ -249,7 +251,7 @@ func (w *witness) hangs(check *plan.Check, r *Reading) {
 	})
 }
 
-func (w *witness) clearance(check *plan.Check, r *Reading, phase string) {
+func (w *witness) clearance(check *plan.Check, r *kind.Reading, phase string) {
 	if r.Verdict == judge.NoLimit {
 		return
 	}
@@ -270,7 +272,7 @@ func (w *witness) clearance(check *plan.Check, r *Reading, phase string) {
 // turned takes how it turned by hand. Turning in one wrong way says nothing of the others;
 // turning as it should speaks against all of them, and settles what was felt before: as built
 // something was done in between. That a seal is felt again only its light drag tells.
-func (w *witness) turned(step *plan.Step, r *Reading) {
+func (w *witness) turned(step *plan.Step, r *kind.Reading) {
 	words := turnedByHand(r.Text)
 	if r.Verdict != judge.Out {
 		later := &judge.Later{Words: words, Mended: step.Phase == plan.Built}
@@ -299,7 +301,7 @@ func (w *witness) turned(step *plan.Step, r *Reading) {
 }
 
 // findings take what was found on a part.
-func (w *witness) findings(part *plan.Part, r *Reading) {
+func (w *witness) findings(part *plan.Part, r *kind.Reading) {
 	for _, at := range r.Found {
 		for _, f := range part.Findings {
 			if f.Key == at.Key && f.Sign != "" {

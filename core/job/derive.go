@@ -3,6 +3,8 @@ package job
 import (
 	"slices"
 
+	"settle/core/kind"
+
 	"settle/core/judge"
 	"settle/core/log"
 	"settle/core/plan"
@@ -94,8 +96,8 @@ func same(a, b outcomes) bool {
 func once(s *scale) outcomes {
 	out := make(outcomes, len(s.plan.Parts))
 	for _, step := range s.inspections {
-		e := s.latest(step)
-		if e == nil || !s.has(step) {
+		e := s.Latest(step)
+		if e == nil || !s.Has(step) {
 			continue
 		}
 		if r, errs := s.weighed(step, e); len(errs) == 0 && r.Outcome != "" {
@@ -103,7 +105,7 @@ func once(s *scale) outcomes {
 		}
 	}
 	for i := range s.plan.Parts {
-		if key := s.plan.Parts[i].Key; out[key] == "" && s.dragged(key) != nil {
+		if key := s.plan.Parts[i].Key; out[key] == "" && s.Dragged(key) != nil {
 			out[key] = judge.Replace
 		}
 	}
@@ -129,8 +131,8 @@ func (s *scale) order() asking {
 		for k := range steps {
 			step, task := &steps[k], &s.steps[steps[k].N()]
 			switch {
-			case s.has(step) && s.readBefore(step):
-			case s.has(step):
+			case s.Has(step) && s.readBefore(step):
+			case s.Has(step):
 				order[i] = append(order[i], due{task, false})
 			case len(s.log.Scoped) > 0 && s.log.Of(step).Counts() != nil && step.OutOfScope(s):
 				order[i] = append(order[i], due{task, true})
@@ -196,9 +198,9 @@ func sendsBack(step *plan.Step) bool {
 
 // reopened are the stages that a reading sends back: those of how it felt, else those of
 // its step.
-func reopened(step *plan.Step, r *Reading) []string {
+func reopened(step *plan.Step, r *kind.Reading) []string {
 	if r.Turned != nil {
-		if f := feelOf(step, r.Turned.Turn); f != nil && len(f.Reopens) > 0 {
+		if f := kind.FeelOf(step, r.Turned.Turn); f != nil && len(f.Reopens) > 0 {
 			return f.Reopens
 		}
 	}

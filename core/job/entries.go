@@ -34,32 +34,6 @@ type entryKind struct {
 // entryKinds are filled in by init: the functions of a kind ask for it again.
 var entryKinds map[string]*entryKind
 
-func init() {
-	noted := func(*log.Entry) bool { return true }
-	stands := func(*acceptance, *log.Entry) (bool, error) { return true, nil }
-	entryKinds = map[string]*entryKind{
-		log.Opened: {},
-		log.Kept: {read: (*log.History).Keep, accept: (*acceptance).kept, step: true, back: keptStands, may: mayKeep,
-			note: keptNoted, became: "entered again", now: true},
-		log.Decided: {read: (*log.History).Decide, accept: (*acceptance).decided, step: true, back: decisionStands,
-			may: mayDecide, note: noted, became: "accepted", stays: true,
-			says: func(_ *derived, e *log.Entry) Sentence { return accepted(e.Reason) }},
-		log.Pictured: {read: (*log.History).Picture, accept: (*acceptance).pictured, step: true, back: stands},
-		log.Withdrawn: {accept: (*acceptance).withdrawn, after: true, may: mayWithdraw, note: noted,
-			became: "withdrawn"},
-		log.Scoped: {read: (*log.History).Scope, accept: (*acceptance).scoped, back: stands, note: noted, became: "scope",
-			now: true, says: (*derived).scoping},
-		log.Ended: {read: (*log.History).End, accept: (*acceptance).ended, after: true, back: endStands, may: mayEnd,
-			note: noted, became: "ended unsigned"},
-		log.Amended: {read: (*log.History).Amend, accept: (*acceptance).amended, after: true, may: mayAmend, note: noted,
-			became: "amended", now: true},
-		log.Checked: {read: (*log.History).Check, accept: (*acceptance).checked, after: true, may: mayCheck},
-		log.TakenIn: {says: cameFrom},
-		log.Shift: {accept: (*acceptance).shifted, back: stands, note: noted, now: true,
-			says: func(_ *derived, e *log.Entry) Sentence { return goesOn(e.Next) }},
-	}
-}
-
 // EntryKinds are the kinds of entries, those that are sent, and those that have a line among the notes of
 // the sheet.
 func EntryKinds() (all, sent, noted []string) {
@@ -76,17 +50,17 @@ func EntryKinds() (all, sent, noted []string) {
 }
 
 // entryKindOf is what is known of a kind: nothing of one that is not known here.
-func entryKindOf(kind string) *entryKind {
-	if k := entryKinds[kind]; k != nil {
+func entryKindOf(which string) *entryKind {
+	if k := entryKinds[which]; k != nil {
 		return k
 	}
 	return &entryKind{}
 }
 
 // Became is what became of what a note is about, by the kind of its entry; blank where it says so itself.
-func Became(kind string) string { return entryKindOf(kind).became }
+func Became(which string) string { return entryKindOf(which).became }
 
-func readerOf(kind string) log.Reader { return entryKindOf(kind).read }
+func readerOf(which string) log.Reader { return entryKindOf(which).read }
 
 // keptNoted says whether something was entered again, or said not to be there.
 func keptNoted(e *log.Entry) bool { return e.On != "" || e.Body != nil && e.Body.Absent != "" }
@@ -126,4 +100,30 @@ func (d *derived) scoping(e *log.Entry) Sentence {
 		to = x.Title
 	}
 	return scopedTo(to, len(e.Scope.Not) > 0 && e.Scope.To == scopeAt(d.scale.opening, d.scale.log.Scoped, e.Seq))
+}
+
+func init() {
+	noted := func(*log.Entry) bool { return true }
+	stands := func(*acceptance, *log.Entry) (bool, error) { return true, nil }
+	entryKinds = map[string]*entryKind{
+		log.Opened: {},
+		log.Kept: {read: (*log.History).Keep, accept: (*acceptance).kept, step: true, back: keptStands, may: mayKeep,
+			note: keptNoted, became: "entered again", now: true},
+		log.Decided: {read: (*log.History).Decide, accept: (*acceptance).decided, step: true, back: decisionStands,
+			may: mayDecide, note: noted, became: "accepted", stays: true,
+			says: func(_ *derived, e *log.Entry) Sentence { return accepted(e.Reason) }},
+		log.Pictured: {read: (*log.History).Picture, accept: (*acceptance).pictured, step: true, back: stands},
+		log.Withdrawn: {accept: (*acceptance).withdrawn, after: true, may: mayWithdraw, note: noted,
+			became: "withdrawn"},
+		log.Scoped: {read: (*log.History).Scope, accept: (*acceptance).scoped, back: stands, note: noted, became: "scope",
+			now: true, says: (*derived).scoping},
+		log.Ended: {read: (*log.History).End, accept: (*acceptance).ended, after: true, back: endStands, may: mayEnd,
+			note: noted, became: "ended unsigned"},
+		log.Amended: {read: (*log.History).Amend, accept: (*acceptance).amended, after: true, may: mayAmend, note: noted,
+			became: "amended", now: true},
+		log.Checked: {read: (*log.History).Check, accept: (*acceptance).checked, after: true, may: mayCheck},
+		log.TakenIn: {says: cameFrom},
+		log.Shift: {accept: (*acceptance).shifted, back: stands, note: noted, now: true,
+			says: func(_ *derived, e *log.Entry) Sentence { return goesOn(e.Next) }},
+	}
 }

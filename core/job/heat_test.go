@@ -5,6 +5,8 @@ import (
 	"testing"
 	"time"
 
+	"settle/core/kind"
+
 	"settle/core/judge"
 	"settle/core/log"
 	"settle/core/plan"
@@ -89,7 +91,7 @@ func TestPressedCold(t *testing.T) {
 	b := heatBench(t)
 	b.keep("heat", log.Body{Heat: &log.HeatForm{Cold: true}})
 	s := b.sheet().Step("heat")
-	if s.State != Done || s.Reading.Text != pressed || s.Reading.Verdict != "" {
+	if s.State != Done || s.Reading.Text != kind.Pressed || s.Reading.Verdict != "" {
 		t.Errorf("pressed cold it is %s, %+v", s.State, s.Reading)
 	}
 }

@@ -5,6 +5,8 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/kind"
+
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/log"
@@ -54,27 +56,29 @@ func TestWhatIsHeldIsShown(t *testing.T) {
 	for _, tt := range []struct {
 		step, check string
 		body        log.Body
-		basis       Basis
+		basis       kind.Basis
 		um, high    float64 // of the figure, and of the largest where each place is judged
 		limit       string  // in the same terms
 		what, raw   string  // what the sheet says beside it
 		verdict     judge.Result
 	}{
-		{"gap", "gap", directBody("0.5 mm"), OfValue, 500, 0, "0.400 to 0.600", "", "", judge.Within},
-		{"bare", "bare", directBody("0.5 mm"), OfValue, 500, 0, "none known", "", "", judge.NoLimit},
+		{"gap", "gap", directBody("0.5 mm"), kind.OfValue, 500, 0, "0.400 to 0.600", "", "", judge.Within},
+		{"bare", "bare", directBody("0.5 mm"), kind.OfValue, 500, 0, "none known", "", "", judge.NoLimit},
 		// 0.3 and 0.38 are far out of any gap and alike within a tenth.
-		{"vanes", "vanes", placesBody("0.30", "0.38"), OfSpread, 80, 0, "0.100 max", spreadName, "0.300 – 0.380",
+		{"vanes", "vanes", placesBody("0.30", "0.38"), kind.OfSpread, 80, 0, "0.100 max", kind.SpreadName, "0.300 – 0.380",
 			judge.Within},
-		{"vanes", "vanes", placesBody("0.30", "0.45"), OfSpread, 150, 0, "0.100 max", spreadName, "0.300 – 0.450",
+		{"vanes", "vanes", placesBody("0.30", "0.45"), kind.OfSpread, 150, 0, "0.100 max", kind.SpreadName, "0.300 – 0.450",
 			judge.Out},
-		{"each", "each", placesBody("0.45", "0.52"), OfEach, 450, 520, "0.400 to 0.600", eachName, "", judge.Within},
-		{"each", "each", placesBody("0.45", "0.65"), OfEach, 450, 650, "0.400 to 0.600", eachName, "", judge.Out},
-		{"each", "each", placesBody("0.45", "0.45"), OfValue, 450, 0, "0.400 to 0.600", "", "", judge.Within},
+		{"each", "each", placesBody("0.45", "0.52"), kind.OfEach, 450, 520, "0.400 to 0.600", kind.EachName, "",
+			judge.Within},
+		{"each", "each", placesBody("0.45", "0.65"), kind.OfEach, 450, 650, "0.400 to 0.600", kind.EachName, "", judge.Out},
+		{"each", "each", placesBody("0.45", "0.45"), kind.OfValue, 450, 0, "0.400 to 0.600", "", "", judge.Within},
 		// 0.53 is 0.03 from the 0.50 that was built.
-		{"after", "after", directBody("0.53 mm"), OfTarget, 30, 0, "0.050 max", "Off gap as built", "0.530", judge.Within},
-		{"after", "after", directBody("0.42 mm"), OfTarget, 80, 0, "0.050 max", "Off gap as built", "0.420", judge.Out},
-		{"play", "play", floatBody("1"), OfMean, 25, 0, "0.050 max", "", "", judge.Within},
-		{"depth", "depth", depthBody("0.45", "0.50", "0.55"), OfMean, 500, 0, "0.400 to 0.600", "", "", judge.Within},
+		{"after", "after", directBody("0.53 mm"), kind.OfTarget, 30, 0, "0.050 max", "Off gap as built", "0.530",
+			judge.Within},
+		{"after", "after", directBody("0.42 mm"), kind.OfTarget, 80, 0, "0.050 max", "Off gap as built", "0.420", judge.Out},
+		{"play", "play", floatBody("1"), kind.OfMean, 25, 0, "0.050 max", "", "", judge.Within},
+		{"depth", "depth", depthBody("0.45", "0.50", "0.55"), kind.OfMean, 500, 0, "0.400 to 0.600", "", "", judge.Within},
 	} {
 		name := fmt.Sprintf("%s %v", tt.step, tt.um)
 		b := openPlan(t, heldPlan)
@@ -92,12 +96,12 @@ func TestWhatIsHeldIsShown(t *testing.T) {
 		if (h.High != nil) != (tt.high > 0) || h.High != nil && h.High.Um() != tt.high {
 			t.Errorf("%s: the largest is %v", name, h.High)
 		}
-		if got := LimitFigures(h.Limit); got.Mm != tt.limit || h.Limit.Source == "" {
+		if got := kind.LimitFigures(h.Limit); got.Mm != tt.limit || h.Limit.Source == "" {
 			t.Errorf("%s: its limit is %q from %q", name, got.Mm, h.Limit.Source)
 		}
 		cell := builtOf(t, PaperOf(s), tt.check)
 		if cell.Figure == nil || cell.Figure.Length != h.Figure.Length || !strings.HasPrefix(cell.What, tt.what) ||
-			(cell.What == "") != (tt.what == "" && tt.basis != OfMean || tt.basis == OfMean) {
+			(cell.What == "") != (tt.what == "" && tt.basis != kind.OfMean || tt.basis == kind.OfMean) {
 			t.Errorf("%s: the sheet shows %+v, called %q", name, cell.Text, cell.What)
 		}
 		if tt.raw == "" {
@@ -158,11 +162,11 @@ func TestAKeptFigureStandsAsItWas(t *testing.T) {
 	if old.Text.Mm != "0.300 – 0.380" || old.What != "" || old.Raw != nil || old.Word == "" {
 		t.Errorf("the old one is %+v", old)
 	}
-	same := as(OfValue, "Run-out", low.Length).beside("Read", low)
+	same := kind.AsHeld(kind.OfValue, "Run-out", low.Length).Beside("Read", low)
 	if c := heldCell(same, nil, nil, judge.Within); c.Raw != nil || c.What != "" {
 		t.Errorf("what was read is what is judged, and it says %q, %v", c.What, c.Raw)
 	}
-	other := as(OfValue, "Fitted", low.Length).beside("TIR", high)
+	other := kind.AsHeld(kind.OfValue, "Fitted", low.Length).Beside("TIR", high)
 	c := heldCell(other, nil, nil, judge.Out)
 	if c.What != "Fitted" || c.Raw == nil || c.Raw.Mm != "TIR 0.380" {
 		t.Errorf("it says %q, %v", c.What, c.Raw)
@@ -174,15 +178,16 @@ func TestAKeptFigureStandsAsItWas(t *testing.T) {
 
 // Two figures are compared only where the same of a reading is judged.
 func TestOnlyLikeIsCompared(t *testing.T) {
-	a, b := as(OfValue, "A", 500*quantity.Micrometre), as(OfValue, "B", 300*quantity.Micrometre)
-	if d := a.away(b); d == nil || d.Um() != 200 {
+	a, b := kind.AsHeld(kind.OfValue, "A", 500*quantity.Micrometre), kind.AsHeld(kind.OfValue, "B",
+		300*quantity.Micrometre)
+	if d := a.Away(b); d == nil || d.Um() != 200 {
 		t.Errorf("they are %v apart", d)
 	}
-	if d := a.away(as(OfSpread, spreadName, 0)); d != nil {
+	if d := a.Away(kind.AsHeld(kind.OfSpread, kind.SpreadName, 0)); d != nil {
 		t.Errorf("a value less a spread is %v", d)
 	}
-	var none *Held
-	if none.away(a) != nil || a.away(none) != nil {
+	var none *kind.Held
+	if none.Away(a) != nil || a.Away(none) != nil {
 		t.Error("of none there is a difference")
 	}
 }

@@ -10,6 +10,8 @@ import (
 	"testing"
 	"time"
 
+	"settle/core/kind"
+
 	"settle/core/field"
 	"settle/core/gauge"
 	"settle/core/judge"
@@ -445,8 +447,9 @@ func TestTorqueAndCount(t *testing.T) {
 	b.safe()
 	b.keep("shims-out", countBody(6))
 	s := derive(b.Job).scale
-	torque := func(set string, ticks []int) (*Reading, field.Errors) {
-		return s.weigh(b.Plan.Step("casing-bolts"), &log.Body{Torque: &log.TorqueForm{Set: set, Ticks: ticks}}, way{})
+	torque := func(set string, ticks []int) (*kind.Reading, field.Errors) {
+		return kind.Weigh(s, b.Plan.Step("casing-bolts"), &log.Body{Torque: &log.TorqueForm{Set: set, Ticks: ticks}},
+			kind.Way{})
 	}
 	all := boltsBody(t, 4, 3).Torque.Ticks
 	for _, tt := range []struct {
@@ -464,7 +467,8 @@ func TestTorqueAndCount(t *testing.T) {
 		}
 	}
 	for n, want := range map[int]judge.Result{6: judge.Within, 5: judge.Out} {
-		if r, errs := s.weigh(b.Plan.Step("shims-back"), new(countBody(n)), way{}); len(errs) > 0 || r.Verdict != want {
+		if r, errs := kind.Weigh(s, b.Plan.Step("shims-back"), new(countBody(n)), kind.Way{}); len(errs) > 0 ||
+			r.Verdict != want {
 			t.Errorf("%d shims back: %+v, %v; want %s", n, r, errs, want)
 		}
 	}

@@ -7,6 +7,8 @@ import (
 	"fmt"
 	"time"
 
+	"settle/core/kind"
+
 	"settle/core/judge"
 	"settle/core/log"
 	"settle/core/plan"
@@ -230,7 +232,7 @@ type Judged struct {
 	Verdict judge.Result  `json:"verdict,omitempty" enum:"within,close,out,undecided,no-limit"`
 	Outcome judge.Outcome `json:"outcome,omitempty" enum:"reuse,dress,repair,replace,order"`
 	Figure  *Figure       `json:"figure,omitempty" doc:"what was measured"`
-	Held    *Held         `json:"held,omitempty" doc:"what of it is judged"`
+	Held    *kind.Held    `json:"held,omitempty" doc:"what of it is judged"`
 	Decide  bool          `json:"decide,omitempty" doc:"a person's decision is due"`
 }
 

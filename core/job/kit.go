@@ -2,6 +2,7 @@ package job
 
 import (
 	"settle/core/judge"
+	"settle/core/kind"
 	"settle/core/plan"
 )
 
@@ -84,30 +85,31 @@ func fittedBy(s *scale, work workDone) map[string]bool {
 // quantity is how many of a part the pump has.
 func (t *terms) quantity(part *plan.Part) int {
 	if part.QuantityOf != "" {
-		return t.number(part.QuantityOf)
+		return kind.Number(t, part.QuantityOf)
 	}
 	return part.Quantity
 }
 
 // fits are the parts that a step fits, with what goes on each.
-func (s *scale) fits(step *plan.Step) []FitShown {
-	var out []FitShown
+func (s *scale) fits(step *plan.Step) []kind.FitShown {
+	var out []kind.FitShown
 	for _, key := range step.Fits {
 		if part := s.plan.Part(key); part != nil && part.When.Hold(s) {
-			out = append(out, FitShown{key, part.Title, s.quantity(part), part.Lubricant})
+			out = append(out, kind.FitShown{Part: key, Title: part.Title, Quantity: s.quantity(part),
+				Lubricant: part.Lubricant})
 		}
 	}
 	return out
 }
 
 // papers is what the pump's papers say of a step.
-func (t *terms) papers(step *plan.Step) []PaperShown {
-	var out []PaperShown
+func (t *terms) papers(step *plan.Step) []kind.PaperShown {
+	var out []kind.PaperShown
 	for _, key := range step.Papers {
 		for _, v := range t.plan.Values {
 			if v.Key == key {
-				said := t.value(key)
-				out = append(out, PaperShown{v.Title, said.Text, said.Source})
+				said := kind.Value(t, key)
+				out = append(out, kind.PaperShown{Title: v.Title, Text: said.Text, Source: said.Source})
 			}
 		}
 	}

@@ -5,6 +5,8 @@ import (
 	"fmt"
 	"slices"
 
+	"settle/core/kind"
+
 	"settle/core/field"
 	"settle/core/judge"
 	"settle/core/quantity"
@@ -12,10 +14,10 @@ import (
 
 // Life is how a clearance, a play or a run-out of a pump grows over its jobs.
 type Life struct {
-	Check  string      `json:"check"`
-	Title  string      `json:"title"`
-	Points []LifePoint `json:"points" nullable:"false" doc:"oldest first"`
-	Limit  *LimitShown `json:"limit" doc:"where it is reset or replaced"`
+	Check  string           `json:"check"`
+	Title  string           `json:"title"`
+	Points []LifePoint      `json:"points" nullable:"false" doc:"oldest first"`
+	Limit  *kind.LimitShown `json:"limit" doc:"where it is reset or replaced"`
 	// What its runs came to, from each setting to the next; missing with fewer than two jobs.
 	Rate   *Figure          `json:"rate,omitempty" doc:"wear in a thousand hours"`
 	Left   *int64           `json:"left,omitempty" doc:"running hours left from what was set, or found, last"`

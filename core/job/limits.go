@@ -7,6 +7,8 @@ import (
 	"slices"
 	"strings"
 
+	"settle/core/kind"
+
 	"settle/core/field"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -15,20 +17,20 @@ import (
 
 // LimitRow is what each origin says of one limit, and which of them counts.
 type LimitRow struct {
-	Key     string      `json:"key"`
-	Title   string      `json:"title"`
-	Said    []LimitSaid `json:"said" nullable:"false" doc:"in the order in which they win; the silent are left out"`
-	InForce LimitShown  `json:"in_force"`
-	Why     string      `json:"why" doc:"why this one counts"`
-	Lacks   Sentence    `json:"lacks" doc:"the bound that only the general set has; blank where there is none"`
-	Asked   bool        `json:"asked" doc:"a check of this pump, as its options stand, is judged by it"`
+	Key     string          `json:"key"`
+	Title   string          `json:"title"`
+	Said    []LimitSaid     `json:"said" nullable:"false" doc:"in the order in which they win; the silent are left out"`
+	InForce kind.LimitShown `json:"in_force"`
+	Why     string          `json:"why" doc:"why this one counts"`
+	Lacks   Sentence        `json:"lacks" doc:"the bound that only the general set has; blank where there is none"`
+	Asked   bool            `json:"asked" doc:"a check of this pump, as its options stand, is judged by it"`
 }
 
 // LimitSaid is what one origin says.
 type LimitSaid struct {
-	Who   Who        `json:"who" enum:"pump,shop,plan,general"`
-	Title string     `json:"title" doc:"who that is, in words"`
-	Limit LimitShown `json:"limit"`
+	Who   Who             `json:"who" enum:"pump,shop,plan,general"`
+	Title string          `json:"title" doc:"who that is, in words"`
+	Limit kind.LimitShown `json:"limit"`
 }
 
 // Who says something of a limit.
@@ -121,11 +123,12 @@ func asks(p *plan.Plan, c plan.Facts) []string {
 }
 
 func weighLimits(key string, from []source, dimensions map[string]quantity.Length) LimitRow {
-	row := LimitRow{Key: key, Said: []LimitSaid{}, InForce: ShowLimit(judge.Resolve(key, dimensions, layers(from)...))}
+	row := LimitRow{Key: key, Said: []LimitSaid{}, InForce: kind.ShowLimit(judge.Resolve(key, dimensions,
+		layers(from)...))}
 	var silent []Who
 	for _, s := range from {
 		if l := judge.Resolve(key, dimensions, s.Layer); l.Origin != judge.None {
-			row.Said = append(row.Said, LimitSaid{s.who, s.title, ShowLimit(l)})
+			row.Said = append(row.Said, LimitSaid{s.who, s.title, kind.ShowLimit(l)})
 		} else if len(row.Said) == 0 {
 			silent = append(silent, s.who)
 		}
@@ -164,7 +167,7 @@ func ShopLimits(keys []string, titles map[string]string, rules Rules) ([]LimitRo
 // known, and some of them are rates.
 func CheckLimits(limits map[string]LimitForm, known, rates []string) error {
 	var errs field.Errors
-	for _, key := range keys(limits) {
+	for _, key := range sortedKeys(limits) {
 		if !slices.Contains(known, key) {
 			errs.Add("limits."+key, fmt.Errorf("is not a limit that is known here: the limits are %s",
 				strings.Join(known, ", ")))

@@ -19,7 +19,7 @@ func (s *scale) nextRound(step *plan.Step, last *log.Entry) string {
 	for i, id := range loop.Steps {
 		other := s.plan.Step(id)
 		t := s.log.Of(other)
-		if id == step.ID || t.Counts() == nil || t.Last.Seq < last.Seq || !s.has(other) {
+		if id == step.ID || t.Counts() == nil || t.Last.Seq < last.Seq || !s.Has(other) {
 			continue
 		}
 		switch {
@@ -45,7 +45,7 @@ func (s *scale) offSince(step *plan.Step, last *log.Entry) string {
 		}) {
 			continue
 		}
-		if e := s.log.Of(other).Counts(); e != nil && e.Seq > last.Seq && e.Body.Skip == "" && s.has(other) {
+		if e := s.log.Of(other).Counts(); e != nil && e.Seq > last.Seq && e.Body.Skip == "" && s.Has(other) {
 			return offSinceThen(other.Title)
 		}
 	}
@@ -62,7 +62,7 @@ func (s *scale) goesRound(step *plan.Step) bool {
 	return slices.ContainsFunc(loop.Steps[at+1:], func(id string) bool {
 		other := s.plan.Step(id)
 		t := s.log.Of(other)
-		return t.Counts() != nil && t.Decision == nil && s.has(other) && s.redone(step, nil, t.Last) && s.bad(other, t.Last)
+		return t.Counts() != nil && t.Decision == nil && s.Has(other) && s.redone(step, nil, t.Last) && s.bad(other, t.Last)
 	})
 }
 
@@ -71,7 +71,7 @@ func (s *scale) sentBack(stage string) bool {
 	for i := range s.steps {
 		step := s.steps[i].Step
 		t := s.log.Of(step)
-		if t.Counts() == nil || t.Decision != nil || !sendsBack(step) || !s.has(step) {
+		if t.Counts() == nil || t.Decision != nil || !sendsBack(step) || !s.Has(step) {
 			continue
 		}
 		r := s.reading(step, t.Last)
@@ -101,7 +101,7 @@ func (s *scale) redone(step *plan.Step, last, wrong *log.Entry) bool {
 func (s *scale) begins(loop *plan.Loop) int {
 	return max(0, slices.IndexFunc(loop.Steps, func(id string) bool {
 		step := s.plan.Step(id)
-		return !step.Again && s.has(step)
+		return !step.Again && s.Has(step)
 	}))
 }
 
@@ -160,7 +160,7 @@ func (s *scale) loop(step *plan.Step) *LoopShown {
 
 // laterRound reports whether a count that begins a loop is in its second round or later:
 // only in the first one must what came off go back on, then it is what was worked out.
-func (s *scale) laterRound(step *plan.Step) bool {
+func (s *scale) LaterRound(step *plan.Step) bool {
 	loop, at := s.plan.LoopOf(step.ID)
 	t := s.log.Of(step)
 	stripped := slices.ContainsFunc(step.Against, func(o plan.Origin) bool { return o.Source == plan.FromCount })

@@ -4,6 +4,8 @@ import (
 	"slices"
 	"strings"
 
+	"settle/core/kind"
+
 	"settle/core/log"
 	"settle/core/plan"
 )
@@ -52,7 +54,7 @@ func mayKeep(d *derived, e log.Entry) Right {
 	if part == nil || e.Body == nil {
 		return r
 	}
-	if now, _ := d.scale.weigh(step, e.Body, way{partial: true, asks: true}); now != nil && now.ByRule != "" {
+	if now, _ := kind.Weigh(d.scale, step, e.Body, kind.Way{Partial: true, Asks: true}); now != nil && now.ByRule != "" {
 		if r.PIN = true; part.Lead {
 			r.Lead, r.Why = true, "only a lead decides against the rule for the "+strings.ToLower(part.Title)
 		}

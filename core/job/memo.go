@@ -3,6 +3,8 @@ package job
 import (
 	"sync"
 
+	"settle/core/kind"
+
 	"settle/core/log"
 )
 
@@ -51,7 +53,7 @@ func (m *Memo) settled(j Job) *terms {
 // where an entry did not get onto the disk.
 type remembered struct {
 	id      string
-	reading *Reading
+	reading *kind.Reading
 }
 
 // room makes room for a log as long as this, and some entries more.
@@ -63,7 +65,7 @@ func (m *Memo) room(length int) {
 	}
 }
 
-func (m *Memo) get(e *log.Entry) *Reading {
+func (m *Memo) get(e *log.Entry) *kind.Reading {
 	m.mu.Lock()
 	defer m.mu.Unlock()
 	if e.Seq < len(m.readings) && m.readings[e.Seq].id == e.ID {
@@ -72,7 +74,7 @@ func (m *Memo) get(e *log.Entry) *Reading {
 	return nil
 }
 
-func (m *Memo) put(e *log.Entry, r *Reading) {
+func (m *Memo) put(e *log.Entry, r *kind.Reading) {
 	m.mu.Lock()
 	defer m.mu.Unlock()
 	if e.Seq < len(m.readings) {

@@ -86,7 +86,7 @@ func CheckRules(r Rules) error {
 		}
 		errs.Add("set", fmt.Errorf("is %q: write one of %s", r.Set, strings.Join(known, ", ")))
 	}
-	for _, key := range keys(r.Schools) {
+	for _, key := range sortedKeys(r.Schools) {
 		i := slices.IndexFunc(plan.Schools, func(c plan.Choice) bool { return c.Key == key })
 		if i < 0 {
 			errs.Add("schools."+key, fmt.Errorf("is not a choice of the shop: remove it"))
@@ -109,7 +109,7 @@ func NewOpening(p *plan.Plan, tag string, papers Papers, rules Rules, asked Aske
 		errs.Add("complaint", fmt.Errorf("is longer than %d letters", maxComplaint))
 	}
 	wrong := asked.settle(p)
-	for _, name := range keys(wrong) {
+	for _, name := range sortedKeys(wrong) {
 		errs.Add(name, errors.New(wrong[name]))
 	}
 	if asked.Complaint == "" {
@@ -164,7 +164,7 @@ func CheckPapers(p *plan.Plan, papers Papers) error { return checkPapers(p, pape
 // understood then.
 func checkPapers(p *plan.Plan, papers Papers, before map[string]log.Value) error {
 	var errs field.Errors
-	for _, key := range keys(papers.Options) {
+	for _, key := range sortedKeys(papers.Options) {
 		i := slices.IndexFunc(p.Options, func(c plan.Choice) bool { return c.Key == key })
 		if i < 0 {
 			errs.Add("options."+key, fmt.Errorf("is not an option of this construction"))
@@ -173,7 +173,7 @@ func checkPapers(p *plan.Plan, papers Papers, before map[string]log.Value) error
 			errs.Add("options."+key, fmt.Errorf("is %q, which is not one of its choices", v))
 		}
 	}
-	for _, key := range keys(papers.Values) {
+	for _, key := range sortedKeys(papers.Values) {
 		i := slices.IndexFunc(p.Values, func(v plan.Ask) bool { return v.Key == key })
 		if i < 0 {
 			errs.Add("values."+key, fmt.Errorf("is nothing this construction asks for"))
@@ -219,7 +219,7 @@ func planLayer(p *plan.Plan) judge.Layer {
 func layer(origin judge.Origin, forms map[string]LimitForm) (judge.Layer, error) {
 	out := judge.Layer{Origin: origin, Limits: map[string]judge.Rule{}}
 	var r gauge.Reader
-	for _, key := range keys(forms) {
+	for _, key := range sortedKeys(forms) {
 		f, path := forms[key], "limits."+key
 		if f.Blank() {
 			continue
@@ -282,7 +282,7 @@ func ratesOf(f LimitForm) (*gauge.Rates, error) {
 	return &rates, errs.Err()
 }
 
-func keys[V any](m map[string]V) []string {
+func sortedKeys[V any](m map[string]V) []string {
 	out := make([]string, 0, len(m))
 	for k := range m {
 		out = append(out, k)

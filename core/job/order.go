@@ -4,6 +4,8 @@ import (
 	"cmp"
 	"fmt"
 
+	"settle/core/kind"
+
 	"settle/core/words"
 )
 
@@ -24,7 +26,7 @@ type OrderStep struct {
 	Title    string
 	How      string
 	Beside   []string // parts with what goes on them, the papers, the limit
-	Limit    *LimitShown
+	Limit    *kind.LimitShown
 	Ends     []Sentence // windows of the two depths of a travel
 	Cautions []string
 	Drawing  string // name of the small drawing of how it goes in
@@ -71,7 +73,7 @@ func orderStep(s *StepSheet) OrderStep {
 		out.Beside = append(out.Beside, p.Says)
 	}
 	for _, end := range p.Ends {
-		out.Ends = append(out.Ends, end.said())
+		out.Ends = append(out.Ends, end.Said())
 	}
 	if p.Limit != nil && (p.Limit.Min != nil || p.Limit.Max != nil) {
 		out.Limit = p.Limit
@@ -88,7 +90,7 @@ func RoomsOf(s *StepSheet) []Room {
 	return nil
 }
 
-func fitted(f FitShown) string {
+func fitted(f kind.FitShown) string {
 	text := f.Title
 	if f.Quantity > 1 {
 		text = fmt.Sprintf("%d × %s", f.Quantity, f.Title)
@@ -100,37 +102,37 @@ func fitted(f FitShown) string {
 }
 
 // roomsOf is the room that each panel needs on paper, by its name.
-var roomsOf = map[string]func(p *Panel) []Room{
-	"worked": func(p *Panel) []Room { return []Room{{Label: p.FigureTitle}} },
-	"warm":   func(*Panel) []Room { return []Room{{Label: "left the heater at"}} },
-	"turn": func(p *Panel) []Room {
+var roomsOf = map[string]func(p *kind.Panel) []Room{
+	"worked": func(p *kind.Panel) []Room { return []Room{{Label: p.FigureTitle}} },
+	"warm":   func(*kind.Panel) []Room { return []Room{{Label: "left the heater at"}} },
+	"turn": func(p *kind.Panel) []Room {
 		var out []Room
 		for _, c := range p.Choices {
 			out = append(out, Room{Label: c.Words, Tick: true})
 		}
 		return append(out, Room{Label: "catches at"})
 	},
-	"count": func(p *Panel) []Room {
+	"count": func(p *kind.Panel) []Room {
 		if p.Each > 0 {
 			return numbered("", p.Each)
 		}
 		return boxes(cmp.Or(p.Of, "number"), "together")
 	},
-	"mark": func(p *Panel) []Room {
+	"mark": func(p *kind.Panel) []Room {
 		var out []Room
 		for _, m := range p.Marks {
 			out = append(out, Room{Label: m, Line: true})
 		}
 		return out
 	},
-	"inspect": func(p *Panel) []Room {
+	"inspect": func(p *kind.Panel) []Room {
 		out := []Room{{Label: "nothing found", Tick: true}}
 		for _, f := range p.Findings {
 			out = append(out, Room{Label: f.Words + " (" + string(f.Outcome) + ")", Tick: true})
 		}
 		return append(out, Room{Label: "where"})
 	},
-	"torque": func(p *Panel) []Room {
+	"torque": func(p *kind.Panel) []Room {
 		var out []Room
 		for i, pass := range p.Passes {
 			label := fmt.Sprintf("pass %d", i+1)
@@ -141,36 +143,36 @@ var roomsOf = map[string]func(p *Panel) []Room{
 		}
 		return append(out, Room{Label: "torque"})
 	},
-	"heat": func(*Panel) []Room {
+	"heat": func(*kind.Panel) []Room {
 		return boxes("interference", "left the heater at, °", "off at", "home at", "tightened at, °")
 	},
-	"wait": func(*Panel) []Room { return boxes("from", "until", "°C") },
-	"test": func(*Panel) []Room { return boxes("pressure", "minutes", "drops") },
-	"handback": func(p *Panel) []Room {
+	"wait": func(*kind.Panel) []Room { return boxes("from", "until", "°C") },
+	"test": func(*kind.Panel) []Room { return boxes("pressure", "minutes", "drops") },
+	"handback": func(p *kind.Panel) []Room {
 		var out []Room
 		for _, at := range p.Places {
 			out = append(out, boxes(at+" horizontal", "vertical", "axial", "°C")...)
 		}
 		return append(out, boxes("air °C", "flow", "pressure")...)
 	},
-	"photo":  func(*Panel) []Room { return boxes("picture number") },
-	"sign":   func(*Panel) []Room { return []Room{{Label: "name, date, remark for next time", Line: true}} },
-	"dial":   func(p *Panel) []Room { return append(boxes(p.Places...), boxes("back", "division")...) },
+	"photo":  func(*kind.Panel) []Room { return boxes("picture number") },
+	"sign":   func(*kind.Panel) []Room { return []Room{{Label: "name, date, remark for next time", Line: true}} },
+	"dial":   func(p *kind.Panel) []Room { return append(boxes(p.Places...), boxes("back", "division")...) },
 	"along":  alongRooms,
 	"float":  floatRooms,
-	"feeler": func(p *Panel) []Room { return boxes(p.Places...) },
-	"depth":  func(p *Panel) []Room { return boxes(p.Places...) },
-	"direct": func(p *Panel) []Room {
+	"feeler": func(p *kind.Panel) []Room { return boxes(p.Places...) },
+	"depth":  func(p *kind.Panel) []Room { return boxes(p.Places...) },
+	"direct": func(p *kind.Panel) []Room {
 		if len(p.Depths) > 0 {
 			return boxes(words.Lower(p.Depths[0]), "less "+words.Lower(p.Depths[1]), "division")
 		}
 		return boxes("measured", "division")
 	},
-	"setting": func(*Panel) []Room {
+	"setting": func(*kind.Panel) []Room {
 		return boxes("measured", "division")
 	},
-	"travel": func(*Panel) []Room { return boxes("right down", "right up", "division") },
-	"tool":   func(*Panel) []Room { return []Room{{Label: "figures", Line: true}} },
+	"travel": func(*kind.Panel) []Room { return boxes("right down", "right up", "division") },
+	"tool":   func(*kind.Panel) []Room { return []Room{{Label: "figures", Line: true}} },
 }
 
 func boxes(labels ...string) []Room {
@@ -189,7 +191,7 @@ func numbered(before string, n int) []Room {
 	return out
 }
 
-func alongRooms(p *Panel) []Room {
+func alongRooms(p *kind.Panel) []Room {
 	var out []Room
 	for _, place := range p.Places {
 		for _, clock := range append(append([]string{}, p.Clock...), "back") {
@@ -199,7 +201,7 @@ func alongRooms(p *Panel) []Room {
 	return out
 }
 
-func floatRooms(p *Panel) []Room {
+func floatRooms(p *kind.Panel) []Room {
 	var out []Room
 	for i := range max(p.Repeats, 1) {
 		out = append(out, boxes(fmt.Sprintf("in %d", i+1), fmt.Sprintf("out %d", i+1))...)

@@ -5,6 +5,8 @@ import (
 	"strings"
 	"time"
 
+	"settle/core/kind"
+
 	"settle/core/judge"
 	"settle/core/log"
 	"settle/core/plan"
@@ -46,24 +48,24 @@ type Cell struct {
 
 // CheckRow is a check as found beside as built.
 type CheckRow struct {
-	Check   string      `json:"check"`
-	Letter  string      `json:"letter,omitempty" doc:"of its place on the shaft line"`
-	Title   string      `json:"title"`
-	Along   *Sentence   `json:"along,omitempty" doc:"how far along the shaft it was taken"`
-	Found   *Cell       `json:"found,omitempty"`
-	Built   *Cell       `json:"built,omitempty"`
-	Earlier []Cell      `json:"earlier,omitempty" doc:"as built, before its stage was done again"`
-	Change  *Sentence   `json:"change,omitempty"`
-	Limit   Sentence    `json:"limit" doc:"in figures"`
-	From    int         `json:"from,omitempty" doc:"number of its source"`
-	Repeat  bool        `json:"repeat,omitempty" doc:"it stands in the table of its repeat"`
-	limit   *LimitShown // for the CSV
+	Check   string           `json:"check"`
+	Letter  string           `json:"letter,omitempty" doc:"of its place on the shaft line"`
+	Title   string           `json:"title"`
+	Along   *Sentence        `json:"along,omitempty" doc:"how far along the shaft it was taken"`
+	Found   *Cell            `json:"found,omitempty"`
+	Built   *Cell            `json:"built,omitempty"`
+	Earlier []Cell           `json:"earlier,omitempty" doc:"as built, before its stage was done again"`
+	Change  *Sentence        `json:"change,omitempty"`
+	Limit   Sentence         `json:"limit" doc:"in figures"`
+	From    int              `json:"from,omitempty" doc:"number of its source"`
+	Repeat  bool             `json:"repeat,omitempty" doc:"it stands in the table of its repeat"`
+	limit   *kind.LimitShown // for the CSV
 	change  *Figure
 }
 
 // Figures are the exact figures of a row, for whoever calculates with them; one that is
 // not there is nil, the limit never.
-func (c *CheckRow) Figures() (found, built, change *Figure, limit LimitShown) {
+func (c *CheckRow) Figures() (found, built, change *Figure, limit kind.LimitShown) {
 	if c.Found != nil {
 		found = c.Found.Figure
 	}
@@ -201,7 +203,7 @@ func repeatedChecks(s *Sheet) map[string]bool {
 }
 
 // source is the number of a footnote; the same words have the same one.
-func (p *Paper) source(l *LimitShown) int {
+func (p *Paper) source(l *kind.LimitShown) int {
 	if l == nil || l.Source == "" {
 		return 0
 	}
@@ -215,7 +217,7 @@ func (p *Paper) source(l *LimitShown) int {
 
 func (p *Paper) checkRow(c *CheckSheet, repeat bool) CheckRow {
 	row := CheckRow{Check: c.Check, Letter: c.Letter, Title: c.Title, Found: takenCell(c.Found), Built: takenCell(c.Built),
-		Limit: LimitFigures(c.Limit), From: p.source(c.Limit), Repeat: repeat, limit: c.Limit, change: c.Change}
+		Limit: kind.LimitFigures(c.Limit), From: p.source(c.Limit), Repeat: repeat, limit: c.Limit, change: c.Change}
 	if c.Built != nil {
 		for _, r := range c.Built.Earlier {
 			row.Earlier = append(row.Earlier, *heldCell(r.Held, r.Figure, r.High, r.Verdict))
@@ -233,7 +235,7 @@ func takenCell(t *Taken) *Cell {
 	}
 	c := heldCell(t.Held, t.Figure, t.High, t.Verdict)
 	if t.Figure == nil {
-		c.Text = quantity.Plainly(notTaken)
+		c.Text = quantity.Plainly(kind.NotTaken)
 	}
 	if t.Late != nil {
 		c.Text = quantity.Plainly(notTakenSince(*t.Late))
@@ -246,7 +248,7 @@ func takenCell(t *Taken) *Cell {
 
 // heldCell is the figure that was judged, with what was read beside it; of a sheet that was kept
 // before the two were told apart it is what was measured.
-func heldCell(h *Held, low, high *Figure, verdict judge.Result) *Cell {
+func heldCell(h *kind.Held, low, high *Figure, verdict judge.Result) *Cell {
 	if h == nil {
 		return cell(low, high, verdict)
 	}
@@ -255,7 +257,7 @@ func heldCell(h *Held, low, high *Figure, verdict judge.Result) *Cell {
 		c.Word = notJudged
 	}
 	other := h.Raw != nil && (h.Raw.Length != h.Figure.Length || h.RawHigh != nil)
-	if h.Basis != OfValue && h.Basis != OfMean || other {
+	if h.Basis != kind.OfValue && h.Basis != kind.OfMean || other {
 		c.What = h.Name
 	}
 	if other {
@@ -264,10 +266,10 @@ func heldCell(h *Held, low, high *Figure, verdict judge.Result) *Cell {
 	}
 	for _, end := range h.Ends {
 		if c.Raw == nil {
-			c.Raw = new(end.said())
+			c.Raw = new(end.Said())
 			continue
 		}
-		c.Raw = new(quantity.Say("%s, %s", *c.Raw, end.said()))
+		c.Raw = new(quantity.Say("%s, %s", *c.Raw, end.Said()))
 	}
 	return c
 }
@@ -289,8 +291,8 @@ func cell(low, high *Figure, verdict judge.Result) *Cell {
 
 func (p *Paper) step(s *StepSheet) {
 	repeat := s.Member != ""
-	switch tableOf(s.Kind) {
-	case PartsTable:
+	switch kind.TableOf(s.Kind) {
+	case kind.PartsTable:
 		row := partRow(s)
 		row.Repeat = repeat && (row.Sound || row.Outcome == "")
 		p.Parts = append(p.Parts, row)
@@ -301,7 +303,7 @@ func (p *Paper) step(s *StepSheet) {
 		case s.Reading == nil:
 			p.Waiting = append(p.Waiting, row.Part)
 		}
-	case DoneTable:
+	case kind.DoneTable:
 		p.Done = append(p.Done, DoneRow{s.Title, doneCell(s), repeat, s.Base})
 	}
 	for _, shot := range s.Pictures {
@@ -322,7 +324,7 @@ func partRow(s *StepSheet) PartRow {
 	row.Outcome, row.ByRule = r.Outcome, r.ByRule
 	row.Sound = r.Outcome == judge.Reuse && len(r.Found) == 0 && r.ByRule == "" && r.Was == "" && nothingElse(r)
 	row.Found, row.Rule = r.Text, r.Rule
-	row.Words = words.Capital(strings.Join(slices.DeleteFunc([]string{r.Text, r.Rule}, blank), "; "))
+	row.Words = words.Capital(strings.Join(slices.DeleteFunc([]string{r.Text, r.Rule}, words.Blank), "; "))
 	if r.ByRule != "" {
 		row.Words += ruleSays(r.ByRule)
 	}
@@ -331,7 +333,7 @@ func partRow(s *StepSheet) PartRow {
 
 // nothingElse reports whether a part has no words against it: none from a reading out
 // of its limit, and none that a person wrote.
-func nothingElse(r *Reading) bool { return r.Text == "" || r.Text == nothingFound }
+func nothingElse(r *kind.Reading) bool { return r.Text == "" || r.Text == kind.NothingFound }
 
 func doneCell(s *StepSheet) *Cell {
 	r := s.Reading
@@ -347,10 +349,10 @@ func doneCell(s *StepSheet) *Cell {
 }
 
 // onPaper is what a reading says in a row of its own.
-func onPaper(r *Reading, panel *Panel) Sentence {
+func onPaper(r *kind.Reading, panel *kind.Panel) Sentence {
 	switch {
 	case r.Torque != nil:
-		return quantity.Plainly(boltsAt(len(panel.Order), *r.Torque) + after("; ", r.Text))
+		return quantity.Plainly(boltsAt(len(panel.Order), *r.Torque) + words.Behind("; ", r.Text))
 	case r.Tool != nil && r.Tool.Words != nil && r.Text != "" && r.HomeS == nil && panel.Instrument == "heat":
 		return quantity.Plainly(r.Tool.Words.Main.Name + " " + r.Text) // kept before a heating had its seconds
 	case r.Figure != nil && r.Tool == nil && r.Text == "":
@@ -359,7 +361,7 @@ func onPaper(r *Reading, panel *Panel) Sentence {
 		together := quantity.Say(", together %s", r.High.Length)
 		return Sentence{Thou: r.Text + together.Thou, Mm: r.Text + together.Mm}
 	}
-	return r.entered()
+	return r.Entered()
 }
 
 // repeats makes a table for each set of members, in the order in which they come.
@@ -373,7 +375,7 @@ func (p *Paper) repeats(s *Sheet) {
 	for i := range s.Stages {
 		for k := range s.Stages[i].Steps {
 			step := &s.Stages[i].Steps[k]
-			if step.Member == "" || tableOf(step.Kind) == "" {
+			if step.Member == "" || kind.TableOf(step.Kind) == "" {
 				continue
 			}
 			work := step.Base

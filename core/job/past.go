@@ -4,6 +4,8 @@ import (
 	"slices"
 	"time"
 
+	"settle/core/kind"
+
 	"settle/core/judge"
 	"settle/core/log"
 	"settle/core/plan"
@@ -13,26 +15,26 @@ import (
 // log, and is small enough to be kept beside it: a page of forty jobs then
 // derives none of them.
 type Past struct {
-	Number  string       `json:"number"`
-	Opened  time.Time    `json:"opened"`
-	Hours   *float64     `json:"hours,omitempty" doc:"running hours it came in with"`
-	Signed  *Signature   `json:"signed,omitempty"`
-	Ended   bool         `json:"ended,omitempty" doc:"without a signature"`
-	NewSeal bool         `json:"new_seal,omitempty" doc:"a seal was replaced"`
-	Checks  []PastCheck  `json:"checks" nullable:"false" doc:"those that were taken"`
-	Running *Running     `json:"running,omitempty" doc:"how it ran as it was handed back"`
-	Runs    []RunSheet   `json:"runs,omitempty" doc:"run-out along the shaft, as found and as built"`
-	Signs   []judge.Sign `json:"signs,omitempty" doc:"what it showed of causes"`
+	Number  string        `json:"number"`
+	Opened  time.Time     `json:"opened"`
+	Hours   *float64      `json:"hours,omitempty" doc:"running hours it came in with"`
+	Signed  *Signature    `json:"signed,omitempty"`
+	Ended   bool          `json:"ended,omitempty" doc:"without a signature"`
+	NewSeal bool          `json:"new_seal,omitempty" doc:"a seal was replaced"`
+	Checks  []PastCheck   `json:"checks" nullable:"false" doc:"those that were taken"`
+	Running *kind.Running `json:"running,omitempty" doc:"how it ran as it was handed back"`
+	Runs    []RunSheet    `json:"runs,omitempty" doc:"run-out along the shaft, as found and as built"`
+	Signs   []judge.Sign  `json:"signs,omitempty" doc:"what it showed of causes"`
 }
 
 // PastCheck is what a job found and left of one check.
 type PastCheck struct {
-	Check string      `json:"check"`
-	Title string      `json:"title"`
-	Short string      `json:"short"`
-	Found *PastTaken  `json:"found,omitempty"`
-	Built *PastTaken  `json:"built,omitempty"`
-	Until *LimitShown `json:"until,omitempty" doc:"where it is put right, of a check that grows with running"`
+	Check string           `json:"check"`
+	Title string           `json:"title"`
+	Short string           `json:"short"`
+	Found *PastTaken       `json:"found,omitempty"`
+	Built *PastTaken       `json:"built,omitempty"`
+	Until *kind.LimitShown `json:"until,omitempty" doc:"where it is put right, of a check that grows with running"`
 	// Mend is what is done there. A clearance is reset; a play or a run-out is not.
 	Mend string `json:"mend,omitempty" doc:"reset or replace, repair or replace"`
 }
@@ -83,7 +85,7 @@ func PastOf(number string, j Job) (Past, error) {
 		}
 		c := PastCheck{Check: row.Check, Title: row.Title, Short: row.Short, Found: row.Found.past(), Built: row.Built.past()}
 		if l := d.until(row.Check); l != nil {
-			c.Until, c.Mend = shown(l), mend(d.scale.plan.Checks[row.Check])
+			c.Until, c.Mend = kind.Shown(l), mend(d.scale.plan.Checks[row.Check])
 		}
 		p.Checks = append(p.Checks, c)
 	}
@@ -128,14 +130,14 @@ func (d *derived) until(key string) *judge.Limit {
 		if worn, ok := d.scale.opening.Limits[check.Worn]; ok {
 			return &worn
 		}
-		return noLimit(judge.NoneKnown)
+		return kind.NoLimit(judge.NoneKnown)
 	case check.Instrument == plan.Ring:
-		return d.scale.limits[check].found
+		return d.scale.limits[check].Found
 	case check.Instrument == plan.Dial || check.Instrument == plan.Float:
 		if slices.ContainsFunc(d.scale.taking[key], func(step *plan.Step) bool {
-			return step.Phase == plan.Found && d.scale.has(step)
+			return step.Phase == plan.Found && d.scale.Has(step)
 		}) {
-			return d.scale.limits[check].found
+			return d.scale.limits[check].Found
 		}
 	}
 	return nil

@@ -5,6 +5,8 @@ import (
 	"strings"
 	"time"
 
+	"settle/core/kind"
+
 	"settle/core/plan"
 )
 
@@ -27,7 +29,7 @@ func cautions(s *scale, stages []StageSheet) []CautionRow {
 			if step.Kind != plan.Caution || step.Entry == "" {
 				continue
 			}
-			e := s.latest(s.plan.Step(step.ID))
+			e := s.Latest(s.plan.Step(step.ID))
 			if e == nil {
 				continue
 			}
@@ -36,7 +38,7 @@ func cautions(s *scale, stages []StageSheet) []CautionRow {
 				row.Absent = step.Reading.Skipped
 			}
 			if e.Body != nil && e.Body.Permit != nil {
-				row.Noted = strings.TrimPrefix(permitted(e.Body.Permit), ", ")
+				row.Noted = strings.TrimPrefix(kind.Permitted(e.Body.Permit), ", ")
 			}
 			// What was typed in from paper was done by who did it then.
 			if row.By = cmp.Or(e.DoneBy, row.By); e.DoneAt != nil {

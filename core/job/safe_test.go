@@ -7,6 +7,8 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/kind"
+
 	"settle/core/field"
 	"settle/core/gauge"
 	"settle/core/judge"
@@ -37,7 +39,7 @@ const planHead = "key: test\ntitle: Test\nconstruction: Z\nversion: 1\n"
 // D1: a stack is worked out from the reading that is named; a plan that names none of two is refused, and
 // one kept from before carries nothing and says why.
 func TestAFigureIsCarriedFromTheStepThatIsNamed(t *testing.T) {
-	both := func(b *bench) *Panel {
+	both := func(b *bench) *kind.Panel {
 		b.keep("even", directBody("0.127 mm"))
 		b.keep("touched", directBody("0.5 mm"))
 		return b.sheet().Step("set").Panel
@@ -101,7 +103,7 @@ func TestNothingIsCarriedFromWhatIsReplaced(t *testing.T) {
 	}
 	b.keep("follows", log.Body{Done: true})
 	if r := b.sheet().Step("follows").Reading; r.Figure == nil || r.Figure.Length != 500*quantity.Micrometre ||
-		r.Verdict != judge.Within || r.Held.Name != workedName {
+		r.Verdict != judge.Within || r.Held.Name != kind.WorkedName {
 		t.Errorf("what follows comes to %+v", r)
 	}
 	b.keep("look-shaft", inspectBody("crack"))
@@ -249,7 +251,7 @@ stages:
       - {id: seat, kind: measure, phase: built, check: seat, title: Seat}
       - {id: sign, kind: sign, title: Sign}
 `)
-	read := func(graduation string, planes ...string) *Reading {
+	read := func(graduation string, planes ...string) *kind.Reading {
 		t.Helper()
 		var readings []any
 		for _, plane := range planes {

@@ -1,11 +1,12 @@
 package job
 
 import (
-	"strings"
 	"time"
-	"unicode"
+
+	"settle/core/kind"
 
 	"settle/core/log"
+	"settle/core/words"
 )
 
 // SheetNote is a line of the sheet about an entry that took another's place, decided
@@ -33,17 +34,17 @@ func (d *derived) notes() []SheetNote {
 		if step := d.scale.plan.Step(e.Step); step != nil {
 			n.Title = step.Title
 		}
-		kind := entryKindOf(e.Kind)
-		if kind.note == nil || !kind.note(e) {
+		which := entryKindOf(e.Kind)
+		if which.note == nil || !which.note(e) {
 			continue
 		}
 		if e.Body != nil && e.Body.Absent != "" {
 			n.Reason = e.Body.Skip
 		}
-		if kind.now {
+		if which.now {
 			n.After = d.said(e)
 		}
-		if before := seen[e.On]; before != nil && !kind.stays {
+		if before := seen[e.On]; before != nil && !which.stays {
 			n.Before = d.said(before)
 		}
 		out = append(out, n)
@@ -74,72 +75,26 @@ func (d *derived) said(e *log.Entry) Sentence {
 	}
 	switch {
 	case b.Absent != "":
-		return plainly(notThere(b.Absent, b.Skip))
-	case !blank(b.Skip):
-		return plainly(leftOut(b.Skip))
+		return plainly(kind.NotThere(b.Absent, b.Skip))
+	case !words.Blank(b.Skip):
+		return plainly(kind.LeftOut(b.Skip))
 	}
 	step := d.scale.plan.Step(e.Step)
 	if b.Photo != nil && len(b.Photo.Photos) > 0 {
-		return plainly(several(len(b.Photo.Photos), "picture"))
+		return plainly(words.Several(len(b.Photo.Photos), "picture"))
 	}
 	if step == nil {
 		return Sentence{}
 	}
-	if words := d.scale.kind(step).told(b); words != "" {
+	if words := kind.Of(step).Told(b); words != "" {
 		return plainly(words)
 	}
 	r := d.scale.reading(step, e)
 	if r.Torque != nil && b.Torque == nil { // one tick in all
-		return plainly(r.Torque.NM + " N·m" + after(", ", r.Text))
+		return plainly(r.Torque.NM + " N·m" + words.Behind(", ", r.Text))
 	}
 	if r.Torque != nil {
-		return plainly(r.Torque.NM + " N·m, " + several(len(b.Torque.Ticks), "tick") + after(", ", r.Text))
+		return plainly(r.Torque.NM + " N·m, " + words.Several(len(b.Torque.Ticks), "tick") + words.Behind(", ", r.Text))
 	}
-	return r.entered()
+	return r.Entered()
 }
-
-// entered is what a reading says on a line.
-func (r *Reading) entered() Sentence {
-	if r.Tool == nil || r.Tool.Words == nil {
-		return plainly(r.Text)
-	}
-	main, home := r.Tool.Words.Main, ""
-	if judged := r.Tool.Words.Judged; judged != nil {
-		main = *judged
-	}
-	if r.HomeS != nil {
-		home = homeIn(*r.HomeS)
-	}
-	return Sentence{Thou: main.Name + " " + main.Value.Thou + home, Mm: main.Name + " " + main.Value.Mm + home}
-}
-
-// after puts more behind a text, where there is more.
-func after(comma, more string) string {
-	if more == "" {
-		return ""
-	}
-	return comma + more
-}
-
-// told are the readings of a body as they were typed, "" where its kind is told as it
-// was understood.
-func (k *kind) told(b *log.Body) string {
-	if !k.typed || k.boxes == nil {
-		return ""
-	}
-	var parts []string
-	for _, x := range k.boxes(b) {
-		text := strings.TrimSpace(x.length.String())
-		if text == "" {
-			continue
-		}
-		if b.Unit != "" && !strings.ContainsFunc(text, isUnit) {
-			text += " " + string(b.Unit)
-		}
-		parts = append(parts, strings.TrimSpace(x.name+" "+text))
-	}
-	return strings.Join(parts, ", ")
-}
-
-// isUnit tells a unit behind a number from the number.
-func isUnit(r rune) bool { return unicode.IsLetter(r) || r == '"' || r == '″' || r == '”' }

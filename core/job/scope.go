@@ -9,6 +9,7 @@ import (
 	"settle/core/judge"
 	"settle/core/log"
 	"settle/core/plan"
+	"settle/core/words"
 )
 
 // Asked is what is asked when a job is opened. What is left out is what the plan
@@ -28,7 +29,7 @@ func (a *Asked) settle(p *plan.Plan) (wrong map[string]string) {
 	i := slices.IndexFunc(p.Complaints, func(c plan.Complaint) bool { return c.Key == a.Why })
 	switch {
 	case i >= 0:
-		a.Complaint = p.Complaints[i].Words + after(": ", a.Complaint)
+		a.Complaint = p.Complaints[i].Words + words.Behind(": ", a.Complaint)
 		if a.Scope == "" {
 			a.Scope = p.Complaints[i].Scope
 		}
@@ -199,7 +200,7 @@ func (c *Call) comesFrom(s *scale, key string) {
 		if base, _, _ := strings.Cut(about, "@"); about == "" || base != key && about != key {
 			continue
 		}
-		if e := s.latest(step); e != nil && e.Seq > c.seq {
+		if e := s.Latest(step); e != nil && e.Seq > c.seq {
 			c.seq, c.from, c.Step = e.Seq, step.N(), step.ID
 		}
 	}
@@ -212,8 +213,8 @@ func (s *scale) CameTo(check string) judge.Result {
 	for _, key := range s.each(check) {
 		var r judge.Result
 		for _, step := range s.taking[key] {
-			e := s.latest(step)
-			if e == nil || !s.has(step) {
+			e := s.Latest(step)
+			if e == nil || !s.Has(step) {
 				continue
 			}
 			if x := s.reading(step, e); step.Phase == plan.Built || r == "" {

@@ -4,6 +4,8 @@ import (
 	"slices"
 	"strings"
 
+	"settle/core/kind"
+
 	"settle/core/judge"
 	"settle/core/log"
 	"settle/core/plan"
@@ -36,12 +38,12 @@ type lined struct{ check, place, at, along string }
 // along is how far along the shaft something stands; nil where the plan does not ask, or
 // where nobody knows.
 func (t *terms) along(key string) *Along {
-	l, known := t.length(key)
+	l, known := kind.Length(t, key)
 	if !known {
 		return nil
 	}
 	own := t.opening.Values[key]
-	return &Along{Figure: Figure{Length: l}, Source: t.value(key).Source, Assumed: strings.TrimSpace(own.Text) == ""}
+	return &Along{Figure: Figure{Length: l}, Source: kind.Value(t, key).Source, Assumed: strings.TrimSpace(own.Text) == ""}
 }
 
 func bearings(t *terms) []BearingSheet {
@@ -89,10 +91,10 @@ func line(s *scale, l lined, pair pair, back sentBack) CheckSheet {
 		row.Title, row.Short = check.Title+", "+words.Lower(l.place), words.Capital(l.place)
 	}
 	if row.Found != nil && row.Built != nil {
-		row.Change = row.Built.Held.away(row.Found.Held)
+		row.Change = row.Built.Held.Away(row.Found.Held)
 	}
 	if h := row.held(); h != nil {
-		row.Limit = &LimitShown{Min: h.Limit.Min, Max: h.Limit.Max, Origin: h.Limit.Origin, Rate: h.Limit.Rate,
+		row.Limit = &kind.LimitShown{Min: h.Limit.Min, Max: h.Limit.Max, Origin: h.Limit.Origin, Rate: h.Limit.Rate,
 			Source: row.Limit.Source}
 		if pair.built == nil || row.Built == nil || h != row.Built.Held {
 			row.Limit.Source = h.Limit.Source
@@ -102,7 +104,7 @@ func line(s *scale, l lined, pair pair, back sentBack) CheckSheet {
 }
 
 // held is what is judged on a line of the sheet: as built, else as found.
-func (c *CheckSheet) held() *Held {
+func (c *CheckSheet) held() *kind.Held {
 	switch {
 	case c.Built != nil && c.Built.Held != nil:
 		return c.Built.Held
@@ -115,21 +117,21 @@ func (c *CheckSheet) held() *Held {
 // lineLimit is the limit of a line of the sheet: that of what is built, and where what was
 // found is judged by another one, where that comes from. A calculation may know more of its
 // limit than its papers say. What is only taken as found is judged by that alone.
-func lineLimit(l limits, pair pair) *LimitShown {
+func lineLimit(l kind.Limits, pair pair) *kind.LimitShown {
 	if pair.built == nil {
-		return shown(l.found)
+		return kind.Shown(l.Found)
 	}
-	limit := l.built
+	limit := l.Built
 	if r := pair.built.Reading; r != nil && r.Tool != nil && r.Limit != nil {
 		limit = r.Limit
 	}
-	out := shown(limit)
+	out := kind.Shown(limit)
 	switch {
-	case pair.found == nil || l.found == l.built:
-	case l.found.WornOut != 0:
-		out.Source += foundBy(wornOut(l.found.WornOut))
+	case pair.found == nil || l.Found == l.Built:
+	case l.Found.WornOut != 0:
+		out.Source += foundBy(wornOut(l.Found.WornOut))
 	default:
-		out.Source += foundBy(l.found.Source)
+		out.Source += foundBy(l.Found.Source)
 	}
 	return out
 }
@@ -153,9 +155,9 @@ func takenAt(s *scale, step *StepSheet, back sentBack, place string) *Taken {
 	r := step.Reading
 	out := &Taken{Step: step.ID, Figure: r.Figure, High: r.High, Held: r.Held, Verdict: r.Verdict, Decision: step.Decision,
 		Late: step.Late, Rounds: step.Entries, Earlier: earlier(s, s.plan.Step(step.ID), back)}
-	if at := r.alongAt(place); at != nil {
+	if at := r.AlongAt(place); at != nil {
 		out.Figure, out.Verdict, out.Earlier = at.Figure, at.Verdict, nil
-		out.Held = as(OfValue, tirName, at.Figure.Length)
+		out.Held = kind.AsHeld(kind.OfValue, kind.TIRName, at.Figure.Length)
 		out.Held.Limit = r.Held.Limit
 	}
 	return out

@@ -3,6 +3,8 @@ package job
 import (
 	"slices"
 
+	"settle/core/kind"
+
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/plan"
@@ -24,7 +26,7 @@ type placeRead struct {
 	along     *Along
 	sleeve    bool
 	seq       int
-	dial      *DialReading
+	dial      *kind.DialReading
 	verdict   judge.Result
 	fine      bool // by what is off centre alone
 	uncertain quantity.Length
@@ -105,7 +107,7 @@ func (s *scale) shaftReads(work workDone, stations []StationSheet) []shaftRead {
 }
 
 // compared reports whether a run-out is held against those at other places.
-func compared(r *Reading) bool {
+func compared(r *kind.Reading) bool {
 	return r != nil && !slices.Contains(r.Warnings, gauge.DidNotReturn)
 }
 
@@ -114,8 +116,8 @@ func (s *scale) foundAlong() judge.Evidence {
 	run := shaftRead{phase: plan.Found}
 	for i := range s.rims {
 		step := s.rims[i].step
-		e := s.latest(step)
-		if e == nil || step.Phase != plan.Found || !s.has(step) {
+		e := s.Latest(step)
+		if e == nil || step.Phase != plan.Found || !s.Has(step) {
 			continue
 		}
 		if r := s.reading(step, e); compared(r) {
@@ -129,7 +131,7 @@ func (s *scale) foundAlong() judge.Evidence {
 
 // placesRead adds the places that one step was read at: those of its stations, and others that
 // were added along the shaft.
-func (s *scale) placesRead(out []placeRead, rim *rim, r *Reading, stations []StationSheet) []placeRead {
+func (s *scale) placesRead(out []placeRead, rim *rim, r *kind.Reading, stations []StationSheet) []placeRead {
 	e := s.log.Of(rim.step).Counts()
 	if e == nil {
 		return out
@@ -141,7 +143,7 @@ func (s *scale) placesRead(out []placeRead, rim *rim, r *Reading, stations []Sta
 		if r.Uncertainty != nil {
 			p.uncertain = r.Uncertainty.Length
 		}
-		if at := r.alongAt(st.Place); at != nil {
+		if at := r.AlongAt(st.Place); at != nil {
 			p.title, p.dial, p.verdict, p.uncertain = rim.check.Title+", "+words.Lower(at.At), at.Dial, at.Verdict,
 				at.Uncertainty.Length
 		}

@@ -3,6 +3,8 @@ package job
 import (
 	"fmt"
 
+	"settle/core/kind"
+
 	"settle/core/judge"
 	"settle/core/words"
 )
@@ -29,7 +31,7 @@ func scopeInWords(s *ScopeSheet) string {
 var verdictWords = map[judge.Result]string{judge.Within: "Within", judge.Close: "Close to limit", judge.Out: "Out",
 	judge.Undecided: "Undecided", judge.NoLimit: "No limit known"}
 
-func boltsAt(n int, p Pull) string {
+func boltsAt(n int, p kind.Pull) string {
 	return fmt.Sprintf("%d × %s lbf·ft (%s N·m)", n, p.LbfFt, p.NM)
 }
 func ruleSays(outcome judge.Outcome) string { return " (the rule says " + string(outcome) + ")" }

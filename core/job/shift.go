@@ -7,6 +7,7 @@ import (
 	"unicode/utf8"
 
 	"settle/core/log"
+	"settle/core/words"
 )
 
 // maxName bounds the name of who goes on.
@@ -24,7 +25,7 @@ type ShiftShown struct {
 // shifted: somebody else goes on, at a job that is not over. The word is the reason.
 func (a *acceptance) shifted() error {
 	switch {
-	case blank(a.Next):
+	case words.Blank(a.Next):
 		a.errs.Add("next", errors.New("is missing: say who goes on"))
 	case utf8.RuneCountInString(a.Next) > maxName:
 		a.errs.Add("next", fmt.Errorf("is longer than %d letters: write a name", maxName))

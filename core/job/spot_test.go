@@ -4,11 +4,13 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/kind"
+
 	"settle/core/log"
 )
 
 func TestParseSpot(t *testing.T) {
-	for text, want := range map[string]Spot{
+	for text, want := range map[string]kind.Spot{
 		"":                          {},
 		" , ;":                      {},
 		"4h":                        {Clock: "4"},
@@ -22,21 +24,21 @@ func TestParseSpot(t *testing.T) {
 		"under the O-ring, at 4":    {Words: "under the O-ring, at 4"},
 		"v5, 6h, worn  to the base": {Vane: 5, Clock: "6", Words: "worn to the base"},
 	} {
-		got, err := ParseSpot(text, 5)
+		got, err := kind.ParseSpot(text, 5)
 		if err != nil || got != want {
 			t.Errorf("%q: %+v %v, want %+v", text, got, err, want)
 		}
 		// What is said of a place is read as the same place.
-		if again, err := ParseSpot(got.String(), 5); err != nil || again != got {
+		if again, err := kind.ParseSpot(got.String(), 5); err != nil || again != got {
 			t.Errorf("%q says %q, which is read as %+v %v", text, got, again, err)
 		}
 	}
 	for _, text := range []string{"13h", "0 o'clock", "vane 6", "v0", "stage 0", string(make([]byte, 121))} {
-		if p, err := ParseSpot(text, 5); err == nil {
+		if p, err := kind.ParseSpot(text, 5); err == nil {
 			t.Errorf("%q is taken as %+v", text, p)
 		}
 	}
-	if p, err := ParseSpot("vane 9", 0); err != nil || p.Vane != 9 {
+	if p, err := kind.ParseSpot("vane 9", 0); err != nil || p.Vane != 9 {
 		t.Errorf("with no vanes known: %+v %v", p, err)
 	}
 }

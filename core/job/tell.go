@@ -3,37 +3,28 @@ package job
 import (
 	"cmp"
 	"slices"
-	"strings"
+
+	"settle/core/kind"
 
 	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/log"
 	"settle/core/plan"
-	"settle/core/quantity"
 	"settle/core/words"
 )
 
 // Tell is what a reading tells a person, in words.
 type Tell struct {
-	Headline Sentence   `json:"headline"`
-	Lines    []Sentence `json:"lines" nullable:"false" doc:"what to do, the most pressing first"`
-	Causes   []string   `json:"causes" nullable:"false" doc:"what it usually comes from"`
-	Echo     []Echo     `json:"echo" nullable:"false" doc:"what was understood, field by field"`
-	May      Right      `json:"may" doc:"what it asks of who enters it"`
+	Headline Sentence    `json:"headline"`
+	Lines    []Sentence  `json:"lines" nullable:"false" doc:"what to do, the most pressing first"`
+	Causes   []string    `json:"causes" nullable:"false" doc:"what it usually comes from"`
+	Echo     []kind.Echo `json:"echo" nullable:"false" doc:"what was understood, field by field"`
+	May      Right       `json:"may" doc:"what it asks of who enters it"`
 }
 
-// Echo is a typed length, or a plain number, as it was understood.
-type Echo struct {
-	Field  string  `json:"field"`
-	Figure *Figure `json:"figure,omitempty"`
-	Text   string  `json:"text,omitempty" doc:"a number with what it counts"`
-	// Odd asks a question about a value that is possible but hardly meant.
-	Odd string `json:"odd,omitempty"`
-}
-
-func (s *scale) tell(step *plan.Step, b *log.Body, r *Reading) *Tell {
-	k := s.kind(step)
-	t := &Tell{Lines: []Sentence{}, Causes: []string{}, Echo: k.echo(b)}
+func (s *scale) tell(step *plan.Step, b *log.Body, r *kind.Reading) *Tell {
+	k := kind.Of(step)
+	t := &Tell{Lines: []Sentence{}, Causes: []string{}, Echo: k.Echo(b)}
 	switch {
 	case r == nil:
 		return t
@@ -60,7 +51,7 @@ func (s *scale) tell(step *plan.Step, b *log.Body, r *Reading) *Tell {
 	}
 	t.verdict(k, r)
 	t.Lines = append(t.Lines, places(r)...)
-	for _, n := range r.next {
+	for _, n := range r.Next {
 		t.Lines = append(t.Lines, n.Say())
 	}
 	if check := s.plan.Checks[step.Check]; check != nil {
@@ -76,8 +67,8 @@ func (s *scale) tell(step *plan.Step, b *log.Body, r *Reading) *Tell {
 }
 
 // felt says what a way of turning means here.
-func (t *Tell) felt(step *plan.Step, r *Reading) {
-	switch f := feelOf(step, r.Turned.Turn); {
+func (t *Tell) felt(step *plan.Step, r *kind.Reading) {
+	switch f := kind.FeelOf(step, r.Turned.Turn); {
 	case r.Verdict == judge.Within:
 	case f != nil:
 		t.Lines = append(t.Lines, plainly(words.Capital(f.Means)+"."))
@@ -87,17 +78,17 @@ func (t *Tell) felt(step *plan.Step, r *Reading) {
 }
 
 // verdict heads what is told.
-func (t *Tell) verdict(k *kind, r *Reading) {
+func (t *Tell) verdict(k *kind.Kind, r *kind.Reading) {
 	switch r.Verdict {
 	case judge.Within:
-		t.Headline = plainly(k.fine)
+		t.Headline = plainly(k.Fine)
 	case judge.Close:
 		t.Headline = plainly(closeToLimit)
 		if r.Uncertainty != nil {
 			t.Lines = append(t.Lines, gaugeGood(r.Uncertainty.Length))
 		}
 	case judge.Out:
-		t.Headline = plainly(k.notFine)
+		t.Headline = plainly(k.NotFine)
 	case judge.Undecided:
 		t.Headline = plainly(notSettled)
 	case judge.NoLimit:
@@ -111,8 +102,8 @@ func (t *Tell) verdict(k *kind, r *Reading) {
 
 // comesFrom is what a reading out of its limit usually comes from, on the side on
 // which it is out.
-func comesFrom(m plan.Means, r *Reading) []string {
-	wide := slices.ContainsFunc(r.Places, func(p Place) bool { return p.Result == judge.Wide })
+func comesFrom(m plan.Means, r *kind.Reading) []string {
+	wide := slices.ContainsFunc(r.Places, func(p kind.Place) bool { return p.Result == judge.Wide })
 	switch {
 	case r.Verdict != judge.Out:
 		return nil
@@ -125,9 +116,9 @@ func comesFrom(m plan.Means, r *Reading) []string {
 }
 
 // tool is what a calculator says, in its own words.
-func (t *Tell) tool(k *kind, r *Reading) *Tell {
+func (t *Tell) tool(k *kind.Kind, r *kind.Reading) *Tell {
 	for _, e := range r.Tool.Echo {
-		t.Echo = append(t.Echo, Echo{Field: k.inputPath() + e.Field, Figure: &e.Figure})
+		t.Echo = append(t.Echo, kind.Echo{Field: k.InputPath() + e.Field, Figure: &e.Figure})
 	}
 	if w := r.Tool.Words; w != nil {
 		t.Headline, t.Lines = w.Headline, w.Lines
@@ -136,14 +127,6 @@ func (t *Tell) tool(k *kind, r *Reading) *Tell {
 		}
 	}
 	return t
-}
-
-// inputPath is where the input of its calculator stands in a body.
-func (k *kind) inputPath() string {
-	if k.group == "tool" {
-		return "body.tool."
-	}
-	return "body." + k.group + ".input."
 }
 
 // unfinished reports whether boxes are still blank.
@@ -158,7 +141,7 @@ func unfinished(b *log.Body) bool {
 }
 
 // places says where a clearance is out.
-func places(r *Reading) []Sentence {
+func places(r *kind.Reading) []Sentence {
 	var lines []Sentence
 	for _, way := range []judge.GapResult{judge.Tight, judge.Wide} {
 		var at []string
@@ -175,36 +158,4 @@ func places(r *Reading) []Sentence {
 		}
 	}
 	return lines
-}
-
-// echo says how each figure of a body was understood.
-func (k *kind) echo(b *log.Body) []Echo {
-	out := []Echo{}
-	if k.boxes == nil {
-		return out
-	}
-	for _, x := range k.boxes(b) {
-		if v, err := x.number.Value(); err == nil {
-			out = append(out, Echo{Field: "body." + x.path, Text: strings.TrimSpace(quantity.ShowNumber(v) + " " + x.unit)})
-		}
-		if c, err := quantity.ParseTemperature(x.warmth, b.Units.Temperature); err == nil {
-			out = append(out, Echo{Field: "body." + x.path, Text: eitherDegree(c)})
-		}
-		if p, err := quantity.ParsePressure(x.pressure, b.Units.Pressure); err == nil {
-			out = append(out, Echo{Field: "body." + x.path, Text: eitherPressure(p)})
-		}
-		if x.length.Blank() {
-			continue
-		}
-		l, err := x.length.Length(b.Unit)
-		if err != nil {
-			continue
-		}
-		e := Echo{Field: "body." + x.path, Figure: figure(l)}
-		if l.Abs() > x.most {
-			e.Odd = rightUnit
-		}
-		out = append(out, e)
-	}
-	return out
 }

@@ -3,6 +3,8 @@ package job
 import (
 	"maps"
 
+	"settle/core/kind"
+
 	"settle/core/judge"
 	"settle/core/log"
 	"settle/core/plan"
@@ -26,18 +28,8 @@ type terms struct {
 	benches     []unit                  // what is drawn by itself
 	rims        []rim                   // the steps whose run-outs are compared along the shaft
 	between     []judge.Bearing         // the bearings it turns in
-	limits      map[*plan.Check]limits
-	panels      map[samePanel]*Panel
-}
-
-// limits are those of a check by its phase: what is found may be worn, what is built is new.
-type limits struct{ found, built *judge.Limit }
-
-func (l limits) at(phase string) *judge.Limit {
-	if phase == plan.Found {
-		return l.found
-	}
-	return l.built
+	limits      map[*plan.Check]kind.Limits
+	panels      map[samePanel]*kind.Panel
 }
 
 // samePanel is by what steps have the same panel: their check and phase, or their kind.
@@ -50,8 +42,8 @@ type samePanel struct {
 type task struct {
 	*plan.Step
 	stage string
-	kind  *kind
-	panel *Panel
+	kind  *kind.Kind
+	panel *kind.Panel
 	bench string // title of the unit that is drawn instead of the pump
 }
 
@@ -61,7 +53,7 @@ func newTerms(j Job) *terms {
 	if len(t.plan.Arrives) > 0 {
 		t.chosen.Options[plan.Arrives] = t.opening.Arrives
 	}
-	t.plan = j.Plan.Repeated(t.number)
+	t.plan = j.Plan.Repeated(func(key string) int { return kind.Number(t, key) })
 	n := t.plan.Len()
 	t.lined = linesOf(t.plan)
 	t.pieces = moving(t.plan, t.plan.ShaftLine.Pieces)
@@ -71,14 +63,14 @@ func newTerms(j Job) *terms {
 	}
 	t.taking = make(map[string][]*plan.Step, len(t.plan.Checks))
 	t.found = make(map[string][]*plan.Step, len(t.plan.Checks))
-	t.limits = make(map[*plan.Check]limits, len(t.plan.Checks))
+	t.limits = make(map[*plan.Check]kind.Limits, len(t.plan.Checks))
 	t.drags = make(map[string][]*plan.Part, len(t.plan.Parts))
 	for i := range t.plan.Parts {
 		for _, key := range t.plan.Parts[i].Drags {
 			t.drags[key] = append(t.drags[key], &t.plan.Parts[i])
 		}
 	}
-	t.steps, t.panels = make([]task, n), make(map[samePanel]*Panel, 2*len(t.plan.Checks)+len(kinds))
+	t.steps, t.panels = make([]task, n), make(map[samePanel]*kind.Panel, 3*len(t.plan.Checks))
 	for _, check := range t.plan.Checks {
 		t.limits[check] = t.resolve(check)
 	}
@@ -87,7 +79,7 @@ func newTerms(j Job) *terms {
 		for k := range stage.Steps {
 			step := &stage.Steps[k]
 			task := &t.steps[step.N()]
-			task.Step, task.stage, task.kind, task.panel = step, stage.ID, t.kind(step), t.panel(step)
+			task.Step, task.stage, task.kind, task.panel = step, stage.ID, kind.Of(step), t.panel(step)
 			task.bench = benched(t.plan, stage.ID, step.ID)
 			for _, id := range step.ShownAt {
 				if t.shownAt == nil {
@@ -110,9 +102,6 @@ func newTerms(j Job) *terms {
 	return t
 }
 
-// kind is that by which a step is worked.
-func (t *terms) kind(step *plan.Step) *kind { return kinds[step.Way()] }
-
 // chosen are the options of a pump and the schools of its shop together: no option has
 // the name of a school.
 func chosen(options, schools map[string]string) plan.Chosen {
@@ -124,89 +113,47 @@ func chosen(options, schools map[string]string) plan.Chosen {
 
 // resolve finds the limits of a check among those the job was opened with. Which one
 // counts hangs on options and schools alone, never on what is decided about a part.
-func (t *terms) resolve(check *plan.Check) limits {
+func (t *terms) resolve(check *plan.Check) kind.Limits {
 	if key, ok := check.LimitKey(t.chosen); ok {
 		if limit, ok := t.opening.Limits[key]; ok {
-			both := limits{&limit, &limit}
+			both := kind.Limits{Found: &limit, Built: &limit}
 			if limit.WornOut != 0 {
 				found := limit.AsFound()
 				found.Source += ", " + wornOut(limit.WornOut)
-				both.found = &found
+				both.Found = &found
 			}
 			return both
 		}
 	}
-	return t.seatLimit(check)
+	return kind.OwnLimits(t, check)
 }
 
-// limitOf is what the reading of a step is judged by; one that nothing is known of
-// says so.
-func (t *terms) limitOf(step *plan.Step) *judge.Limit {
-	if limit := t.kind(step).limit; limit != nil {
-		return limit(t, step)
-	}
-	return noLimit(judge.NoneKnown)
-}
+// Plan is the plan of the job, with what the pump has several of written out.
+func (t *terms) Plan() *plan.Plan { return t.plan }
 
-func checkLimit(t *terms, step *plan.Step) *judge.Limit {
-	return t.limits[t.plan.Checks[step.Check]].at(step.Phase)
-}
+// Opening is what the job was opened with.
+func (t *terms) Opening() *log.Opening { return t.opening }
 
-// window is the limit that a clearance is set into.
-func window(t *terms, step *plan.Step) *judge.Limit {
-	if l, ok := t.opening.Limits[step.Window]; ok {
-		return &l
-	}
-	return noLimit(judge.NoneKnown)
-}
-
-func noLimit(source string) *judge.Limit { return &judge.Limit{Origin: judge.None, Source: source} }
-
-// inWords is a limit that is no length.
-func inWords(source string) *judge.Limit { return &judge.Limit{Source: source} }
-
-// away reports whether a step may be said not to be on this pump or not in this job. A caution may
-// since format 3, but never one that takes energy away where there is any.
-func (t *terms) away(step *plan.Step) bool {
-	if step.Kind != plan.Caution || t.plan.Format < 3 {
-		return t.kind(step).away
-	}
-	none := t.opening.Arrives == plan.OnBench || t.opening.Arrives == plan.NewParts
-	return step.Energy != plan.Isolates || none
+// CheckLimit is what readings of a check are judged by in a phase.
+func (t *terms) CheckLimit(check *plan.Check, phase string) *judge.Limit {
+	return t.limits[check].At(phase)
 }
 
 // panel is what the instrument of a step is drawn from, before anything is entered.
 // Steps that take the same check in the same phase have one panel, and so have those whose
 // kind needs to know nothing.
-func (t *terms) panel(step *plan.Step) *Panel {
-	k := t.kind(step)
+func (t *terms) panel(step *plan.Step) *kind.Panel {
+	k := kind.Of(step)
 	one := samePanel{by: step}
 	if check := t.plan.Checks[step.Check]; check != nil && len(step.Depths) == 0 {
 		one = samePanel{check, step.Phase}
-	} else if k.show == nil && k.limit == nil && k.tool == "" {
+	} else if k.Alike() {
 		one.by = k
 	}
 	if p := t.panels[one]; p != nil {
 		return p
 	}
-	p := &Panel{Instrument: k.panel, Gauges: k.gauges, Group: k.group, Tool: k.tool, Optional: !k.must, Away: t.away(step),
-		FigureTitle: k.title,
-		Divisions:   k.divisions}
+	p := kind.PanelOf(t, step)
 	t.panels[one] = p
-	if k.divisions != nil {
-		p.Usual = &k.usual
-	}
-	if check := t.plan.Checks[step.Check]; check != nil {
-		p.Sign, p.Judge = check.Sign, check.Judge
-	}
-	if k.limit != nil {
-		p.Limit = shown(k.limit(t, step))
-	}
-	if k.show != nil {
-		k.show(t, step, p)
-	}
-	if k.tool != "" {
-		p.Given = t.given(step)
-	}
 	return p
 }

@@ -6,6 +6,8 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/kind"
+
 	"settle/core/judge"
 	"settle/core/log"
 	"settle/core/quantity"
@@ -78,7 +80,7 @@ func TestAnExtensionOnTheWrench(t *testing.T) {
 	body := func(wrench, extension string) *log.Body {
 		f := &log.TorqueForm{Wrench: quantity.Type(wrench), Extension: quantity.Type(extension)}
 		for i := range len(panel.Order) * len(panel.Passes) { // the last pass is the check, all round
-			f.Ticks = append(f.Ticks, tickAt(panel.Order, len(panel.Passes)-1, i))
+			f.Ticks = append(f.Ticks, kind.TickAt(panel.Order, len(panel.Passes)-1, i))
 		}
 		return &log.Body{Unit: quantity.UnitMillimetre, Torque: f}
 	}

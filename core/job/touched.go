@@ -5,24 +5,26 @@ import (
 	"slices"
 	"time"
 
+	"settle/core/kind"
+
 	"settle/core/judge"
 )
 
 // TouchedReading is a reading that was taken with a gauge, and how near it was to its limit.
 type TouchedReading struct {
-	Job       string       `json:"job" doc:"number of the job"`
-	Pump      string       `json:"pump" doc:"tag of the pump"`
-	Step      string       `json:"step"`
-	Title     string       `json:"title" doc:"of the step"`
-	At        time.Time    `json:"at"`
-	By        string       `json:"by"`
-	Figure    *Figure      `json:"figure,omitempty"`
-	Text      string       `json:"text,omitempty" doc:"where it is no length"`
-	Verdict   judge.Result `json:"verdict,omitempty" enum:"within,close,out,undecided,no-limit"`
-	Limit     *LimitShown  `json:"limit,omitempty"`
-	Margin    *Figure      `json:"margin,omitempty" doc:"to the nearest bound, negative outside"`
-	Corrected bool         `json:"corrected,omitempty" doc:"another entry took its place, or it was taken back"`
-	Signed    bool         `json:"signed,omitempty" doc:"the job is signed"`
+	Job       string           `json:"job" doc:"number of the job"`
+	Pump      string           `json:"pump" doc:"tag of the pump"`
+	Step      string           `json:"step"`
+	Title     string           `json:"title" doc:"of the step"`
+	At        time.Time        `json:"at"`
+	By        string           `json:"by"`
+	Figure    *Figure          `json:"figure,omitempty"`
+	Text      string           `json:"text,omitempty" doc:"where it is no length"`
+	Verdict   judge.Result     `json:"verdict,omitempty" enum:"within,close,out,undecided,no-limit"`
+	Limit     *kind.LimitShown `json:"limit,omitempty"`
+	Margin    *Figure          `json:"margin,omitempty" doc:"to the nearest bound, negative outside"`
+	Corrected bool             `json:"corrected,omitempty" doc:"another entry took its place, or it was taken back"`
+	Signed    bool             `json:"signed,omitempty" doc:"the job is signed"`
 }
 
 // Touched are the readings of some entries of a job, by their numbers.
@@ -43,7 +45,7 @@ func Touched(j Job, seqs []int) []TouchedReading {
 				t.Figure = new(r.Held.Figure)
 			}
 			if r.Limit != nil {
-				t.Limit = shown(r.Limit)
+				t.Limit = kind.Shown(r.Limit)
 			}
 		}
 		out = append(out, t)

@@ -5,18 +5,14 @@ import (
 	"strconv"
 	"strings"
 
+	"settle/core/kind"
+
 	"settle/core/field"
 	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
 	"settle/core/rotor"
 )
-
-// assumed is the source of a value that the plan gives for want of the pump's own.
-const assumed = "assumed"
-
-// maxNumber bounds a number of vanes or bolts.
-const maxNumber = 64
 
 // CheckValue says whether a value of the pump's papers can be used for what the
 // plan asks. A blank one is a value that is not known yet.
@@ -31,9 +27,9 @@ func checkValue(ask plan.Ask, v log.Value, kept bool) error {
 	path := "values." + ask.Key + ".text"
 	switch ask.Kind {
 	case plan.NumberValue:
-		if n, err := strconv.Atoi(strings.TrimSpace(v.Text)); err != nil || n < 1 || n > maxNumber {
+		if n, err := strconv.Atoi(strings.TrimSpace(v.Text)); err != nil || n < 1 || n > kind.MaxNumber {
 			return field.Errorf(path, "%q is not a number of %s: write a whole number from 1 to %d", v.Text,
-				strings.ToLower(ask.Title), maxNumber)
+				strings.ToLower(ask.Title), kind.MaxNumber)
 		}
 	case plan.LengthValue:
 		parse := quantity.Parse
@@ -134,64 +130,5 @@ func checkAmount(ask plan.Ask, text string, kept bool) error {
 	return nil
 }
 
-// number returns a number of the pump's, or the plan's default, or 1.
-func (t *terms) number(key string) int {
-	n, err := strconv.Atoi(strings.TrimSpace(t.opening.Values[key].Text))
-	if err == nil && n >= 1 && n <= maxNumber {
-		return n
-	}
-	for _, v := range t.plan.Values {
-		if v.Key == key {
-			if n, err := strconv.Atoi(v.Default); err == nil {
-				return min(max(n, 1), maxNumber)
-			}
-		}
-	}
-	return 1
-}
-
 // decimal takes a decimal comma for a point.
 func decimal(text string) string { return strings.Replace(strings.TrimSpace(text), ",", ".", 1) }
-
-// value is a value of the pump's as written, or the plan's default.
-func (t *terms) value(key string) log.Value {
-	if v := t.opening.Values[key]; strings.TrimSpace(v.Text) != "" {
-		return v
-	}
-	for _, v := range t.plan.Values {
-		if v.Key == key && v.Default != "" {
-			return log.Value{Text: v.Default, Source: assumed}
-		}
-	}
-	return log.Value{}
-}
-
-func (t *terms) amount(key string) (float64, bool) {
-	v, err := quantity.Count(t.value(key).Text).Value()
-	if err != nil {
-		return 0, false
-	}
-	f, _ := v.Float64()
-	return f, f > 0
-}
-
-// celsius is a temperature of the pump's, in °C.
-func (t *terms) celsius(key string) (float64, bool) {
-	v := t.value(key)
-	c, err := quantity.ParseTemperature(v.Text, "")
-	if v.Source == assumed { // of a plan from before, which meant °C
-		c, err = quantity.ParseTemperatureKept(v.Text)
-	}
-	return c, err == nil && c > 0
-}
-
-func (t *terms) length(key string) (quantity.Length, bool) {
-	l, err := quantity.Parse(t.value(key).Text, "")
-	return l, err == nil
-}
-
-func (t *terms) pull(key string) (torque quantity.Torque, source string, known bool) {
-	v := t.value(key)
-	torque, err := quantity.ParseTorque(v.Text, "")
-	return torque, v.Source, err == nil
-}

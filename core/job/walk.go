@@ -2,6 +2,7 @@ package job
 
 import (
 	"settle/core/judge"
+	"settle/core/kind"
 	"settle/core/log"
 	"settle/core/plan"
 )
@@ -112,17 +113,17 @@ func (w *walker) fill(s *StepSheet, step *task) {
 	marked := w.shownAt[step.ID]
 	held := w.heldTo(step.Step)
 	told := len(step.From) + len(marked) + len(step.Fits) + len(step.Papers)
-	if step.kind.live == nil && before == nil && held == nil && proposed == "" && told == 0 {
+	if step.kind.Live == nil && before == nil && held == nil && proposed == "" && told == 0 {
 		return
 	}
 	p := *s.Panel // the task's is for good
 	p.Proposed, p.Shown = proposed, w.shown(marked)
-	if p.Carried, p.NotCarried = w.carriedOrWhy(step.Step); w.targets(step.Step) {
+	if p.Carried, p.NotCarried = w.Carried(step.Step); w.targets(step.Step) {
 		p.Carried, p.Targets = nil, p.Carried
 	}
 	p.Fits, p.Papers, p.HeldTo = w.fits(step.Step), w.papers(step.Step), held
-	if s.Panel = &p; step.kind.live != nil {
-		step.kind.live(w.scale, step.Step, s.Panel)
+	if s.Panel = &p; step.kind.Live != nil {
+		step.kind.Live(w.scale, step.Step, s.Panel)
 	}
 	if before != nil {
 		s.Panel.FoundBody = before.Body
@@ -133,19 +134,19 @@ func (w *walker) fill(s *StepSheet, step *task) {
 }
 
 // shown are the marks that were made at steps before, with their pictures.
-func (w *walker) shown(steps []*plan.Step) []MarkShown {
-	var out []MarkShown
+func (w *walker) shown(steps []*plan.Step) []kind.MarkShown {
+	var out []kind.MarkShown
 	for _, step := range steps {
-		if !w.has(step) {
+		if !w.Has(step) {
 			continue
 		}
-		e := w.latest(step)
+		e := w.Latest(step)
 		pictures := w.pictures(step, e)
 		for _, added := range w.log.Added[step.ID] {
 			pictures = append(pictures, w.pictures(step, added)...)
 		}
 		for i, mark := range step.Marks {
-			one := MarkShown{Step: step.ID, Title: step.Title, Mark: mark}
+			one := kind.MarkShown{Step: step.ID, Title: step.Title, Mark: mark}
 			if e != nil && e.Body != nil && i < len(e.Body.Marks) {
 				one.Where = e.Body.Marks[i]
 			}
@@ -202,14 +203,14 @@ func (w *walker) outside(s *StepSheet, step due) {
 	case s.Entry == "":
 		if at := w.late(step.Step); at != nil {
 			s.Late, s.State = at, Done
-			s.Reading = &Reading{Skipped: tooLate, Text: notTakenSince(*at)}
+			s.Reading = &kind.Reading{Skipped: tooLate, Text: notTakenSince(*at)}
 		}
 	}
 }
 
 // judged is the reading of an entry. A part that was judged by readings since then is
 // told what the rule said when it was looked at.
-func (w *walker) judged(step *plan.Step, e *log.Entry) *Reading {
+func (w *walker) judged(step *plan.Step, e *log.Entry) *kind.Reading {
 	r := w.reading(step, e)
 	if r.Outcome == "" || r.ByRule != "" {
 		return r
@@ -223,7 +224,7 @@ func (w *walker) judged(step *plan.Step, e *log.Entry) *Reading {
 
 // due reports whether a person has to decide about a reading. What was found worn is
 // the reason for the work, and not a thing to decide.
-func (w *walker) due(r *Reading) bool {
+func (w *walker) due(r *kind.Reading) bool {
 	return r.Verdict.NeedsDecision() || r.Verdict == judge.Close && w.Choice(plan.OnTheLimit) == "guard-band"
 }
 

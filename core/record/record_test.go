@@ -8,6 +8,7 @@ import (
 	"settle/core/field"
 	"settle/core/job"
 	"settle/core/log"
+	"settle/core/quantity"
 )
 
 func day(text string) time.Time {
@@ -90,7 +91,7 @@ func TestWhatIsDue(t *testing.T) {
 		{"on the bench, set already",
 			Facts{Lives: []job.Life{{Title: "End play", Left: &left,
 				Points: []job.LifePoint{{Job: "J-3",
-					Built: &job.Figure{}}}}}}, nil, "2025-05-02", []string{"wear 2025-08-09 later"}},
+					Built: &quantity.Figure{}}}}}}, nil, "2025-05-02", []string{"wear 2025-08-09 later"}},
 		{"a day that is none", Facts{PlannedStop: "soon"}, nil, "2025-04-20", nil},
 	}
 	for _, test := range tests {

@@ -3,6 +3,7 @@
 package words
 
 import (
+	"strconv"
 	"strings"
 	"unicode"
 	"unicode/utf8"
@@ -35,3 +36,30 @@ func List(all []string, last string) string {
 	}
 	return strings.Join(all[:n], ", ") + " " + last + " " + all[n]
 }
+
+// Several counts things of one name: "1 bolt", "4 bolts". It is the one place that makes a plural.
+func Several(n int, what string) string {
+	if n == 1 {
+		return "1 " + what
+	}
+	return strconv.Itoa(n) + " " + what + "s"
+}
+
+// Behind puts more behind a text, where there is more.
+func Behind(comma, more string) string {
+	if more == "" {
+		return ""
+	}
+	return comma + more
+}
+
+// Ahead puts a text before others, with what stands between where there is one.
+func Ahead(text, between string) string {
+	if text == "" {
+		return ""
+	}
+	return text + between
+}
+
+// Blank reports whether a text says nothing.
+func Blank(s string) bool { return strings.TrimSpace(s) == "" }

@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"settle/core/job"
+	"settle/core/quantity"
 )
 
 // Lines is what a sheet says, a line for each step, check, part and cause: the form in
@@ -64,7 +65,7 @@ func taken(t *job.Taken) string {
 	return fmt.Sprintf(" %s %s, %d earlier", um(t.Figure), t.Verdict, len(t.Earlier))
 }
 
-func um(f *job.Figure) string {
+func um(f *quantity.Figure) string {
 	if f == nil {
 		return "–"
 	}

@@ -5,6 +5,8 @@ import (
 	"fmt"
 	"strings"
 
+	"settle/core/kind"
+
 	"settle/core/job"
 	"settle/internal/store"
 )
@@ -104,7 +106,7 @@ func (p *page) below(s *job.OrderStep, wide float64) []box {
 		beside = append(beside, "depth "+p.say(end)+" "+p.unit())
 	}
 	if s.Limit != nil {
-		beside = append(beside, "limit "+p.say(job.LimitFigures(s.Limit))+" "+p.unit()+", "+s.Limit.Source)
+		beside = append(beside, "limit "+p.say(kind.LimitFigures(s.Limit))+" "+p.unit()+", "+s.Limit.Source)
 	}
 	add(plain(8), strings.Join(beside, " · "))
 	return out

@@ -122,7 +122,7 @@ func (p *page) unit() string {
 	return "thou"
 }
 
-func (p *page) say(s job.Sentence) string {
+func (p *page) say(s quantity.Sentence) string {
 	if p.how.Unit == quantity.UnitMillimetre {
 		return s.Mm
 	}

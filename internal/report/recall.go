@@ -2,6 +2,7 @@ package report
 
 import (
 	"settle/core/job"
+	"settle/core/quantity"
 	"settle/internal/register"
 	"settle/internal/store"
 )
@@ -9,7 +10,7 @@ import (
 // Recall is what today's rules would not let pass of what is signed, as CSV: a line for each reading.
 // Figures are in micrometres.
 func Recall(found []store.RecallRow) ([]byte, error) {
-	judged := func(j job.Judged) *job.Figure {
+	judged := func(j job.Judged) *quantity.Figure {
 		if j.Held != nil {
 			return &j.Held.Figure
 		}

@@ -273,7 +273,7 @@ func Kit(r *store.Job) ([]byte, error) {
 	return written(rows)
 }
 
-func um(f *job.Figure) string {
+func um(f *quantity.Figure) string {
 	if f == nil {
 		return ""
 	}
@@ -281,7 +281,7 @@ func um(f *job.Figure) string {
 }
 
 // short is the figure as the sheet shows it; the micrometres beside it are exact.
-func short(f *job.Figure, unit quantity.Unit, decimals int) string {
+func short(f *quantity.Figure, unit quantity.Unit, decimals int) string {
 	if f == nil {
 		return ""
 	}

@@ -6,6 +6,8 @@ import (
 	"net/http"
 	"time"
 
+	"settle/core/kind"
+
 	"github.com/danielgtaylor/huma/v2"
 
 	"settle/core/field"
@@ -36,12 +38,12 @@ type JobView struct {
 	Log       []log.Entry        `json:"log"`
 	Taken     []string           `json:"taken,omitempty" doc:"that it was taken in from elsewhere, in sentences"`
 
-	Said    map[string]job.Sentence `json:"said" doc:"what each entry says, by its id"`
-	Rules   int                     `json:"rules" doc:"number of today's rules"`
-	Changed []job.Difference        `json:"changed" nullable:"false" doc:"what today's rules judge otherwise"`
-	Dangers []plan.Danger           `json:"dangers" nullable:"false" doc:"of its plan, until a lead looked"`
-	Sheets  []SheetKept             `json:"sheets" nullable:"false" doc:"those that are kept, the oldest first"`
-	As      int                     `json:"as,omitempty" doc:"the entry whose kept sheet this is"`
+	Said    map[string]quantity.Sentence `json:"said" doc:"what each entry says, by its id"`
+	Rules   int                          `json:"rules" doc:"number of today's rules"`
+	Changed []job.Difference             `json:"changed" nullable:"false" doc:"what today's rules judge otherwise"`
+	Dangers []plan.Danger                `json:"dangers" nullable:"false" doc:"of its plan, until a lead looked"`
+	Sheets  []SheetKept                  `json:"sheets" nullable:"false" doc:"those that are kept, the oldest first"`
+	As      int                          `json:"as,omitempty" doc:"the entry whose kept sheet this is"`
 }
 
 // SheetKept names a sheet that is kept with an entry.
@@ -100,7 +102,7 @@ func (s *server) view(ctx context.Context, r *store.Job, sheet *job.Sheet) (*bod
 		return nil, err
 	}
 	if door.Of(ctx).Job != "" { // who came by a link sees the sheet: nothing of other jobs, nor who typed what where
-		v.Again, v.Log, v.Said = map[string]string{}, []log.Entry{}, map[string]job.Sentence{}
+		v.Again, v.Log, v.Said = map[string]string{}, []log.Entry{}, map[string]quantity.Sentence{}
 	}
 	if v.Dangers, err = s.store.Dangers(ctx, r, sheet); err != nil {
 		return nil, err
@@ -148,7 +150,7 @@ func (f EntryForm) entry(c door.Caller) log.Entry {
 
 // PreviewView is what a half-filled panel comes to.
 type PreviewView struct {
-	Reading *job.Reading   `json:"reading,omitempty"`
+	Reading *kind.Reading  `json:"reading,omitempty"`
 	Tell    *job.Tell      `json:"tell"`
 	Errors  []*field.Error `json:"errors" nullable:"false" doc:"what is wrong with the fields filled in so far"`
 }

@@ -80,7 +80,7 @@ func describe(engine *gin.Engine, s *store.Store, keeper *copies.Keeper, d *door
 	types.RegisterTypeAlias(reflect.TypeFor[quantity.Length](), reflect.TypeFor[float64]())
 	types.RegisterTypeAlias(reflect.TypeFor[quantity.Typed](), reflect.TypeFor[string]())
 	types.RegisterTypeAlias(reflect.TypeFor[quantity.Number](), reflect.TypeFor[number]())
-	types.RegisterTypeAlias(reflect.TypeFor[job.Figure](), reflect.TypeFor[figure]())
+	types.RegisterTypeAlias(reflect.TypeFor[quantity.Figure](), reflect.TypeFor[figure]())
 	api := humagin.New(engine, config)
 	srv := &server{s, keeper, d}
 	api.UseMiddleware(let(api, d), w.timed)

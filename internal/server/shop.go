@@ -7,6 +7,8 @@ import (
 	"slices"
 	"time"
 
+	"settle/core/kind"
+
 	"github.com/danielgtaylor/huma/v2"
 
 	"settle/core/field"
@@ -95,7 +97,7 @@ type PastJob struct {
 	Number  string          `json:"number"`
 	Signed  time.Time       `json:"signed"`
 	Checks  []job.PastCheck `json:"checks" nullable:"false"`
-	Running *job.Running    `json:"running,omitempty" doc:"how it ran as it was handed back"`
+	Running *kind.Running   `json:"running,omitempty" doc:"how it ran as it was handed back"`
 	Runs    []job.RunSheet  `json:"runs,omitempty" doc:"run-out along the shaft"`
 }
 

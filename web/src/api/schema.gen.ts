@@ -3970,7 +3970,7 @@ export interface components {
             /** @description what goes on */
             compound?: string;
             /**
-             * @description who may decide, where a decision is due
+             * @description who may decide, if one is due
              * @enum {string}
              */
             decide_by?: "technician" | "lead";
@@ -3996,7 +3996,7 @@ export interface components {
             kind: "do" | "caution" | "turn" | "measure" | "count" | "mark" | "inspect" | "torque" | "tighten" | "set" | "heat" | "wait" | "drip" | "test" | "align" | "feet" | "strain" | "handed" | "grease" | "photo" | "sign";
             /**
              * Format: date-time
-             * @description not taken as found: the job was widened to it when it was too late
+             * @description not taken as found: the job was widened to it too late
              */
             late?: string;
             lead?: boolean;

@@ -1,4 +1,4 @@
-package job
+package kind
 
 import (
 	"cmp"
@@ -44,8 +44,76 @@ type End struct {
 	Limit  *LimitShown `json:"limit" nullable:"false"`
 }
 
-// said is a depth in words, with its window.
-func (e End) said() Sentence {
+// AsHeld says which figure a kind of reading is judged by; the limit is filled in by hold.
+func AsHeld(basis Basis, name string, l quantity.Length) *Held {
+	return &Held{Basis: basis, Name: name, Figure: Figure{Length: l}}
+}
+
+// Beside is a judged figure with what was read.
+func (h *Held) Beside(name string, raw *Figure) *Held {
+	h.Raw, h.RawName = raw, name
+	return h
+}
+
+// LimitShown is a limit with its source.
+type LimitShown struct {
+	Min    *Figure      `json:"min,omitempty"`
+	Max    *Figure      `json:"max,omitempty"`
+	Origin judge.Origin `json:"origin" enum:"maker,shop,general,none"`
+	Source string       `json:"source"`
+	Rate   string       `json:"rate,omitempty" doc:"what is judged is no length: drops a minute, in words"`
+}
+
+// ShowLimit is a limit as it is shown.
+func ShowLimit(l judge.Limit) LimitShown {
+	out := LimitShown{Min: quantity.ShowMaybe(l.Min), Max: quantity.ShowMaybe(l.Max), Origin: l.Origin, Source: l.Source}
+	if l.Rates != nil {
+		out.Rate = l.Rates.String()
+	}
+	return out
+}
+
+// Shown is a limit as it is shown.
+func Shown(l *judge.Limit) *LimitShown {
+	s := ShowLimit(*l)
+	return &s
+}
+
+// hold says what of a reading is judged. Instruments that know better than the rule have said so.
+func hold(s Scale, step *plan.Step, r *Reading) {
+	if r == nil || r.Figure == nil && r.Held == nil {
+		return
+	}
+	k, check := Of(step), s.Plan().Checks[step.Check]
+	h := r.Held
+	switch {
+	case check != nil && check.Judge == plan.BySpread && r.Spread != nil:
+		h = AsHeld(OfSpread, SpreadName, r.Spread.Length).Beside(k.title, r.Figure)
+		h.RawHigh = r.High
+	case check != nil && check.Judge == plan.ByOther && r.Against != nil:
+		h = AsHeld(OfTarget, words.Capital(awayFrom(check.Against, s.Plan())), (r.Figure.Length-r.Against.Length).Abs()).
+			Beside(k.title, r.Figure)
+	case h != nil:
+	case r.High != nil && r.High.Length != r.Figure.Length:
+		h = AsHeld(OfEach, EachName, r.Figure.Length)
+		h.High = r.High
+	case r.Tool != nil && r.Tool.Words != nil:
+		h = AsHeld(OfValue, r.Tool.Words.Main.Name, r.Figure.Length)
+	default:
+		h = AsHeld(OfValue, cmp.Or(k.title, measuredName), r.Figure.Length)
+	}
+	if h.Limit == nil {
+		limit := r.Limit
+		if limit == nil {
+			limit = NoLimit(judge.NoneKnown)
+		}
+		h.Limit = Shown(limit)
+	}
+	r.Held = h
+}
+
+// Said is a depth in words, with its window.
+func (e End) Said() Sentence {
 	limit := LimitFigures(e.Limit)
 	if e.Figure == nil {
 		return quantity.Say("%s %s", e.At, limit)
@@ -53,54 +121,10 @@ func (e End) said() Sentence {
 	return quantity.Say("%s %s (%s)", e.At, e.Figure.Length, limit)
 }
 
-// as says which figure a kind of reading is judged by; the limit is filled in by hold.
-func as(basis Basis, name string, l quantity.Length) *Held {
-	return &Held{Basis: basis, Name: name, Figure: Figure{Length: l}}
-}
-
-// beside is a judged figure with what was read.
-func (h *Held) beside(name string, raw *Figure) *Held {
-	h.Raw, h.RawName = raw, name
-	return h
-}
-
-// hold says what of a reading is judged. Instruments that know better than the rule have said so.
-func (s *scale) hold(step *plan.Step, r *Reading) {
-	if r == nil || r.Figure == nil && r.Held == nil {
-		return
-	}
-	k, check := s.kind(step), s.plan.Checks[step.Check]
-	h := r.Held
-	switch {
-	case check != nil && check.Judge == plan.BySpread && r.Spread != nil:
-		h = as(OfSpread, spreadName, r.Spread.Length).beside(k.title, r.Figure)
-		h.RawHigh = r.High
-	case check != nil && check.Judge == plan.ByOther && r.Against != nil:
-		h = as(OfTarget, words.Capital(awayFrom(check.Against, s.plan)), (r.Figure.Length-r.Against.Length).Abs()).
-			beside(k.title, r.Figure)
-	case h != nil:
-	case r.High != nil && r.High.Length != r.Figure.Length:
-		h = as(OfEach, eachName, r.Figure.Length)
-		h.High = r.High
-	case r.Tool != nil && r.Tool.Words != nil:
-		h = as(OfValue, r.Tool.Words.Main.Name, r.Figure.Length)
-	default:
-		h = as(OfValue, cmp.Or(k.title, measuredName), r.Figure.Length)
-	}
-	if h.Limit == nil {
-		limit := r.Limit
-		if limit == nil {
-			limit = noLimit(judge.NoneKnown)
-		}
-		h.Limit = shown(limit)
-	}
-	r.Held = h
-}
-
-// away is how far two judged figures are apart, nil where they are not of one kind.
-func (h *Held) away(from *Held) *Figure {
+// Away is how far two judged figures are apart, nil where they are not of one kind.
+func (h *Held) Away(from *Held) *Figure {
 	if h == nil || from == nil || h.Basis != from.Basis {
 		return nil
 	}
-	return figure(h.Figure.Length - from.Figure.Length)
+	return quantity.Show(h.Figure.Length - from.Figure.Length)
 }

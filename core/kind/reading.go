@@ -1,9 +1,14 @@
-package job
+package kind
 
 import (
+	"fmt"
+	"slices"
+
 	"settle/core/calc"
+	"settle/core/gauge"
 	"settle/core/judge"
 	"settle/core/log"
+	"settle/core/quantity"
 )
 
 // Reading is what was entered at a step, worked out and judged.
@@ -43,7 +48,7 @@ type Reading struct {
 	Running *Running      `json:"running,omitempty" doc:"how it ran as it was handed back"`
 	HomeS   *int          `json:"home_s,omitempty" doc:"a heating: seconds from the heater to home"`
 
-	next []judge.Next // what would settle it, where it is close or undecided
+	Next []judge.Next `json:"-"` // what would settle it, where it is close or undecided
 }
 
 // FoundAt is a finding with its place.
@@ -92,4 +97,120 @@ type Place struct {
 	High     Figure          `json:"high"`
 	Result   judge.GapResult `json:"result" enum:"within,close,tight,wide,undecided,no-limit"`
 	NextLeaf *Figure         `json:"next_leaf,omitempty"`
+}
+
+// nextDirect says what would settle a reading taken directly with a gauge of a graduation.
+func (r *Reading) nextDirect(graduation quantity.Length) []judge.Next {
+	if r.Margin == nil {
+		return nil
+	}
+	return judge.NextDirect(graduation, judge.Verdict{Result: r.Verdict, Margin: &r.Margin.Length})
+}
+
+// free takes back how a reading was judged by its own limit.
+func (r *Reading) free(limit *judge.Limit) {
+	r.Verdict, r.Limit, r.Margin, r.Next, r.Held = "", limit, nil, nil, nil
+	r.Warnings = slices.DeleteFunc(slices.Clone(r.Warnings), func(code string) bool { return code == judge.TooCoarse })
+	for i := range r.Places {
+		r.Places[i].Result, r.Places[i].NextLeaf = "", nil
+	}
+}
+
+// Good is how good the gauge of a reading is, nothing where that is not known.
+func (r *Reading) Good() gauge.Uncertainty {
+	if r.Uncertainty != nil {
+		return gauge.Uncertainty(r.Uncertainty.Length)
+	}
+	return 0
+}
+
+// fine is the verdict on a length, and undecided where the gauge is too coarse for its limit.
+func fine(r *Reading, l quantity.Length, u gauge.Uncertainty, limit *judge.Limit) *Reading {
+	v, coarse := judge.Length(l, u, limit.Bounds).Coarse(limit.Bounds)
+	if coarse {
+		r.Warnings = append(r.Warnings, judge.TooCoarse)
+	}
+	return judged(r, v, limit)
+}
+
+func judged(r *Reading, v judge.Verdict, limit *judge.Limit) *Reading {
+	r.Verdict, r.Limit = v.Result, limit
+	r.Margin, r.Uncertainty = quantity.ShowMaybe(v.Margin), quantity.Show(v.Uncertainty.Length())
+	return r
+}
+
+// missing notes a group that is not there; a form that is still blank is no fault.
+func missing(r *gauge.Reader, path, message string) *Reading {
+	if !r.Partial {
+		r.Errors.Add(path, fmt.Errorf("%s", message))
+	}
+	return nil
+}
+
+// number reads a number that may be blank; what is wrong with it stands under path.
+func number(r *gauge.Reader, path string, n quantity.Number) (float64, bool) {
+	if n.Blank() {
+		return 0, false
+	}
+	v, err := n.Value()
+	if err != nil {
+		r.Errors.Add(path, err)
+		return 0, false
+	}
+	f, _ := v.Float64()
+	return f, true
+}
+
+// under tells what is wrong with the fields of a group, and what of them is asked back.
+func under(r *gauge.Reader, path string, fields *gauge.Reader) {
+	fields.AskBack()
+	r.Errors.Add(path, fields.Errors.Err())
+}
+
+// short reports whether there is too little of a form to work it out: what is typed
+// is not enough yet, or something of what is offered is wrong.
+func short(r *gauge.Reader, enough bool) bool {
+	return r.Partial && !enough || !r.Partial && len(r.Errors) > 0
+}
+
+// division reads one division of a gauge.
+func division(r *gauge.Reader, path string, typed quantity.Typed, such string) (quantity.Length, bool) {
+	graduation, ok := r.Length(gauge.Named(path), typed)
+	if ok && graduation <= 0 {
+		r.Errors.Add(path, fmt.Errorf("must be greater than zero: the value of one division%s", such))
+	}
+	return graduation, ok && graduation > 0
+}
+
+// A reading beyond these is questioned, not refused: no dial, leaf or push and pull
+// gives it on a pump in one piece.
+const (
+	absurd      = 10 * quantity.Millimetre
+	absurdPlay  = 50 * quantity.Millimetre
+	absurdSize  = 500 * quantity.Millimetre
+	absurdDepth = 2000 * quantity.Millimetre
+	absurdAlong = 30_000 * quantity.Millimetre
+)
+
+// NoLimit is a limit that nobody knows; source says what is wanted.
+func NoLimit(source string) *judge.Limit { return &judge.Limit{Origin: judge.None, Source: source} }
+
+// inWords is a limit that is no length.
+func inWords(source string) *judge.Limit { return &judge.Limit{Source: source} }
+
+const measuredName = "Measured"
+
+// Entered is what a reading says on a line.
+func (r *Reading) Entered() Sentence {
+	if r.Tool == nil || r.Tool.Words == nil {
+		return quantity.Plainly(r.Text)
+	}
+	main, home := r.Tool.Words.Main, ""
+	if judged := r.Tool.Words.Judged; judged != nil {
+		main = *judged
+	}
+	if r.HomeS != nil {
+		home = homeIn(*r.HomeS)
+	}
+	return Sentence{Thou: main.Name + " " + main.Value.Thou + home, Mm: main.Name + " " + main.Value.Mm + home}
 }
