@@ -1,8 +1,10 @@
-package job
+package job_test
 
 import (
 	"testing"
 
+	"settle/core/job"
+	"settle/core/job/jobtest"
 	"settle/core/log"
 	"settle/core/plan"
 )
@@ -20,7 +22,7 @@ const absentPlan = `stages:
 // What is not there need not be ticked: it says how that is known, and what hangs on it
 // goes on. A caution is not left out. The next job of the pump proposes the same.
 func TestWhatIsNotThereIsNotTicked(t *testing.T) {
-	b := openPlan(t, absentPlan)
+	b := jobtest.OfText(t, absentPlan)
 	for _, tt := range []struct {
 		step  string
 		body  log.Body
@@ -32,17 +34,17 @@ func TestWhatIsNotThereIsNotTicked(t *testing.T) {
 		{"lock", log.Body{Skip: "driver is out"}, "body.skip"},
 		{"lock", log.Body{Skip: "driver is out", Absent: log.NotOnPump}, "body.absent"},
 	} {
-		if err := b.try(log.Entry{Kind: log.Kept, Step: tt.step, Body: &tt.body}); names(err) != tt.field {
+		if err := b.Try(log.Entry{Kind: log.Kept, Step: tt.step, Body: &tt.body}); names(err) != tt.field {
 			t.Errorf("%s %+v: got %v, want an error on %s", tt.step, tt.body, err, tt.field)
 		}
 	}
-	b.keep("guard", log.Body{Skip: "it has none", Absent: log.NotOnPump})
-	b.keep("pipes", log.Body{Skip: "they stay on", Absent: log.NotInJob})
-	s := b.sheet()
+	b.Keep("guard", log.Body{Skip: "it has none", Absent: log.NotOnPump})
+	b.Keep("pipes", log.Body{Skip: "they stay on", Absent: log.NotInJob})
+	s := b.Sheet()
 	if r := s.Step("guard").Reading; r.Text != "not on this pump: it has none" || r.Absent != log.NotOnPump {
 		t.Errorf("the guard says %+v", r)
 	}
-	if s.Step("cover").State != Open {
+	if s.Step("cover").State != job.Open {
 		t.Error("what needs the guard off waits for ever")
 	}
 	if notes := notesOf(t, b.Job); len(notes) != 2 || notes[1].Reason != "they stay on" ||
@@ -50,7 +52,7 @@ func TestWhatIsNotThereIsNotTicked(t *testing.T) {
 		t.Errorf("the notes are %+v", notes)
 	}
 	next := &log.Opening{}
-	Propose(next, b.Plan, b.Job)
+	job.Propose(next, b.Plan, b.Job)
 	if len(next.Absent) != 1 || next.Absent["guard"] != "it has none" {
 		t.Errorf("the next job proposes %v", next.Absent)
 	}
@@ -60,19 +62,19 @@ func TestWhatIsNotThereIsNotTicked(t *testing.T) {
 		t.Fatal(err)
 	}
 	next = new(log.Opening)
-	if Propose(next, other, b.Job); len(next.Absent) != 0 {
+	if job.Propose(next, other, b.Job); len(next.Absent) != 0 {
 		t.Errorf("another plan proposes %v", next.Absent)
 	}
 	b.Log[0].Open.Absent = map[string]string{"cover": "it is open"}
 	b.Memo = nil
-	if p := b.sheet().Step("cover").Panel; p.Proposed != "it is open" || !p.Away || p.Optional {
+	if p := b.Sheet().Step("cover").Panel; p.Proposed != "it is open" || !p.Away || p.Optional {
 		t.Errorf("the panel proposes %+v", p)
 	}
 }
 
-func notesOf(t *testing.T, j Job) []SheetNote {
+func notesOf(t *testing.T, j job.Job) []job.SheetNote {
 	t.Helper()
-	s, err := Show(j)
+	s, err := job.Show(j)
 	if err != nil {
 		t.Fatal(err)
 	}

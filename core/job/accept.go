@@ -8,9 +8,8 @@ import (
 	"strings"
 	"unicode/utf8"
 
-	"settle/core/kind"
-
 	"settle/core/field"
+	"settle/core/kind"
 	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/words"

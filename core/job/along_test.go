@@ -1,14 +1,17 @@
-package job
+package job_test
 
 import (
 	"strings"
 	"testing"
 
 	"settle/core/gauge"
+	"settle/core/job"
+	"settle/core/job/jobtest"
 	"settle/core/judge"
 	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
+	"settle/core/sheet"
 )
 
 const alongPlan = `
@@ -45,16 +48,17 @@ stages:
   - {id: work, title: Work, steps: [{id: bare, kind: measure, phase: built, check: bare, title: Bare shaft}]}
 `
 
-func alongBench(t *testing.T, papers Papers) *bench {
+func alongBench(t *testing.T, papers job.Papers) *jobtest.Bench {
 	p, err := plan.Read("bare.yaml", []byte(alongPlan))
 	if err != nil {
 		t.Fatal(err)
 	}
-	o, err := NewOpening(p, "LS-1", papers, Rules{}, Asked{Complaint: "leaks"})
+	o, err := job.NewOpening(p, "LS-1", papers, job.Rules{}, job.Asked{Complaint: "leaks"})
 	if err != nil {
 		t.Fatal(err)
 	}
-	return &bench{t, Job{Plan: p, Log: []log.Entry{{ID: "o", Seq: 1, By: tech, Kind: log.Opened, Open: o}}}}
+	return &jobtest.Bench{T: t, Job: job.Job{Plan: p, Log: []log.Entry{{ID: "o", Seq: 1, By: jobtest.Tech,
+		Kind: log.Opened, Open: o}}}}
 }
 
 // round is a dial that starts at 0, in micrometres at 12, 3, 6 and 9.
@@ -73,17 +77,17 @@ func alongBody(places ...log.RoundForm) log.Body {
 // Each place is judged by itself and has its own letter and place along the shaft; the
 // check is as bad as its worst.
 func TestSeveralPlacesAreOneCheck(t *testing.T) {
-	b := alongBench(t, Papers{Values: map[string]log.Value{"z-seal": {Text: "310 mm", Source: "drawing 4"}}})
-	b.keep("bare", alongBody(round("Beside the hub", "0", "10", "20", "10"), round("At the seal", "0", "40", "80", "40")))
-	sheet := b.sheet()
-	r := sheet.Step("bare").Reading
+	b := alongBench(t, job.Papers{Values: map[string]log.Value{"z-seal": {Text: "310 mm", Source: "drawing 4"}}})
+	b.Keep("bare", alongBody(round("Beside the hub", "0", "10", "20", "10"), round("At the seal", "0", "40", "80", "40")))
+	whole := b.Sheet()
+	r := whole.Step("bare").Reading
 	if r.Verdict != judge.Out || r.Figure.Um() != 80 || len(r.Along) != 2 || r.Along[0].Verdict != judge.Within {
 		t.Fatalf("the reading is %s at %v, places %+v", r.Verdict, r.Figure, r.Along)
 	}
-	if len(sheet.Stations) != 2 {
-		t.Fatalf("there are %d stations", len(sheet.Stations))
+	if len(whole.Stations) != 2 {
+		t.Fatalf("there are %d stations", len(whole.Stations))
 	}
-	hub, seal := sheet.Stations[0], sheet.Stations[1]
+	hub, seal := whole.Stations[0], whole.Stations[1]
 	if hub.Letter != "A" || hub.Title != "Bare shaft, beside the hub" || hub.Built.Figure.Um() != 20 ||
 		hub.Built.Verdict != judge.Within || !hub.Along.Assumed || hub.Along.Um() != 40000 {
 		t.Errorf("beside the hub there is %+v, along %+v, built %+v", hub, hub.Along, hub.Built)
@@ -92,21 +96,21 @@ func TestSeveralPlacesAreOneCheck(t *testing.T) {
 		seal.Along.Source != "drawing 4" {
 		t.Errorf("at the seal there is %+v, along %+v", seal, seal.Along)
 	}
-	if at := sheet.Bearings[0].Along; at.Um() != 90000 || !at.Assumed {
+	if at := whole.Bearings[0].Along; at.Um() != 90000 || !at.Assumed {
 		t.Errorf("the bearing stands %+v", at)
 	}
-	rows := PaperOf(sheet)
+	rows := sheet.PaperOf(whole)
 	if a, s := rows.Checks[0].Along, rows.Checks[1].Along; a.Mm != "at 40 mm, assumed" || s.Mm != "at 310 mm" {
 		t.Errorf("the sheet says %v and %v", a, s)
 	}
-	if len(sheet.Causes) == 0 || sheet.Causes[0].Key != "bent-shaft" {
-		t.Errorf("run-out that grows along the shaft is taken for %+v", sheet.Causes)
+	if len(whole.Causes) == 0 || whole.Causes[0].Key != "bent-shaft" {
+		t.Errorf("run-out that grows along the shaft is taken for %+v", whole.Causes)
 	}
 }
 
 func TestSeveralPlacesAreAllAsked(t *testing.T) {
-	b := alongBench(t, Papers{})
-	if s := b.sheet().Stations[1]; s.Along != nil {
+	b := alongBench(t, job.Papers{})
+	if s := b.Sheet().Stations[1]; s.Along != nil {
 		t.Errorf("nobody wrote where the seal stands, and it says %v", s.Along)
 	}
 	hub, seal := round("Beside the hub", "0", "10", "20", "10"), round("At the seal", "0", "4", "8", "4")
@@ -122,7 +126,7 @@ func TestSeveralPlacesAreAllAsked(t *testing.T) {
 		"no division": {log.Body{Unit: quantity.UnitMicrometre, Along: &log.AlongForm{Places: []log.RoundForm{hub, seal}}},
 			"along.places[0].graduation"},
 	} {
-		err := b.try(log.Entry{Kind: log.Kept, Step: "bare", Body: &tt.body})
+		err := b.Try(log.Entry{Kind: log.Kept, Step: "bare", Body: &tt.body})
 		if err == nil || !strings.Contains(err.Error(), tt.field) {
 			t.Errorf("%s: the error is %v, not at %s", name, err, tt.field)
 		}
@@ -150,17 +154,17 @@ func TestPlacesAlongAreChecked(t *testing.T) {
 
 // On paper each place has its boxes round the clock; in the log each reading stands as it was typed.
 func TestSeveralPlacesOnPaperAndInWords(t *testing.T) {
-	b := alongBench(t, Papers{})
+	b := alongBench(t, job.Papers{})
 	var rooms []string
-	for _, r := range OrderOf(b.sheet()).Stages[0].Steps[0].Rooms {
+	for _, r := range sheet.OrderOf(b.Sheet()).Stages[0].Steps[0].Rooms {
 		rooms = append(rooms, r.Label)
 	}
 	if got := strings.Join(rooms, ", "); !strings.HasPrefix(got, "beside the hub 12, beside the hub 3, beside the hub 6, "+
 		"beside the hub 9, beside the hub back, at the seal 12, ") {
 		t.Errorf("the paper has room for %s", got)
 	}
-	b.keep("bare", alongBody(round("Beside the hub", "0", "10", "20", "10"), round("At the seal", "0", "40", "80", "40")))
-	said := Said(b.Job)[b.Log[len(b.Log)-1].ID]
+	b.Keep("bare", alongBody(round("Beside the hub", "0", "10", "20", "10"), round("At the seal", "0", "40", "80", "40")))
+	said := job.Said(b.Job)[b.Log[len(b.Log)-1].ID]
 	for _, want := range []string{"Beside the hub 3: 10 um", "At the seal 6: 80 um", "At the seal back: 0 um"} {
 		if !strings.Contains(said.Mm, want) || !strings.Contains(said.Thou, want) {
 			t.Errorf("the log says %q, want %q in it", said.Mm, want)

@@ -7,10 +7,9 @@ import (
 	"slices"
 	"strings"
 
-	"settle/core/kind"
-
 	"settle/core/gauge"
 	"settle/core/judge"
+	"settle/core/kind"
 	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"

@@ -1,9 +1,11 @@
-package job
+package job_test
 
 import (
 	"strings"
 	"testing"
 
+	"settle/core/job"
+	"settle/core/job/jobtest"
 	"settle/core/log"
 	"settle/core/quantity"
 )
@@ -29,16 +31,16 @@ stages:
 // What stands elsewhere is carried into the box with its origin; typed over, it is not
 // carried; where the source changes, the step opens again and the signature waits.
 func TestFiguresAreCarried(t *testing.T) {
-	b := openPlan(t, carryPlan)
-	if p := b.sheet().Step("set").Panel; len(p.Carried) != 1 {
+	b := jobtest.OfText(t, carryPlan)
+	if p := b.Sheet().Step("set").Panel; len(p.Carried) != 1 {
 		t.Errorf("before anything is entered it carries %v", p.Carried)
 	}
-	b.keep(
+	b.Keep(
 		"shims-out",
 		log.Body{Unit: quantity.UnitThou, Count: &log.CountForm{Count: quantity.Count("3"), Pack: quantity.Type("42")}},
 	)
-	b.keep("gap-found", directBody("0.9 mm"))
-	p := b.sheet().Step("set").Panel
+	b.Keep("gap-found", jobtest.DirectBody("0.9 mm"))
+	p := b.Sheet().Step("set").Panel
 	for path, want := range map[string]string{"tool.measured": "0.9 mm, Gap, as found",
 		"tool.in_place[0]": "42 thou, Shims out", "tool.target.aim": "0.5 mm, Aim of the gap, from the papers"} {
 		if c := p.Carried[path]; c.Text+", "+c.From != want {
@@ -47,7 +49,8 @@ func TestFiguresAreCarried(t *testing.T) {
 	}
 	set := log.Body{Tool: log.Input{"measured": "0.9 mm", "in_place": []any{"40 thou"},
 		"kit": []any{map[string]any{"thickness": "0.1 mm", "count": 9.0}, map[string]any{"thickness": "1 mm", "count": 2.0}}}}
-	j, _, err := Append(b.Job, log.Entry{ID: "set-1", By: tech, Kind: log.Kept, Step: "set", Body: &set}, day)
+	j, _, err := job.Append(b.Job, log.Entry{ID: "set-1", By: jobtest.Tech, Kind: log.Kept, Step: "set", Body: &set},
+		jobtest.Day)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -56,33 +59,33 @@ func TestFiguresAreCarried(t *testing.T) {
 	if c := e.From["tool.measured"]; len(e.From) != 1 || c.Text != "0.9 mm" || c.Step != "gap-found" {
 		t.Errorf("the entry was carried from %v", e.From)
 	}
-	if c := b.sheet().Step("on").Panel.Targets["count.pack"]; !strings.HasSuffix(c.Text, " mm") ||
+	if c := b.Sheet().Step("on").Panel.Targets["count.pack"]; !strings.HasSuffix(c.Text, " mm") ||
 		c.From != "Shims worked out" {
 		t.Errorf("the answer carries %+v", c)
 	}
-	b.keep("on", countBody(4))
-	if s := b.sheet(); s.Step("sign").State != Open {
+	b.Keep("on", jobtest.CountBody(4))
+	if s := b.Sheet(); s.Step("sign").State != job.Open {
 		t.Fatalf("the signature is %s: %s", s.Step("sign").State, s.Step("sign").Blocked)
 	}
-	b.correct("gap-found", directBody("0.8 mm"))
-	s := b.sheet().Step("set")
-	if s.State != Open ||
+	b.Correct("gap-found", jobtest.DirectBody("0.8 mm"))
+	s := b.Sheet().Step("set")
+	if s.State != job.Open ||
 		s.Again != "Gap, as found was 0.9 mm and is 0.8 mm now: work it out anew, or keep what stands here" {
 		t.Errorf("after the source changed: %s, %q", s.State, s.Again)
 	}
-	if sign := b.sheet().Step("sign"); sign.State != Blocked {
+	if sign := b.Sheet().Step("sign"); sign.State != job.Blocked {
 		t.Error("the signature does not wait")
 	}
-	j, _, err = Append(
+	j, _, err = job.Append(
 		b.Job,
-		log.Entry{ID: "set-2", By: tech, Kind: log.Kept, Step: "set", On: "set-1", Reason: s.Again, Body: &set},
-		day,
+		log.Entry{ID: "set-2", By: jobtest.Tech, Kind: log.Kept, Step: "set", On: "set-1", Reason: s.Again, Body: &set},
+		jobtest.Day,
 	)
 	if err != nil {
 		t.Fatal(err)
 	}
 	b.Job = j
-	if s := b.sheet().Step("set"); s.State == Open || len(b.Log[len(b.Log)-1].From) != 0 {
+	if s := b.Sheet().Step("set"); s.State == job.Open || len(b.Log[len(b.Log)-1].From) != 0 {
 		t.Errorf("kept with a word it is %s, carried from %v", s.State, b.Log[len(b.Log)-1].From)
 	}
 }
@@ -91,17 +94,17 @@ func TestFiguresAreCarried(t *testing.T) {
 // aim of 0.5 mm, plus 42 thou (1.0668 mm) of shims, is 1.4668 mm. Where one of them is not
 // there, nothing is carried.
 func TestFiguresAreTakenTogether(t *testing.T) {
-	b := openPlan(t, strings.Replace(strings.Replace(carryPlan, "{measured: gap as found,",
+	b := jobtest.OfText(t, strings.Replace(strings.Replace(carryPlan, "{measured: gap as found,",
 		"{measured: gap as found less value aim plus count shims-out pack,", 1), "\"target.aim\": value aim",
 		"\"target.aim\": [value aim less gap as found, gap as found less value aim]", 1))
-	b.keep("gap-found", directBody("0.9 mm"))
-	if c, there := b.sheet().Step("set").Panel.Carried["tool.measured"]; there {
+	b.Keep("gap-found", jobtest.DirectBody("0.9 mm"))
+	if c, there := b.Sheet().Step("set").Panel.Carried["tool.measured"]; there {
 		t.Errorf("without the shims it carries %+v", c)
 	}
-	b.keep("shims-out", log.Body{Unit: quantity.UnitThou, Count: &log.CountForm{Count: quantity.Count("3"),
+	b.Keep("shims-out", log.Body{Unit: quantity.UnitThou, Count: &log.CountForm{Count: quantity.Count("3"),
 		Pack: quantity.Type("42")}})
-	c := b.sheet().Step("set").Panel.Carried["tool.measured"]
-	if got := b.sheet().Step("set").Panel.Carried["tool.target.aim"].Text; got != "0.4 mm" {
+	c := b.Sheet().Step("set").Panel.Carried["tool.measured"]
+	if got := b.Sheet().Step("set").Panel.Carried["tool.target.aim"].Text; got != "0.4 mm" {
 		t.Errorf("the other way round stands %q", got)
 	}
 	if c.Text != "1.4668 mm" || c.From != "Gap, as found, less aim of the gap, from the papers, and shims out" {

@@ -1,8 +1,9 @@
-package job
+package job_test
 
 import (
 	"testing"
 
+	"settle/core/job"
 	"settle/core/plan"
 )
 
@@ -11,15 +12,15 @@ import (
 func TestALimitHasOneTitle(t *testing.T) {
 	for key, p := range plan.Library() {
 		for _, limit := range p.LimitKeys() {
-			first := CheckOf(p, limit)
+			first := job.CheckOf(p, limit)
 			for range 30 {
-				if again := CheckOf(p, limit); again != first {
+				if again := job.CheckOf(p, limit); again != first {
 					t.Fatalf("%s, %s: once %q, once %q", key, limit, first, again)
 				}
 			}
 		}
 	}
-	got := CheckOf(plan.Library()["end-suction-back-pull-out"], "shaft-runout-seal")
+	got := job.CheckOf(plan.Library()["end-suction-back-pull-out"], "shaft-runout-seal")
 	if got != "Shaft run-out at the seal" {
 		t.Errorf("the limit of the run-out at the seal is called %q", got)
 	}

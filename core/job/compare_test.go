@@ -1,8 +1,10 @@
-package job
+package job_test
 
 import (
 	"testing"
 
+	"settle/core/job"
+	"settle/core/job/jobtest"
 	"settle/core/judge"
 	"settle/core/log"
 	"settle/core/quantity"
@@ -39,7 +41,7 @@ stages:
 // 0.53 is 0.03 away from 0.50.
 func TestAReadingIsJudgedByComparison(t *testing.T) {
 	leaves := func(a, b string) log.Body {
-		body := leafBody([]string{"a", "b"}, "", "")
+		body := jobtest.LeafBody([]string{"a", "b"}, "", "")
 		body.Unit = quantity.UnitMillimetre
 		for i, v := range []string{a, b} {
 			p := &body.Feeler.Positions[i]
@@ -48,31 +50,31 @@ func TestAReadingIsJudgedByComparison(t *testing.T) {
 		body.Feeler.Graduation = quantity.Type("0.01")
 		return body
 	}
-	b := openPlan(t, comparePlan)
-	b.keep("vanes", leaves("0.30", "0.38"))
-	if r := b.sheet().Step("vanes").Reading; r.Verdict != judge.Within || r.Margin.Um() != 20 || r.Places[0].Result != "" {
+	b := jobtest.OfText(t, comparePlan)
+	b.Keep("vanes", leaves("0.30", "0.38"))
+	if r := b.Sheet().Step("vanes").Reading; r.Verdict != judge.Within || r.Margin.Um() != 20 || r.Places[0].Result != "" {
 		t.Errorf("alike within a tenth: %+v", r)
 	}
-	b.correct("vanes", leaves("0.30", "0.45"))
-	if r := b.sheet().Step("vanes").Reading; r.Verdict != judge.Out {
+	b.Correct("vanes", leaves("0.30", "0.45"))
+	if r := b.Sheet().Step("vanes").Reading; r.Verdict != judge.Out {
 		t.Errorf("not alike: %+v", r)
 	}
-	b.keep("after", directBody("0.53 mm"))
-	if r := b.sheet().Step("after").Reading; r.Verdict != judge.NoLimit ||
+	b.Keep("after", jobtest.DirectBody("0.53 mm"))
+	if r := b.Sheet().Step("after").Reading; r.Verdict != judge.NoLimit ||
 		r.Limit.Source != "nothing to hold it against: gap as built is not taken" {
 		t.Errorf("before the other one: %+v, %+v", r.Verdict, r.Limit)
 	}
-	b.keep("gap", directBody("0.50 mm"))
-	if r := b.sheet().Step("after").Reading; r.Verdict != judge.Within || r.Against.Um() != 500 ||
+	b.Keep("gap", jobtest.DirectBody("0.50 mm"))
+	if r := b.Sheet().Step("after").Reading; r.Verdict != judge.Within || r.Against.Um() != 500 ||
 		r.Limit.Source != "away from gap as built: rule" {
 		t.Errorf("beside the other one: %+v, %+v", r, r.Limit)
 	}
-	b.correct("gap", directBody("0.45 mm"))
-	if r := b.sheet().Step("after").Reading; r.Verdict != judge.Out {
+	b.Correct("gap", jobtest.DirectBody("0.45 mm"))
+	if r := b.Sheet().Step("after").Reading; r.Verdict != judge.Out {
 		t.Errorf("after that was corrected: %s", r.Verdict)
 	}
-	b.keep("pack", directBody("9 mm"))
-	if s := b.sheet().Step("pack"); s.Reading.Verdict != "" || s.State != Done {
+	b.Keep("pack", jobtest.DirectBody("9 mm"))
+	if s := b.Sheet().Step("pack"); s.Reading.Verdict != "" || s.State != job.Done {
 		t.Errorf("a starting value is %s, %s", s.Reading.Verdict, s.State)
 	}
 }
@@ -80,21 +82,21 @@ func TestAReadingIsJudgedByComparison(t *testing.T) {
 // Used-up sides condemn the seat, by their count; what was marked is shown where it is
 // needed.
 func TestACountCondemnsAndAMarkComesBack(t *testing.T) {
-	b := openPlan(t, comparePlan)
-	b.keep("sides", countBody(1))
-	b.keep("seat", inspectBody())
-	if r := b.sheet().Step("seat").Reading; r.Outcome != judge.Reuse {
+	b := jobtest.OfText(t, comparePlan)
+	b.Keep("sides", jobtest.CountBody(1))
+	b.Keep("seat", jobtest.InspectBody())
+	if r := b.Sheet().Step("seat").Reading; r.Outcome != judge.Reuse {
 		t.Errorf("with one side used: %s", r.Outcome)
 	}
-	b.correct("sides", countBody(2))
-	if r := b.sheet().Step("seat").Reading; r.Outcome != judge.Replace || r.Text != "Used sides: 2" {
+	b.Correct("sides", jobtest.CountBody(2))
+	if r := b.Sheet().Step("seat").Reading; r.Outcome != judge.Replace || r.Text != "Used sides: 2" {
 		t.Errorf("with two sides used: %s, %q", r.Outcome, r.Text)
 	}
-	if m := b.sheet().Step("plate").Panel.Shown; len(m) != 1 || m[0].Mark != "Flush port" || m[0].Where != "" {
+	if m := b.Sheet().Step("plate").Panel.Shown; len(m) != 1 || m[0].Mark != "Flush port" || m[0].Where != "" {
 		t.Errorf("before it is marked: %+v", m)
 	}
-	b.keep("ports", log.Body{Marks: []string{"at 12, white paint"}})
-	if m := b.sheet().Step("plate").Panel.Shown; m[0].Where != "at 12, white paint" || m[0].Title != "Ports" {
+	b.Keep("ports", log.Body{Marks: []string{"at 12, white paint"}})
+	if m := b.Sheet().Step("plate").Panel.Shown; m[0].Where != "at 12, white paint" || m[0].Title != "Ports" {
 		t.Errorf("marked it shows %+v", m)
 	}
 }

@@ -1,10 +1,12 @@
-package job
+package job_test
 
 import (
 	"strings"
 	"testing"
 
 	"settle/core/gauge"
+	"settle/core/job"
+	"settle/core/job/jobtest"
 	"settle/core/judge"
 	"settle/core/log"
 	"settle/core/quantity"
@@ -53,10 +55,10 @@ func TestCountsAreHeldAgainstSomething(t *testing.T) {
 		verdict judge.Result
 		source  string
 	}{
-		{"screws", countBody(3), judge.Within, "3 by Set screws, from the papers"},
-		{"screws", countBody(2), judge.Out, "3 by Set screws, from the papers"},
-		{"weights", countBody(2), judge.NoLimit, "nothing is known to hold it against"},
-		{"spare", countBody(7), "", ""},
+		{"screws", jobtest.CountBody(3), judge.Within, "3 by Set screws, from the papers"},
+		{"screws", jobtest.CountBody(2), judge.Out, "3 by Set screws, from the papers"},
+		{"weights", jobtest.CountBody(2), judge.NoLimit, "nothing is known to hold it against"},
+		{"spare", jobtest.CountBody(7), "", ""},
 		{"turns", eachBody("1/2", "0.75", "1 1/4"), "", ""},
 		{"grams", eachBody("100", "104", "105"), judge.Within, "alike within 5%"},
 		{"grams", eachBody("100", "104", "106"), judge.Out, "alike within 5%"},
@@ -65,23 +67,23 @@ func TestCountsAreHeldAgainstSomething(t *testing.T) {
 		{"masses", eachBody("100", "102", "101"), judge.Within, "alike within 2"},
 		{"masses", eachBody("100", "102", "103"), judge.Out, "alike within 2"},
 	} {
-		b := openPlan(t, countPlan)
-		b.keep(tt.step, tt.body)
-		r := b.sheet().Step(tt.step).Reading
+		b := jobtest.OfText(t, countPlan)
+		b.Keep(tt.step, tt.body)
+		r := b.Sheet().Step(tt.step).Reading
 		if r.Verdict != tt.verdict || tt.source != "" && !strings.HasPrefix(r.Limit.Source, tt.source) {
 			t.Errorf("%s %+v: %s by %+v", tt.step, tt.body.Count, r.Verdict, r.Limit)
 		}
 	}
-	b := openPlan(t, countPlan)
-	if p := b.sheet().Step("screws").Panel; p.Same != "3" || p.SameSays == "" {
+	b := jobtest.OfText(t, countPlan)
+	if p := b.Sheet().Step("screws").Panel; p.Same != "3" || p.SameSays == "" {
 		t.Errorf("the panel asks for %q by %q", p.Same, p.SameSays)
 	}
-	if p := b.sheet().Step("turns").Panel; p.Each != 3 || !p.Turns {
+	if p := b.Sheet().Step("turns").Panel; p.Each != 3 || !p.Turns {
 		t.Errorf("the panel asks for %d", p.Each)
 	}
 	for field, body := range map[string]log.Body{"body.count.each[2]": eachBody("1", "2"), "body.count.each": {},
 		"body.count.each[1]": eachBody("1", "-2", "3")} {
-		if err := b.try(log.Entry{Kind: log.Kept, Step: "turns", Body: &body}); names(err) != field {
+		if err := b.Try(log.Entry{Kind: log.Kept, Step: "turns", Body: &body}); names(err) != field {
 			t.Errorf("%+v: got %v, want an error on %s", body.Count, err, field)
 		}
 	}
@@ -93,30 +95,30 @@ func TestAFeelHasItsMeaning(t *testing.T) {
 	turn := func(way gauge.Turn) log.Body { return log.Body{Turn: &log.TurnForm{Turn: way}} }
 	for way, want := range map[gauge.Turn]judge.Result{gauge.Light: judge.Within, gauge.Free: judge.Out,
 		gauge.Rough: judge.Out} {
-		b := openPlan(t, countPlan)
-		b.keep("head", log.Body{Done: true})
+		b := jobtest.OfText(t, countPlan)
+		b.Keep("head", log.Body{Done: true})
 		body := turn(way)
-		b.keep("feel", body)
-		s := b.sheet()
+		b.Keep("feel", body)
+		s := b.Sheet()
 		if r := s.Step("feel").Reading; r.Verdict != want || r.Limit.Source != "a light drag, even all round, is right" {
 			t.Errorf("%s is %s by %+v", way, r.Verdict, r.Limit)
 		}
-		if again := s.Step("head").State == Open; again != (way == gauge.Free) {
+		if again := s.Step("head").State == job.Open; again != (way == gauge.Free) {
 			t.Errorf("%s: the head is %s", way, s.Step("head").State)
 		}
-		_, tell, _ := Preview(b.Job, "feel", &body)
+		_, tell, _ := job.Preview(b.Job, "feel", &body)
 		if says := len(tell.Lines) > 0 && tell.Lines[0].Thou == "Nothing felt: set too long."; says != (way == gauge.Free) {
 			t.Errorf("%s tells %+v", way, tell.Lines)
 		}
 	}
-	b := openPlan(t, countPlan)
-	for _, c := range b.sheet().Step("feel").Panel.Choices {
+	b := jobtest.OfText(t, countPlan)
+	for _, c := range b.Sheet().Step("feel").Panel.Choices {
 		if c.Right != (c.Key == "light-drag") || (c.Means != "") != (c.Key == "free" || c.Key == "locked") {
 			t.Errorf("the choice %+v", c)
 		}
 	}
-	b.keep("felt", turn(gauge.Rough))
-	if r := b.sheet().Step("felt").Reading; r.Verdict != "" {
+	b.Keep("felt", turn(gauge.Rough))
+	if r := b.Sheet().Step("felt").Reading; r.Verdict != "" {
 		t.Errorf("what is only written down is %s", r.Verdict)
 	}
 }

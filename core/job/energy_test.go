@@ -1,9 +1,11 @@
-package job
+package job_test
 
 import (
 	"strings"
 	"testing"
 
+	"settle/core/job"
+	"settle/core/job/jobtest"
 	"settle/core/log"
 	"settle/core/plan"
 )
@@ -37,14 +39,14 @@ stages:
 // While the lock is off nothing is done but what needs it off; when something is open again once it
 // runs, it is locked out first, and then what lets energy in is to be done again.
 func TestNothingIsDoneWhileTheLockIsOff(t *testing.T) {
-	b := benchOf(t, live3, Asked{Complaint: "noise", Arrives: plan.InLine})
+	b := jobtest.Of(t, live3, job.Asked{Complaint: "noise", Arrives: plan.InLine})
 	state := func(when string, want string) {
 		t.Helper()
-		s := b.sheet()
+		s := b.Sheet()
 		var got []string
 		for _, stage := range s.Stages {
 			for _, step := range stage.Steps {
-				if step.State == Open && step.Kind != plan.Sign {
+				if step.State == job.Open && step.Kind != plan.Sign {
 					got = append(got, step.ID)
 				}
 			}
@@ -54,37 +56,37 @@ func TestNothingIsDoneWhileTheLockIsOff(t *testing.T) {
 		}
 	}
 	state("at first", "lock")
-	b.keep("lock", log.Body{Done: true})
+	b.Keep("lock", log.Body{Done: true})
 	state("locked out", "seal wipe coupling")
-	seal := b.keep("seal", log.Body{Done: true})
-	b.keep("off", log.Body{Done: true})
+	seal := b.Keep("seal", log.Body{Done: true})
+	b.Keep("off", log.Body{Done: true})
 	state("the lock is off", "bump on")
-	err := b.try(log.Entry{Kind: log.Kept, Step: "wipe", Body: &log.Body{Done: true}})
+	err := b.Try(log.Entry{Kind: log.Kept, Step: "wipe", Body: &log.Body{Done: true}})
 	if err == nil || !strings.Contains(err.Error(), "lock is off") {
 		t.Errorf("something is wiped with the lock off: %v", err)
 	}
-	b.keep("bump", log.Body{Done: true})
-	b.keep("on", log.Body{Done: true})
+	b.Keep("bump", log.Body{Done: true})
+	b.Keep("on", log.Body{Done: true})
 	state("locked out before it was compared", "wipe arrow coupling")
-	b.keep("arrow", log.Body{Done: true})
-	b.keep("wipe", log.Body{Done: true})
-	b.keep("coupling", log.Body{Done: true})
-	b.keep("run", log.Body{Done: true})
+	b.Keep("arrow", log.Body{Done: true})
+	b.Keep("wipe", log.Body{Done: true})
+	b.Keep("coupling", log.Body{Done: true})
+	b.Keep("run", log.Body{Done: true})
 	state("it runs", "")
-	if err := b.try(log.Entry{Kind: log.Withdrawn, Step: "seal", On: seal, Reason: "it leaks"}); err != nil {
+	if err := b.Try(log.Entry{Kind: log.Withdrawn, Step: "seal", On: seal, Reason: "it leaks"}); err != nil {
 		t.Fatal(err)
 	}
 	state("the seal is open again, and it runs", "on")
 	again := func(step string) {
 		t.Helper()
-		if err := b.try(log.Entry{Kind: log.Kept, Step: step, On: b.sheet().Step(step).Entry,
+		if err := b.Try(log.Entry{Kind: log.Kept, Step: step, On: b.Sheet().Step(step).Entry,
 			Body: &log.Body{Done: true}}); err != nil {
 			t.Fatal(err)
 		}
 	}
 	again("on")
 	state("locked out again", "seal")
-	b.keep("seal", log.Body{Done: true})
+	b.Keep("seal", log.Body{Done: true})
 	state("the seal is in again", "run")
 	again("run")
 	state("it runs again", "")
@@ -92,13 +94,13 @@ func TestNothingIsDoneWhileTheLockIsOff(t *testing.T) {
 
 // Where it was said not in this job, nothing waits for it.
 func TestALockThatStaysOnHoldsNothingUp(t *testing.T) {
-	b := benchOf(t, live3, Asked{Complaint: "noise", Arrives: plan.InLine})
-	b.keep("lock", log.Body{Done: true})
-	b.keep("seal", log.Body{Done: true})
-	b.keep("off", log.Body{Skip: "no motor was touched", Absent: log.NotInJob})
-	s := b.sheet()
+	b := jobtest.Of(t, live3, job.Asked{Complaint: "noise", Arrives: plan.InLine})
+	b.Keep("lock", log.Body{Done: true})
+	b.Keep("seal", log.Body{Done: true})
+	b.Keep("off", log.Body{Skip: "no motor was touched", Absent: log.NotInJob})
+	s := b.Sheet()
 	for id, want := range map[string]bool{"wipe": true, "coupling": true, "bump": false, "arrow": false, "on": false} {
-		if step := s.Step(id); (step != nil && step.State == Open) != want {
+		if step := s.Step(id); (step != nil && step.State == job.Open) != want {
 			t.Errorf("%s: %+v", id, step)
 		}
 	}

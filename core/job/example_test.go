@@ -9,6 +9,7 @@ import (
 	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
+	"settle/core/sheet"
 )
 
 const small = `key: small
@@ -44,15 +45,15 @@ func Example() {
 	j := job.Job{Plan: p, Log: []log.Entry{first}}
 	reading := &log.Body{Unit: quantity.UnitMillimetre, Float: &gauge.FloatForm{Graduation: quantity.Type("0.01"),
 		Trials: []gauge.TrialForm{{In: quantity.Type("0"), Out: quantity.Type("0.12")}}}}
-	j, sheet, err := job.Append(j, log.Entry{ID: "2", By: tech, Kind: log.Kept, Step: "play", Body: reading},
+	j, whole, err := job.Append(j, log.Entry{ID: "2", By: tech, Kind: log.Kept, Step: "play", Body: reading},
 		day.Add(time.Hour))
 	if err != nil {
 		fmt.Println(err)
 		return
 	}
-	row := job.PaperOf(sheet).Checks[0]
+	row := sheet.PaperOf(whole).Checks[0]
 	fmt.Println(row.Title, row.Built.Text.Mm, "mm,", row.Limit.Mm, "by", opening.Limits["play"].Source+":", row.Built.Word)
-	fmt.Println("the chain holds:", log.Verify(j.Log) == 0, "next:", sheet.Next)
+	fmt.Println("the chain holds:", log.Verify(j.Log) == 0, "next:", whole.Next)
 	// Output:
 	// End play 0.120 mm, 0.100 max by maker's drawing: Out
 	// the chain holds: true next: play

@@ -1,13 +1,14 @@
-package job
+package job_test
 
 import (
 	"strings"
 	"testing"
 	"time"
 
-	"settle/core/kind"
-
+	"settle/core/job"
+	"settle/core/job/jobtest"
 	"settle/core/judge"
+	"settle/core/kind"
 	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
@@ -38,18 +39,20 @@ stages:
       - {id: sign, kind: sign, title: Sign}
 `
 
-func heatBench(t *testing.T) *bench {
+func heatBench(t *testing.T) *jobtest.Bench {
 	p, err := plan.Read("hot.yaml", []byte(heatPlan))
 	if err != nil {
 		t.Fatal(err)
 	}
-	papers := Papers{Values: map[string]log.Value{"cap": {Text: "230 °F", Source: "manual"}, "least": {Text: "80 °C"},
-		"most": {Text: "105 °C"}, "home": {Text: "2"}}}
-	o, err := NewOpening(p, "LS-1", papers, Rules{}, Asked{Complaint: "noise"})
+	papers := job.Papers{Values: map[string]log.Value{"cap": {Text: "230 °F", Source: "manual"},
+		"least": {Text: "80 °C"},
+		"most":  {Text: "105 °C"}, "home": {Text: "2"}}}
+	o, err := job.NewOpening(p, "LS-1", papers, job.Rules{}, job.Asked{Complaint: "noise"})
 	if err != nil {
 		t.Fatal(err)
 	}
-	return &bench{t, Job{Plan: p, Log: []log.Entry{{ID: "o", Seq: 1, By: tech, Kind: log.Opened, Open: o}}}}
+	return &jobtest.Bench{T: t, Job: job.Job{Plan: p, Log: []log.Entry{{ID: "o", Seq: 1, By: jobtest.Tech,
+		Kind: log.Opened, Open: o}}}}
 }
 
 // The cap is 230 °F, which is 110 °C; the leaf is tried at a step of its own, and how cool
@@ -74,14 +77,14 @@ func TestHeatedByThePapers(t *testing.T) {
 		"60 °C":  {judge.Out, "left the heater at 60 °C", true}, // it would stick half way
 	} {
 		b := heatBench(t)
-		b.keep("heat", body(reached))
-		r := b.sheet().Step("heat").Reading
+		b.Keep("heat", body(reached))
+		r := b.Sheet().Step("heat").Reading
 		if r.Verdict != want.verdict || !strings.Contains(r.Text, want.text) || len(r.Warnings) > 0 != want.warned {
 			t.Errorf("%q is %s %q, warnings %v", reached, r.Verdict, r.Text, r.Warnings)
 		}
 	}
 	hot := body("as hot as it gets")
-	if err := heatBench(t).try(log.Entry{Kind: log.Kept, Step: "heat", Body: &hot}); names(err) != "body.heat.reached" {
+	if err := heatBench(t).Try(log.Entry{Kind: log.Kept, Step: "heat", Body: &hot}); names(err) != "body.heat.reached" {
 		t.Errorf("the error is %v", err)
 	}
 }
@@ -89,9 +92,9 @@ func TestHeatedByThePapers(t *testing.T) {
 // Pressing it cold is a choice, and needs neither heater nor clock.
 func TestPressedCold(t *testing.T) {
 	b := heatBench(t)
-	b.keep("heat", log.Body{Heat: &log.HeatForm{Cold: true}})
-	s := b.sheet().Step("heat")
-	if s.State != Done || s.Reading.Text != kind.Pressed || s.Reading.Verdict != "" {
+	b.Keep("heat", log.Body{Heat: &log.HeatForm{Cold: true}})
+	s := b.Sheet().Step("heat")
+	if s.State != job.Done || s.Reading.Text != kind.Pressed || s.Reading.Verdict != "" {
 		t.Errorf("pressed cold it is %s, %+v", s.State, s.Reading)
 	}
 }
@@ -100,36 +103,36 @@ func TestPressedCold(t *testing.T) {
 // time is asked.
 func TestTimedOnPaper(t *testing.T) {
 	b := heatBench(t)
-	b.keep("heat", log.Body{Unit: quantity.UnitMillimetre, Heat: &log.HeatForm{Took: quantity.Count("1,5"),
+	b.Keep("heat", log.Body{Unit: quantity.UnitMillimetre, Heat: &log.HeatForm{Took: quantity.Count("1,5"),
 		Input: log.Input{"bore": "50", "interference": "0.02"}}})
-	if r := b.sheet().Step("heat").Reading; r.Verdict != judge.Within || *r.HomeS != 90 {
+	if r := b.Sheet().Step("heat").Reading; r.Verdict != judge.Within || *r.HomeS != 90 {
 		t.Errorf("home in a minute and a half is %s in %d s", r.Verdict, *r.HomeS)
 	}
-	b.keep("cool", log.Body{Wait: &log.WaitForm{Cool: quantity.Count("30")}})
-	if s := b.sheet().Step("cool"); s.State != Done || s.Reading.Text != "30 °C" {
+	b.Keep("cool", log.Body{Wait: &log.WaitForm{Cool: quantity.Count("30")}})
+	if s := b.Sheet().Step("cool"); s.State != job.Done || s.Reading.Text != "30 °C" {
 		t.Errorf("cooled to 30 °C it is %s, %+v", s.State, s.Reading)
 	}
 }
 
 func TestAJobWaits(t *testing.T) {
 	b := heatBench(t)
-	if w := b.sheet().Waits; len(w) != 0 {
+	if w := b.Sheet().Waits; len(w) != 0 {
 		t.Errorf("at the start it waits for %+v", w)
 	}
-	b.keep("heat", log.Body{Heat: &log.HeatForm{Cold: true}})
-	sheet := b.sheet()
-	if w := sheet.Waits; len(w) != 1 || w[0].For != ForCooling || w[0].Say(b.Plan) != "cooling: work" {
+	b.Keep("heat", log.Body{Heat: &log.HeatForm{Cold: true}})
+	sheet := b.Sheet()
+	if w := sheet.Waits; len(w) != 1 || w[0].For != job.ForCooling || w[0].Say(b.Plan) != "cooling: work" {
 		t.Errorf("cooling, it waits for %+v", w)
 	}
 	now := b.Log[0].At.Add(time.Hour)
-	b.keep("cool", log.Body{Wait: &log.WaitForm{Began: &now, Ended: &now, Cool: quantity.Count("30")}})
-	b.keep("leaf", log.Body{Unit: quantity.UnitMillimetre, Direct: &log.DirectForm{Value: quantity.Type("0.05"),
+	b.Keep("cool", log.Body{Wait: &log.WaitForm{Began: &now, Ended: &now, Cool: quantity.Count("30")}})
+	b.Keep("leaf", log.Body{Unit: quantity.UnitMillimetre, Direct: &log.DirectForm{Value: quantity.Type("0.05"),
 		Leaf: true}})
-	sheet = b.sheet()
-	if w := sheet.Waits; len(w) != 1 || w[0].For != ForDecision || w[0].Say(b.Plan) != "a decision: leaf" {
+	sheet = b.Sheet()
+	if w := sheet.Waits; len(w) != 1 || w[0].For != job.ForDecision || w[0].Say(b.Plan) != "a decision: leaf" {
 		t.Errorf("out of its limit, it waits for %+v", w)
 	}
-	if sum := Summarize(sheet, &b.Log[len(b.Log)-1]); len(sum.Waits) != 1 {
+	if sum := job.Summarize(sheet, &b.Log[len(b.Log)-1]); len(sum.Waits) != 1 {
 		t.Errorf("the list is told %+v", sum.Waits)
 	}
 }
@@ -161,15 +164,16 @@ func TestAJobWaitsForParts(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	o, err := NewOpening(p, "LS-1", Papers{}, Rules{}, Asked{Complaint: "noise"})
+	o, err := job.NewOpening(p, "LS-1", job.Papers{}, job.Rules{}, job.Asked{Complaint: "noise"})
 	if err != nil {
 		t.Fatal(err)
 	}
-	b := &bench{t, Job{Plan: p, Log: []log.Entry{{ID: "o", Seq: 1, By: tech, Kind: log.Opened, Open: o}}}}
-	b.keep("shaft", log.Body{Inspect: &log.InspectForm{Found: []string{"bent"}}})
+	b := &jobtest.Bench{T: t, Job: job.Job{Plan: p, Log: []log.Entry{{ID: "o", Seq: 1, By: jobtest.Tech,
+		Kind: log.Opened, Open: o}}}}
+	b.Keep("shaft", log.Body{Inspect: &log.InspectForm{Found: []string{"bent"}}})
 	says := func() string {
 		var out []string
-		for _, w := range b.sheet().Waits {
+		for _, w := range b.Sheet().Waits {
 			out = append(out, w.Say(p))
 		}
 		return strings.Join(out, "; ")
@@ -177,11 +181,11 @@ func TestAJobWaitsForParts(t *testing.T) {
 	if got := says(); got != "parts: shaft, seal" {
 		t.Errorf("it waits for %s", got)
 	}
-	b.keep("laid", log.Body{Done: true})
+	b.Keep("laid", log.Body{Done: true})
 	if got := says(); got != "parts: shaft" {
 		t.Errorf("with the kit on the bench it waits for %s", got)
 	}
-	b.keep("sign", log.Body{Sign: &log.SignForm{}})
+	b.Keep("sign", log.Body{Sign: &log.SignForm{}})
 	if got := says(); got != "to follow: alignment when hot" {
 		t.Errorf("signed, it waits for %s", got)
 	}

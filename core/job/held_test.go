@@ -1,27 +1,19 @@
-package job
+package job_test
 
 import (
 	"fmt"
 	"strings"
 	"testing"
 
-	"settle/core/kind"
-
-	"settle/core/gauge"
+	"settle/core/job"
+	"settle/core/job/jobtest"
 	"settle/core/judge"
+	"settle/core/kind"
 	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
+	"settle/core/sheet"
 )
-
-// placesBody is a reading with a leaf at two places, in millimetres.
-func placesBody(a, b string) log.Body {
-	f := &gauge.GapForm{Graduation: quantity.Type("0.01")}
-	for i, v := range []string{a, b} {
-		f.Positions = append(f.Positions, gauge.PositionForm{At: []string{"a", "b"}[i], Value: quantity.Type(v)})
-	}
-	return log.Body{Unit: quantity.UnitMillimetre, Feeler: f}
-}
 
 const heldPlan = `limits:
   gap: {min: 0.4 mm, max: 0.6 mm, source: drawing}
@@ -62,31 +54,36 @@ func TestWhatIsHeldIsShown(t *testing.T) {
 		what, raw   string  // what the sheet says beside it
 		verdict     judge.Result
 	}{
-		{"gap", "gap", directBody("0.5 mm"), kind.OfValue, 500, 0, "0.400 to 0.600", "", "", judge.Within},
-		{"bare", "bare", directBody("0.5 mm"), kind.OfValue, 500, 0, "none known", "", "", judge.NoLimit},
+		{"gap", "gap", jobtest.DirectBody("0.5 mm"), kind.OfValue, 500, 0, "0.400 to 0.600", "", "", judge.Within},
+		{"bare", "bare", jobtest.DirectBody("0.5 mm"), kind.OfValue, 500, 0, "none known", "", "", judge.NoLimit},
 		// 0.3 and 0.38 are far out of any gap and alike within a tenth.
-		{"vanes", "vanes", placesBody("0.30", "0.38"), kind.OfSpread, 80, 0, "0.100 max", kind.SpreadName, "0.300 – 0.380",
+		{"vanes", "vanes", jobtest.PlacesBody("0.30", "0.38"), kind.OfSpread, 80, 0, "0.100 max", kind.SpreadName,
+			"0.300 – 0.380",
 			judge.Within},
-		{"vanes", "vanes", placesBody("0.30", "0.45"), kind.OfSpread, 150, 0, "0.100 max", kind.SpreadName, "0.300 – 0.450",
+		{"vanes", "vanes", jobtest.PlacesBody("0.30", "0.45"), kind.OfSpread, 150, 0, "0.100 max", kind.SpreadName,
+			"0.300 – 0.450",
 			judge.Out},
-		{"each", "each", placesBody("0.45", "0.52"), kind.OfEach, 450, 520, "0.400 to 0.600", kind.EachName, "",
+		{"each", "each", jobtest.PlacesBody("0.45", "0.52"), kind.OfEach, 450, 520, "0.400 to 0.600", kind.EachName, "",
 			judge.Within},
-		{"each", "each", placesBody("0.45", "0.65"), kind.OfEach, 450, 650, "0.400 to 0.600", kind.EachName, "", judge.Out},
-		{"each", "each", placesBody("0.45", "0.45"), kind.OfValue, 450, 0, "0.400 to 0.600", "", "", judge.Within},
+		{"each", "each", jobtest.PlacesBody("0.45", "0.65"), kind.OfEach, 450, 650, "0.400 to 0.600", kind.EachName, "",
+			judge.Out},
+		{"each", "each", jobtest.PlacesBody("0.45", "0.45"), kind.OfValue, 450, 0, "0.400 to 0.600", "", "", judge.Within},
 		// 0.53 is 0.03 from the 0.50 that was built.
-		{"after", "after", directBody("0.53 mm"), kind.OfTarget, 30, 0, "0.050 max", "Off gap as built", "0.530",
+		{"after", "after", jobtest.DirectBody("0.53 mm"), kind.OfTarget, 30, 0, "0.050 max", "Off gap as built", "0.530",
 			judge.Within},
-		{"after", "after", directBody("0.42 mm"), kind.OfTarget, 80, 0, "0.050 max", "Off gap as built", "0.420", judge.Out},
-		{"play", "play", floatBody("1"), kind.OfMean, 25, 0, "0.050 max", "", "", judge.Within},
-		{"depth", "depth", depthBody("0.45", "0.50", "0.55"), kind.OfMean, 500, 0, "0.400 to 0.600", "", "", judge.Within},
+		{"after", "after", jobtest.DirectBody("0.42 mm"), kind.OfTarget, 80, 0, "0.050 max", "Off gap as built", "0.420",
+			judge.Out},
+		{"play", "play", jobtest.FloatBody("1"), kind.OfMean, 25, 0, "0.050 max", "", "", judge.Within},
+		{"depth", "depth", jobtest.DepthBody("0.45", "0.50", "0.55"), kind.OfMean, 500, 0, "0.400 to 0.600", "", "",
+			judge.Within},
 	} {
 		name := fmt.Sprintf("%s %v", tt.step, tt.um)
-		b := openPlan(t, heldPlan)
+		b := jobtest.OfText(t, heldPlan)
 		if tt.step != "gap" {
-			b.keep("gap", directBody("0.5 mm"))
+			b.Keep("gap", jobtest.DirectBody("0.5 mm"))
 		}
-		b.keep(tt.step, tt.body)
-		s := b.sheet()
+		b.Keep(tt.step, tt.body)
+		s := b.Sheet()
 		r := s.Step(tt.step).Reading
 		h := r.Held
 		if h == nil || h.Basis != tt.basis || float64(int(h.Figure.Um())) != tt.um || r.Verdict != tt.verdict {
@@ -99,7 +96,7 @@ func TestWhatIsHeldIsShown(t *testing.T) {
 		if got := kind.LimitFigures(h.Limit); got.Mm != tt.limit || h.Limit.Source == "" {
 			t.Errorf("%s: its limit is %q from %q", name, got.Mm, h.Limit.Source)
 		}
-		cell := builtOf(t, PaperOf(s), tt.check)
+		cell := builtOf(t, sheet.PaperOf(s), tt.check)
 		if cell.Figure == nil || cell.Figure.Length != h.Figure.Length || !strings.HasPrefix(cell.What, tt.what) ||
 			(cell.What == "") != (tt.what == "" && tt.basis != kind.OfMean || tt.basis == kind.OfMean) {
 			t.Errorf("%s: the sheet shows %+v, called %q", name, cell.Text, cell.What)
@@ -117,7 +114,7 @@ func TestWhatIsHeldIsShown(t *testing.T) {
 }
 
 // builtOf is what the sheet shows of a check as built.
-func builtOf(t *testing.T, p *Paper, check string) *Cell {
+func builtOf(t *testing.T, p *sheet.Paper, check string) *sheet.Cell {
 	t.Helper()
 	for _, c := range p.Checks {
 		if c.Check == check && c.Built != nil {
@@ -130,9 +127,9 @@ func builtOf(t *testing.T, p *Paper, check string) *Cell {
 
 // Every reading of every plan that a walk takes has its limit and its source, or says that it has none.
 func TestEveryJudgedReadingHasItsLimit(t *testing.T) {
-	b := newBench(t, papers, Rules{})
+	b := jobtest.New(t, jobtest.Papers, job.Rules{})
 	judged := 0
-	for _, stage := range b.walk(bodies(t)).Stages {
+	for _, stage := range b.Walk(jobtest.Bodies(t)).Stages {
 		for _, step := range stage.Steps {
 			r := step.Reading
 			if r == nil || r.Verdict == "" {
@@ -152,27 +149,6 @@ func TestEveryJudgedReadingHasItsLimit(t *testing.T) {
 	}
 	if judged < 10 {
 		t.Errorf("only %d readings are judged", judged)
-	}
-}
-
-// Of a sheet that was kept before the two were told apart, what was measured stands there as it did.
-func TestAKeptFigureStandsAsItWas(t *testing.T) {
-	low, high := figure(300*quantity.Micrometre), figure(380*quantity.Micrometre)
-	old := heldCell(nil, low, high, judge.Within)
-	if old.Text.Mm != "0.300 – 0.380" || old.What != "" || old.Raw != nil || old.Word == "" {
-		t.Errorf("the old one is %+v", old)
-	}
-	same := kind.AsHeld(kind.OfValue, "Run-out", low.Length).Beside("Read", low)
-	if c := heldCell(same, nil, nil, judge.Within); c.Raw != nil || c.What != "" {
-		t.Errorf("what was read is what is judged, and it says %q, %v", c.What, c.Raw)
-	}
-	other := kind.AsHeld(kind.OfValue, "Fitted", low.Length).Beside("TIR", high)
-	c := heldCell(other, nil, nil, judge.Out)
-	if c.What != "Fitted" || c.Raw == nil || c.Raw.Mm != "TIR 0.380" {
-		t.Errorf("it says %q, %v", c.What, c.Raw)
-	}
-	if c := heldCell(other, nil, nil, ""); c.Word != notJudged {
-		t.Errorf("not judged it says %q", c.Word)
 	}
 }
 

@@ -1,219 +1,31 @@
-package job
+package job_test
 
 import (
 	"encoding/json"
 	"errors"
 	"fmt"
-	"os"
 	"reflect"
 	"strings"
 	"testing"
-	"time"
-
-	"settle/core/kind"
 
 	"settle/core/field"
 	"settle/core/gauge"
+	"settle/core/job"
+	"settle/core/job/jobtest"
 	"settle/core/judge"
+	"settle/core/kind"
 	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
-	"settle/core/setting"
 )
-
-var (
-	tech = log.Person{ID: "p1", Name: "M. Okafor", Role: "technician"}
-	day  = time.Date(2026, 3, 2, 8, 0, 0, 0, time.UTC)
-)
-
-// bench is a job being typed in a test.
-type bench struct {
-	t *testing.T
-	Job
-}
-
-// backPullOut is a short plan of these tests' own; the shipped ones are walked
-// elsewhere.
-func backPullOut(t testing.TB) *plan.Plan {
-	t.Helper()
-	text, err := os.ReadFile("testdata/back-pull-out.yaml")
-	if err != nil {
-		t.Fatal(err)
-	}
-	p, err := plan.Read("back-pull-out.yaml", text)
-	if err != nil {
-		t.Fatal(err)
-	}
-	return p
-}
-
-func newBench(t *testing.T, papers Papers, rules Rules) *bench {
-	t.Helper()
-	p := backPullOut(t)
-	o, err := NewOpening(p, "LS-1", papers, rules, Asked{Complaint: "leaks"})
-	if err != nil {
-		t.Fatal(err)
-	}
-	e, err := log.Seal(nil, log.Entry{ID: "open", By: tech, Kind: log.Opened, Open: o}, day)
-	if err != nil {
-		t.Fatal(err)
-	}
-	return &bench{t, Job{Plan: p, Log: []log.Entry{e}}}
-}
-
-var papers = Papers{
-	Values: map[string]log.Value{
-		"vanes": {Text: "3", Source: "counted"}, "casing-bolts": {Text: "4", Source: "counted"},
-		"casing-bolt-torque": {Text: "60 N·m",
-			Source: "manual"}, "seal-setting": {Text: "1.530 in", Source: "seal drawing"},
-	},
-	Limits: map[string]LimitForm{
-		"shaft-runout-seal":  {Max: quantity.Type("2 thou"), Source: "manual, table 4"},
-		"impeller-clearance": {Min: quantity.Type("12 thou"), Max: quantity.Type("18 thou"), Source: "manual, table 6"},
-		"gland-gap":          {Min: quantity.Type("0.1 in"), Max: quantity.Type("0.2 in"), Source: "seal drawing"},
-	},
-}
-
-// try offers an entry and appends it where it is accepted.
-func (b *bench) try(e log.Entry) error {
-	if e.ID == "" {
-		e.ID = fmt.Sprintf("e%d", len(b.Log))
-	}
-	if e.By.ID == "" {
-		e.By = tech
-	}
-	after, _, err := Append(b.Job, e, b.Log[len(b.Log)-1].At.Add(time.Minute))
-	b.Job = after
-	return err
-}
-
-func (b *bench) keep(step string, body log.Body) string {
-	b.t.Helper()
-	if err := b.try(log.Entry{Kind: log.Kept, Step: step, Body: &body}); err != nil {
-		b.t.Fatalf("%s: %v", step, err)
-	}
-	return b.Log[len(b.Log)-1].ID
-}
-
-func (b *bench) sheet() *Sheet { return Derive(b.Job) }
-
-func (b *bench) safe() {
-	b.t.Helper()
-	for _, s := range []string{"lock-out", "isolate", "drain"} {
-		b.keep(s, log.Body{Done: true})
-	}
-}
-
-func dialBody(values ...string) log.Body {
-	f := &gauge.DialForm{Graduation: quantity.Type("0.5 thou")}
-	for i, v := range values {
-		f.Readings = append(f.Readings, gauge.ReadingForm{Clock: []string{"12", "3", "6", "9"}[i], Value: quantity.Type(v)})
-	}
-	return log.Body{Unit: quantity.UnitThou, Dial: f}
-}
-
-func floatBody(out string) log.Body {
-	f := &gauge.FloatForm{Graduation: quantity.Type("0.5 thou")}
-	for range 3 {
-		f.Trials = append(f.Trials, gauge.TrialForm{In: quantity.Type("0"), Out: quantity.Type(out)})
-	}
-	return log.Body{Unit: quantity.UnitThou, Float: f}
-}
-
-func leafBody(places []string, low, high string) log.Body {
-	f := &gauge.GapForm{}
-	for _, p := range places {
-		f.Positions = append(f.Positions, gauge.PositionForm{At: p, Go: quantity.Type(low), NoGo: quantity.Type(high)})
-	}
-	return log.Body{Unit: quantity.UnitThou, Feeler: f}
-}
-
-func inspectBody(keys ...string) log.Body {
-	return log.Body{Inspect: &log.InspectForm{Found: append([]string{}, keys...)}}
-}
-
-func countBody(n int) log.Body {
-	return log.Body{Count: &log.CountForm{Count: quantity.Count(fmt.Sprint(n))}}
-}
-
-func boltsBody(t *testing.T, n, passes int) log.Body {
-	order, err := setting.Crossing(n)
-	if err != nil {
-		t.Fatal(err)
-	}
-	var ticks []int
-	for range passes {
-		ticks = append(ticks, order...)
-	}
-	for i := range n {
-		ticks = append(ticks, i+1)
-	}
-	return log.Body{Torque: &log.TorqueForm{Ticks: ticks}}
-}
-
-var (
-	vanes   = []string{"vane 1", "vane 2", "vane 3"}
-	quarter = []string{"12", "3", "6", "9"}
-)
-
-// bodies are good entries for every step of the plan.
-func bodies(t *testing.T) map[string]log.Body {
-	return map[string]log.Body{
-		"turn-found":        {Turn: &log.TurnForm{Turn: gauge.Drags, Clock: "4"}},
-		"end-play-found":    floatBody("4"),
-		"runout-seal-found": dialBody("0", "1", "3", "1"),
-		"clearance-found":   leafBody(vanes, "25", "26"),
-		"marks":             {Marks: []string{"at 12", "at 3"}},
-		"shims-out":         countBody(6),
-		"inspect-sleeve":    inspectBody("groove"), "inspect-seal": inspectBody("chip"), "inspect-bearings": inspectBody(),
-		"inspect-lock-washer": inspectBody(), "inspect-gaskets": inspectBody(), "inspect-impeller": inspectBody(),
-		"end-play-built":        floatBody("1"),
-		"runout-coupling-built": dialBody("0", "0.5", "1", "0.5"),
-		"runout-seal-built":     dialBody("0", "0.5", "1", "0.5"),
-		"adapter-rim-built":     dialBody("0", "1", "2", "1"),
-		"adapter-face-built":    dialBody("0", "1", "2", "1"),
-		"chamber-face-built":    dialBody("0", "1", "2", "1"),
-		"chamber-bore-built":    dialBody("0", "1", "2", "1"),
-		"radial-play-built":     floatBody("1"),
-		"setting-built": {Unit: quantity.UnitInch,
-			Setting: &log.SettingForm{Measured: quantity.Type("1.533"), Graduation: quantity.Type("0.5 mm")}},
-		"gland-gap-built": leafBody(quarter, "120", "130"),
-		"clearance-built": leafBody(vanes, "14", "15"),
-		"casing-bolts":    boltsBody(t, 4, 3),
-		"turn-built":      {Turn: &log.TurnForm{Turn: gauge.Free}},
-		"shims-back":      countBody(6),
-		"sign":            {Sign: &log.SignForm{Remark: "next time: wear plate"}},
-	}
-}
-
-// walk does what is next until the job is signed or a step refuses.
-func (b *bench) walk(with map[string]log.Body) *Sheet {
-	b.t.Helper()
-	for range 100 {
-		sheet := b.sheet()
-		if sheet.Next == "" {
-			return sheet
-		}
-		body, ok := with[sheet.Next]
-		if !ok {
-			body = log.Body{Done: true}
-		}
-		if step := sheet.Step(sheet.Next); step.State == Decide {
-			return sheet
-		}
-		b.keep(sheet.Next, body)
-	}
-	b.t.Fatal("the job has no end")
-	return nil
-}
 
 func TestAJobFromStartToSignature(t *testing.T) {
-	b := newBench(t, papers, Rules{})
-	if s := b.sheet(); s.State != Received || s.Next != "lock-out" {
+	b := jobtest.New(t, jobtest.Papers, job.Rules{})
+	if s := b.Sheet(); s.State != job.Received || s.Next != "lock-out" {
 		t.Errorf("a new job is %s, next %s", s.State, s.Next)
 	}
-	s := b.walk(bodies(t))
-	if s.State != Signed || s.Signed.Remark != "next time: wear plate" || s.Tally != (Tally{Within: 11}) {
+	s := b.Walk(jobtest.Bodies(t))
+	if s.State != job.Signed || s.Signed.Remark != "next time: wear plate" || s.Tally != (job.Tally{Within: 11}) {
 		t.Errorf("the job is %s, %+v; want it signed with 11 checks within", s.State, s.Tally)
 	}
 	row := s.Stations[3]
@@ -221,7 +33,8 @@ func TestAJobFromStartToSignature(t *testing.T) {
 		row.Built.Verdict != judge.Within || row.Change.Length != -2*quantity.Thou {
 		t.Errorf("station D is %+v; want the run-out found out, built within, 2 thou better", row)
 	}
-	if err := b.try(log.Entry{Kind: log.Kept, Step: "end-play-built", Body: new(floatBody("1"))}); !isRefused(err) {
+	if err := b.Try(log.Entry{Kind: log.Kept, Step: "end-play-built",
+		Body: new(jobtest.FloatBody("1"))}); !isRefused(err) {
 		t.Errorf("after the signature: %v, want a refusal", err)
 	}
 	if bad := log.Verify(b.Log); bad != 0 {
@@ -230,91 +43,91 @@ func TestAJobFromStartToSignature(t *testing.T) {
 }
 
 func isRefused(err error) bool {
-	var r *Refused
+	var r *job.Refused
 	return errors.As(err, &r)
 }
 
 func TestNothingOpensBeforeMakeSafe(t *testing.T) {
-	b := newBench(t, papers, Rules{})
-	b.keep("lock-out", log.Body{Done: true})
-	for step, body := range map[string]log.Body{"end-play-found": floatBody("1"), "clean": {Done: true},
+	b := jobtest.New(t, jobtest.Papers, job.Rules{})
+	b.Keep("lock-out", log.Body{Done: true})
+	for step, body := range map[string]log.Body{"end-play-found": jobtest.FloatBody("1"), "clean": {Done: true},
 		"sign": {Sign: &log.SignForm{}}} {
-		err := b.try(log.Entry{Kind: log.Kept, Step: step, Body: &body})
+		err := b.Try(log.Entry{Kind: log.Kept, Step: step, Body: &body})
 		if !isRefused(err) || !strings.Contains(err.Error(), "Make safe first: close suction") {
 			t.Errorf("%s: %v; want it to say what comes first", step, err)
 		}
 	}
-	b.keep("isolate", log.Body{Done: true})
-	b.keep("drain", log.Body{Done: true})
+	b.Keep("isolate", log.Body{Done: true})
+	b.Keep("drain", log.Body{Done: true})
 	// After that a reading may be taken out of order.
-	b.keep("radial-play-built", floatBody("1"))
+	b.Keep("radial-play-built", jobtest.FloatBody("1"))
 }
 
 func TestNeedsBlock(t *testing.T) {
-	b := newBench(t, papers, Rules{})
-	b.safe()
-	if err := b.try(log.Entry{Kind: log.Kept, Step: "adapter-on", Body: &log.Body{Done: true}}); !isRefused(err) ||
+	b := jobtest.New(t, jobtest.Papers, job.Rules{})
+	b.Safe()
+	if err := b.Try(log.Entry{Kind: log.Kept, Step: "adapter-on", Body: &log.Body{Done: true}}); !isRefused(err) ||
 		!strings.Contains(err.Error(), "run-out at the seal, as built") {
 		t.Errorf("got %v; want the step that is needed named", err)
 	}
-	b.keep("runout-seal-built", dialBody("0", "0", "1", "0"))
-	b.keep("adapter-on", log.Body{Done: true})
+	b.Keep("runout-seal-built", jobtest.DialBody("0", "0", "1", "0"))
+	b.Keep("adapter-on", log.Body{Done: true})
 }
 
 func TestOutNeedsADecisionBeforeTheSignature(t *testing.T) {
-	b := newBench(t, papers, Rules{})
-	with := bodies(t)
-	with["radial-play-built"] = floatBody("9")
-	s := b.walk(with)
+	b := jobtest.New(t, jobtest.Papers, job.Rules{})
+	with := jobtest.Bodies(t)
+	with["radial-play-built"] = jobtest.FloatBody("9")
+	s := b.Walk(with)
 	step := s.Step("radial-play-built")
-	if s.Next != "radial-play-built" || step.State != Decide || s.Step("sign").State != Blocked {
+	if s.Next != "radial-play-built" || step.State != job.Decide || s.Step("sign").State != job.Blocked {
 		t.Fatalf("next is %s, %s; the signature %s", s.Next, step.State, s.Step("sign").State)
 	}
 	for name, e := range map[string]log.Entry{
 		"no reason":             {Kind: log.Decided, Step: "radial-play-built", On: step.Entry},
 		"nothing entered there": {Kind: log.Decided, Step: "chamber-face-built", On: "x", Reason: "r"},
 	} {
-		if err := b.try(e); err == nil {
+		if err := b.Try(e); err == nil {
 			t.Errorf("%s: the decision was taken", name)
 		}
 	}
-	if err := b.try(log.Entry{Kind: log.Decided, Step: "end-play-found", On: s.Step("end-play-found").Entry,
+	if err := b.Try(log.Entry{Kind: log.Decided, Step: "end-play-found", On: s.Step("end-play-found").Entry,
 		Reason: "worn"}); !isRefused(err) {
 		t.Errorf("a decision where none is due: %v", err)
 	}
-	if err := b.try(log.Entry{Kind: log.Decided, Step: "radial-play-built", On: step.Entry,
+	if err := b.Try(log.Entry{Kind: log.Decided, Step: "radial-play-built", On: step.Entry,
 		Reason: "old housing, new one on order"}); err != nil {
 		t.Fatal(err)
 	}
 	// A new reading makes the decision on the old one void.
 	again := log.Entry{Kind: log.Kept, Step: "radial-play-built", On: step.Entry, Reason: "measured again",
-		Body: new(floatBody("8"))}
-	if err := b.try(again); err != nil {
+		Body: new(jobtest.FloatBody("8"))}
+	if err := b.Try(again); err != nil {
 		t.Fatal(err)
 	}
-	if s := b.sheet().Step("radial-play-built"); s.State != Decide || s.Decision != nil || s.Entries != 2 {
+	if s := b.Sheet().Step("radial-play-built"); s.State != job.Decide || s.Decision != nil || s.Entries != 2 {
 		t.Errorf("after a new reading the step is %s with decision %+v", s.State, s.Decision)
 	}
 }
 
 func TestCorrections(t *testing.T) {
-	b := newBench(t, papers, Rules{})
-	b.safe()
-	first := b.keep("end-play-found", floatBody("4"))
-	other := new(floatBody("3"))
-	var stale *Stale
-	if err := b.try(log.Entry{Kind: log.Kept, Step: "end-play-found", Body: other}); !errors.As(err, &stale) ||
+	b := jobtest.New(t, jobtest.Papers, job.Rules{})
+	b.Safe()
+	first := b.Keep("end-play-found", jobtest.FloatBody("4"))
+	other := new(jobtest.FloatBody("3"))
+	var stale *job.Stale
+	if err := b.Try(log.Entry{Kind: log.Kept, Step: "end-play-found", Body: other}); !errors.As(err, &stale) ||
 		stale.Latest.ID != first {
 		t.Errorf("an entry that has not seen the first: %v", err)
 	}
-	if err := b.try(log.Entry{Kind: log.Kept, Step: "end-play-found", On: first, Body: other}); names(err) != "reason" {
+	if err := b.Try(log.Entry{Kind: log.Kept, Step: "end-play-found", On: first, Body: other}); names(err) != "reason" {
 		t.Errorf("a correction without a reason: %v", err)
 	}
-	if err := b.try(log.Entry{Kind: log.Kept, Step: "end-play-found", On: first, Reason: "typed wrong",
+	if err := b.Try(log.Entry{Kind: log.Kept, Step: "end-play-found", On: first, Reason: "typed wrong",
 		Body: other}); err != nil {
 		t.Fatal(err)
 	}
-	if s := b.sheet().Step("end-play-found"); s.Reading.Figure.Length != 3*quantity.Thou || s.Entries != 2 ||
+	if s := b.Sheet().Step("end-play-found"); s.Reading.Figure.Length != 3*quantity.Thou || s.Entries != 2 ||
 		len(b.Log) != 6 {
 		t.Errorf("after the correction: %+v, %d entries in the log", s.Reading.Figure, len(b.Log))
 	}
@@ -328,8 +141,8 @@ func names(err error) string {
 }
 
 func TestWhatWasEntered(t *testing.T) {
-	b := newBench(t, papers, Rules{})
-	b.safe()
+	b := jobtest.New(t, jobtest.Papers, job.Rules{})
+	b.Safe()
 	tests := []struct {
 		step  string
 		body  *log.Body
@@ -338,14 +151,14 @@ func TestWhatWasEntered(t *testing.T) {
 	}{
 		{"end-play-found", nil, "body", "missing"},
 		{"end-play-found", &log.Body{}, "body.float", "missing"},
-		{"end-play-found", &log.Body{Done: true, Float: floatBody("1").Float}, "body.done", "does not belong"},
+		{"end-play-found", &log.Body{Done: true, Float: jobtest.FloatBody("1").Float}, "body.done", "does not belong"},
 		{"end-play-found", &log.Body{Unit: "furlong"}, "body.unit", "thou"},
-		{"end-play-found", &log.Body{Float: floatBody("1").Float}, "body.float.trials[0].in", "no unit"},
-		{"end-play-found", new(floatBody("two")), "body.float.trials[0].out", "not understood"},
-		{"runout-seal-found", new(dialBody("0", "1", "2")), "body.dial.readings", "no reading at 9"},
-		{"runout-seal-found", new(dialBody("0", "1", "", "1")), "body.dial.readings[2].value", "empty"},
-		{"clearance-found", new(leafBody(vanes[:2], "1", "2")), "body.feeler.positions", "vane 3"},
-		{"clearance-found", new(leafBody(vanes, "2", "1")), "body.feeler.positions[0].no_go", "thicker"},
+		{"end-play-found", &log.Body{Float: jobtest.FloatBody("1").Float}, "body.float.trials[0].in", "no unit"},
+		{"end-play-found", new(jobtest.FloatBody("two")), "body.float.trials[0].out", "not understood"},
+		{"runout-seal-found", new(jobtest.DialBody("0", "1", "2")), "body.dial.readings", "no reading at 9"},
+		{"runout-seal-found", new(jobtest.DialBody("0", "1", "", "1")), "body.dial.readings[2].value", "empty"},
+		{"clearance-found", new(jobtest.LeafBody(jobtest.Vanes[:2], "1", "2")), "body.feeler.positions", "vane 3"},
+		{"clearance-found", new(jobtest.LeafBody(jobtest.Vanes, "2", "1")), "body.feeler.positions[0].no_go", "thicker"},
 		{"turn-found", &log.Body{Turn: &log.TurnForm{Turn: "easy"}}, "body.turn.turn", "free, light-drag, drags"},
 		{"turn-found", &log.Body{Turn: &log.TurnForm{Turn: gauge.Rubs, Clock: "13"}}, "body.turn.clock", "clock"},
 		{"marks", &log.Body{Marks: []string{"at 12"}}, "body.marks[1]", "Gland port"},
@@ -355,7 +168,7 @@ func TestWhatWasEntered(t *testing.T) {
 		{"shims-out", &log.Body{Count: &log.CountForm{Count: quantity.Count("3"), Pack: quantity.Type("-1 mm")}},
 			"body.count.pack",
 			"below zero"},
-		{"inspect-sleeve", new(inspectBody("dent")), "body.inspect.found[0]", "not on the list"},
+		{"inspect-sleeve", new(jobtest.InspectBody("dent")), "body.inspect.found[0]", "not on the list"},
 		{"inspect-sleeve", &log.Body{Inspect: &log.InspectForm{Found: []string{"groove"}, Outcome: judge.Reuse}},
 			"body.inspect.reason", "why"},
 		{"inspect-sleeve", &log.Body{Inspect: &log.InspectForm{Found: []string{}, Outcome: "burn"}},
@@ -364,15 +177,15 @@ func TestWhatWasEntered(t *testing.T) {
 		{"no-such-step", &log.Body{Done: true}, "step", "not a step"},
 	}
 	for _, tt := range tests {
-		e := log.Entry{ID: "x", By: tech, Kind: log.Kept, Step: tt.step, Body: tt.body}
+		e := log.Entry{ID: "x", By: jobtest.Tech, Kind: log.Kept, Step: tt.step, Body: tt.body}
 		if tt.step == "lock-out" { // a caution is not left out, nor entered twice unseen
 			e.On, e.Reason = "e1", "again"
-			if err := Accept(b.Job, e); names(err) != "body.skip" {
+			if err := job.Accept(b.Job, e); names(err) != "body.skip" {
 				t.Errorf("leaving out a caution: %v", err)
 			}
 			continue
 		}
-		err := Accept(b.Job, e)
+		err := job.Accept(b.Job, e)
 		if names(err) != tt.field || !strings.Contains(err.Error(), tt.says) {
 			t.Errorf("%s %+v: got %v; want field %s and %q", tt.step, tt.body, err, tt.field, tt.says)
 		}
@@ -380,35 +193,35 @@ func TestWhatWasEntered(t *testing.T) {
 }
 
 func TestLeavingOutWithAReason(t *testing.T) {
-	b := newBench(t, papers, Rules{})
-	b.safe()
-	b.keep("end-play-found", log.Body{Skip: "came in pieces"})
-	s := b.sheet()
-	if step := s.Step("end-play-found"); step.State != Done || step.Reading.Text != "not taken: came in pieces" ||
+	b := jobtest.New(t, jobtest.Papers, job.Rules{})
+	b.Safe()
+	b.Keep("end-play-found", log.Body{Skip: "came in pieces"})
+	s := b.Sheet()
+	if step := s.Step("end-play-found"); step.State != job.Done || step.Reading.Text != "not taken: came in pieces" ||
 		step.Reading.Verdict != "" {
 		t.Errorf("left out: %+v", step.Reading)
 	}
 }
 
 func TestPartsDecideSteps(t *testing.T) {
-	b := newBench(t, papers, Rules{Schools: map[string]string{"bearing-reuse": "may-reuse"}})
-	b.safe()
-	if b.sheet().Step("new-sleeve") != nil {
+	b := jobtest.New(t, jobtest.Papers, job.Rules{Schools: map[string]string{"bearing-reuse": "may-reuse"}})
+	b.Safe()
+	if b.Sheet().Step("new-sleeve") != nil {
 		t.Error("a new sleeve is asked for before the old one is judged")
 	}
-	first := b.keep("inspect-sleeve", inspectBody("groove"))
-	b.keep("inspect-bearings", inspectBody())
-	s := b.sheet()
+	first := b.Keep("inspect-sleeve", jobtest.InspectBody("groove"))
+	b.Keep("inspect-bearings", jobtest.InspectBody())
+	s := b.Sheet()
 	if s.Step("new-sleeve") == nil || s.Step("new-bearings") != nil {
 		t.Error("a grooved sleeve is to be replaced and a sound bearing reused where the shop allows it")
 	}
 	override := log.Entry{Kind: log.Kept, Step: "inspect-sleeve", On: first, Reason: "looked again",
 		Body: &log.Body{Inspect: &log.InspectForm{Found: []string{"groove"}, Outcome: judge.Dress,
 			Reason: "no spare in the house"}}}
-	if err := b.try(override); err != nil {
+	if err := b.Try(override); err != nil {
 		t.Fatal(err)
 	}
-	s = b.sheet()
+	s = b.Sheet()
 	if r := s.Step("inspect-sleeve").Reading; r.Outcome != judge.Dress || r.ByRule != judge.Replace ||
 		r.Rule != "no spare in the house" || s.Step("new-sleeve") != nil {
 		t.Errorf("decided otherwise: %+v", r)
@@ -416,42 +229,43 @@ func TestPartsDecideSteps(t *testing.T) {
 }
 
 func TestVerdictsOfOtherSteps(t *testing.T) {
-	b := newBench(t, Papers{}, Rules{})
-	b.safe()
-	with := bodies(t)
+	b := jobtest.New(t, job.Papers{}, job.Rules{})
+	b.Safe()
+	with := jobtest.Bodies(t)
 	five := []string{"vane 1", "vane 2", "vane 3", "vane 4", "vane 5"}
-	with["clearance-found"], with["clearance-built"] = leafBody(five, "25", "26"), leafBody(five, "14", "15")
-	bolts := boltsBody(t, 8, 3)
+	with["clearance-found"], with["clearance-built"] = jobtest.LeafBody(five, "25", "26"), jobtest.LeafBody(five, "14",
+		"15")
+	bolts := jobtest.BoltsBody(t, 8, 3)
 	bolts.Torque.Set = "60 N·m"
 	with["casing-bolts"] = bolts
-	s := b.walk(with)
+	s := b.Walk(with)
 	// Without papers neither the setting dimension nor the gland gap, the clearance or the torque is known.
 	for _, want := range []string{"setting-built", "gland-gap-built", "clearance-built", "casing-bolts"} {
 		step := s.Step(want)
-		if step.State != Decide || step.Reading.Verdict != judge.NoLimit {
+		if step.State != job.Decide || step.Reading.Verdict != judge.NoLimit {
 			t.Fatalf("next is %s; %s is %s with %+v, want it to wait for a decision: no limit is never a pass", s.Next, want,
 				step.State, step.Reading)
 		}
-		if err := b.try(log.Entry{Kind: log.Decided, Step: want, On: step.Entry, Reason: "manual is lost"}); err != nil {
+		if err := b.Try(log.Entry{Kind: log.Decided, Step: want, On: step.Entry, Reason: "manual is lost"}); err != nil {
 			t.Fatal(err)
 		}
-		s = b.walk(with)
+		s = b.Walk(with)
 	}
-	if s.State != Signed || s.Tally.NoLimit != 3 {
+	if s.State != job.Signed || s.Tally.NoLimit != 3 {
 		t.Errorf("the job is %s, %+v", s.State, s.Tally)
 	}
 }
 
 func TestTorqueAndCount(t *testing.T) {
-	b := newBench(t, papers, Rules{})
-	b.safe()
-	b.keep("shims-out", countBody(6))
-	s := derive(b.Job).scale
+	b := jobtest.New(t, jobtest.Papers, job.Rules{})
+	b.Safe()
+	b.Keep("shims-out", jobtest.CountBody(6))
+	s := job.ScaleOf(b.Job)
 	torque := func(set string, ticks []int) (*kind.Reading, field.Errors) {
 		return kind.Weigh(s, b.Plan.Step("casing-bolts"), &log.Body{Torque: &log.TorqueForm{Set: set, Ticks: ticks}},
 			kind.Way{})
 	}
-	all := boltsBody(t, 4, 3).Torque.Ticks
+	all := jobtest.BoltsBody(t, 4, 3).Torque.Ticks
 	for _, tt := range []struct {
 		set  string
 		want judge.Result
@@ -467,7 +281,7 @@ func TestTorqueAndCount(t *testing.T) {
 		}
 	}
 	for n, want := range map[int]judge.Result{6: judge.Within, 5: judge.Out} {
-		if r, errs := kind.Weigh(s, b.Plan.Step("shims-back"), new(countBody(n)), kind.Way{}); len(errs) > 0 ||
+		if r, errs := kind.Weigh(s, b.Plan.Step("shims-back"), new(jobtest.CountBody(n)), kind.Way{}); len(errs) > 0 ||
 			r.Verdict != want {
 			t.Errorf("%d shims back: %+v, %v; want %s", n, r, errs, want)
 		}
@@ -475,66 +289,69 @@ func TestTorqueAndCount(t *testing.T) {
 }
 
 func TestPreviewOfAHalfFilledPanel(t *testing.T) {
-	b := newBench(t, papers, Rules{})
-	b.safe()
-	body := dialBody("0", "1", "x", "")
-	r, tell, err := Preview(b.Job, "runout-seal-found", &body)
+	b := jobtest.New(t, jobtest.Papers, job.Rules{})
+	b.Safe()
+	body := jobtest.DialBody("0", "1", "x", "")
+	r, tell, err := job.Preview(b.Job, "runout-seal-found", &body)
 	if r == nil || r.Figure.Length != quantity.Thou || names(err) != "body.dial.readings[2].value" || len(tell.Echo) != 2 {
 		t.Errorf("got %+v, %+v, %v; want a reading of the two that are good and the third named", r, tell, err)
 	}
-	body = dialBody("0", "-1", "-2", "-1")
-	r, tell, err = Preview(b.Job, "runout-seal-built", &body)
+	body = jobtest.DialBody("0", "-1", "-2", "-1")
+	r, tell, err = job.Preview(b.Job, "runout-seal-built", &body)
 	if err != nil || r.Verdict != judge.Close || tell.Headline.Thou != "On the limit, could be either side" {
 		t.Errorf("on the limit: %+v, %+v, %v", r, tell, err)
 	}
-	body = dialBody("0", "40 mm", "0", "0")
-	if _, tell, _ = Preview(b.Job, "runout-seal-built", &body); tell.Echo[1].Odd == "" ||
+	body = jobtest.DialBody("0", "40 mm", "0", "0")
+	if _, tell, _ = job.Preview(b.Job, "runout-seal-built", &body); tell.Echo[1].Odd == "" ||
 		tell.Headline.Mm != "Out of limit by 39.949 mm" {
 		t.Errorf("an absurd reading is not questioned: %+v", tell)
 	}
-	body = leafBody(vanes, "16", "20")
-	if _, tell, _ = Preview(b.Job, "clearance-built", &body); len(tell.Lines) != 3 ||
+	body = jobtest.LeafBody(jobtest.Vanes, "16", "20")
+	if _, tell, _ = job.Preview(b.Job, "clearance-built", &body); len(tell.Lines) != 3 ||
 		tell.Lines[0].Thou != "At vane 1 try the 18.0 thou leaf, or shims of it." {
 		t.Errorf("undecided: %+v", tell.Lines)
 	}
-	if _, _, err := Preview(b.Job, "no-such", &body); names(err) != "step" {
+	if _, _, err := job.Preview(b.Job, "no-such", &body); names(err) != "step" {
 		t.Errorf("no such step: %v", err)
 	}
 }
 
 func TestOpeningChecksThePapers(t *testing.T) {
-	p := backPullOut(t)
+	p := jobtest.BackPullOut(t)
 	tests := []struct {
 		field  string
-		papers Papers
+		papers job.Papers
 	}{
-		{"options.seal", Papers{Options: map[string]string{"seal": "double"}}},
-		{"options.casing-joint", Papers{Options: map[string]string{"casing-joint": "glue"}}},
-		{"values.wheels", Papers{Values: map[string]log.Value{"wheels": {Text: "4", Source: ""}}}},
-		{"values.vanes.text", Papers{Values: map[string]log.Value{"vanes": {Text: "many", Source: ""}}}},
-		{"values.seal-setting.text", Papers{Values: map[string]log.Value{"seal-setting": {Text: "1.5", Source: ""}}}},
-		{"values.casing-bolt-torque.text", Papers{Values: map[string]log.Value{"casing-bolt-torque": {Text: "60",
+		{"options.seal", job.Papers{Options: map[string]string{"seal": "double"}}},
+		{"options.casing-joint", job.Papers{Options: map[string]string{"casing-joint": "glue"}}},
+		{"values.wheels", job.Papers{Values: map[string]log.Value{"wheels": {Text: "4", Source: ""}}}},
+		{"values.vanes.text", job.Papers{Values: map[string]log.Value{"vanes": {Text: "many", Source: ""}}}},
+		{"values.seal-setting.text", job.Papers{Values: map[string]log.Value{"seal-setting": {Text: "1.5", Source: ""}}}},
+		{"values.casing-bolt-torque.text", job.Papers{Values: map[string]log.Value{"casing-bolt-torque": {Text: "60",
 			Source: ""}}}},
-		{"limits.bounce", Papers{Limits: map[string]LimitForm{"bounce": {Max: quantity.Type("1 mm"), Source: "x"}}}},
-		{"limits.gland-gap.max", Papers{Limits: map[string]LimitForm{"gland-gap": {Max: quantity.Type("1"), Source: "x"}}}},
-		{"limits.gland-gap.min", Papers{Limits: map[string]LimitForm{"gland-gap": {Min: quantity.Type("2 mm"),
+		{"limits.bounce", job.Papers{Limits: map[string]job.LimitForm{"bounce": {Max: quantity.Type("1 mm"), Source: "x"}}}},
+		{"limits.gland-gap.max", job.Papers{Limits: map[string]job.LimitForm{"gland-gap": {Max: quantity.Type("1"),
+			Source: "x"}}}},
+		{"limits.gland-gap.min", job.Papers{Limits: map[string]job.LimitForm{"gland-gap": {Min: quantity.Type("2 mm"),
 			Max: quantity.Type("1 mm"), Source: "x"}}}},
-		{"limits.gland-gap.source", Papers{Limits: map[string]LimitForm{"gland-gap": {Max: quantity.Type("1 mm")}}}},
+		{"limits.gland-gap.source", job.Papers{Limits: map[string]job.LimitForm{"gland-gap": {Max: quantity.Type("1 mm")}}}},
 	}
 	for _, tt := range tests {
-		if _, err := NewOpening(p, "LS-1", tt.papers, Rules{}, Asked{Complaint: "leaks"}); names(err) != tt.field {
+		if _, err := job.NewOpening(p, "LS-1", tt.papers, job.Rules{},
+			job.Asked{Complaint: "leaks"}); names(err) != tt.field {
 			t.Errorf("got %v, want an error on %s", err, tt.field)
 		}
 	}
-	if _, err := NewOpening(p, "LS-1", Papers{}, Rules{}, Asked{Complaint: " "}); names(err) != "complaint" {
+	if _, err := job.NewOpening(p, "LS-1", job.Papers{}, job.Rules{},
+		job.Asked{Complaint: " "}); names(err) != "complaint" {
 		t.Errorf("no complaint: %v", err)
 	}
 }
 
 func TestAChangedRecordShows(t *testing.T) {
-	b := newBench(t, papers, Rules{})
-	b.safe()
-	b.keep("end-play-found", floatBody("4"))
+	b := jobtest.New(t, jobtest.Papers, job.Rules{})
+	b.Safe()
+	b.Keep("end-play-found", jobtest.FloatBody("4"))
 	again := func(change func(line string) string) []log.Entry {
 		var entries []log.Entry
 		for i := range b.Log {
@@ -568,18 +385,18 @@ func TestAChangedRecordShows(t *testing.T) {
 }
 
 func TestDeriveIsPure(t *testing.T) {
-	b := newBench(t, papers, Rules{})
-	b.walk(bodies(t))
+	b := jobtest.New(t, jobtest.Papers, job.Rules{})
+	b.Walk(jobtest.Bodies(t))
 	before, err := json.Marshal(b.Log)
 	if err != nil {
 		t.Fatal(err)
 	}
-	one := b.sheet()
+	one := b.Sheet()
 	// Remembering what was worked out before, one entry at a time.
-	memo := new(Memo)
-	var two *Sheet
+	memo := new(job.Memo)
+	var two *job.Sheet
 	for n := range b.Log {
-		two = Derive(Job{Plan: b.Plan, Log: b.Log[:n+1], Memo: memo})
+		two = job.Derive(job.Job{Plan: b.Plan, Log: b.Log[:n+1], Memo: memo})
 	}
 	after, err := json.Marshal(b.Log)
 	if err != nil || string(before) != string(after) || !reflect.DeepEqual(one, two) {
@@ -593,24 +410,24 @@ func BenchmarkDerive(b *testing.B) {
 		j := long(b)
 		b.ReportAllocs()
 		for b.Loop() {
-			Derive(j)
+			job.Derive(j)
 		}
 	})
 	b.Run("after an entry", func(b *testing.B) {
 		j := long(b)
-		j.Memo = new(Memo)
+		j.Memo = new(job.Memo)
 		b.ReportAllocs()
 		for b.Loop() {
-			Derive(j)
-			j.Memo.last = nil // what the entry before it left
+			job.Derive(j)
+			job.Forget(j.Memo) // what the entry before it left
 		}
 	})
 }
 
 // long is a job with the readings of the plan's last stages repeated in a plan
 // made longer, each entered several times.
-func long(b *testing.B) Job {
-	lib := backPullOut(b)
+func long(b *testing.B) job.Job {
+	lib := jobtest.BackPullOut(b)
 	text := string(lib.Text)
 	var extra strings.Builder
 	for i := range 80 {
@@ -623,20 +440,21 @@ func long(b *testing.B) Job {
 	if err != nil {
 		b.Fatal(err)
 	}
-	o, err := NewOpening(p, "LS-1", papers, Rules{}, Asked{Complaint: "leaks"})
+	o, err := job.NewOpening(p, "LS-1", jobtest.Papers, job.Rules{}, job.Asked{Complaint: "leaks"})
 	if err != nil {
 		b.Fatal(err)
 	}
-	j := Job{Plan: p, Log: []log.Entry{{ID: "o", Seq: 1, Kind: log.Opened, Open: o}}}
+	j := job.Job{Plan: p, Log: []log.Entry{{ID: "o", Seq: 1, Kind: log.Opened, Open: o}}}
 	add := func(step string, body log.Body) {
-		j.Log = append(j.Log, log.Entry{ID: fmt.Sprint(len(j.Log)), Seq: len(j.Log) + 1, By: tech, Kind: log.Kept, Step: step,
+		j.Log = append(j.Log, log.Entry{ID: fmt.Sprint(len(j.Log)), Seq: len(j.Log) + 1, By: jobtest.Tech, Kind: log.Kept,
+			Step: step,
 			Body: &body})
 	}
 	for _, stage := range p.Stages {
 		for _, s := range stage.Steps {
 			if strings.HasPrefix(s.ID, "more-") {
 				for range 3 {
-					add(s.ID, dialBody("0", "0.5", "1", "0.5"))
+					add(s.ID, jobtest.DialBody("0", "0.5", "1", "0.5"))
 				}
 			}
 		}
@@ -645,7 +463,7 @@ func long(b *testing.B) Job {
 		add(s, log.Body{Done: true})
 	}
 	for len(j.Log) < 300 {
-		add("end-play-built", floatBody("1.5"))
+		add("end-play-built", jobtest.FloatBody("1.5"))
 	}
 	return j
 }

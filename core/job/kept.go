@@ -7,9 +7,8 @@ import (
 	"fmt"
 	"time"
 
-	"settle/core/kind"
-
 	"settle/core/judge"
+	"settle/core/kind"
 	"settle/core/log"
 	"settle/core/plan"
 )

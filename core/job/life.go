@@ -5,10 +5,9 @@ import (
 	"fmt"
 	"slices"
 
-	"settle/core/kind"
-
 	"settle/core/field"
 	"settle/core/judge"
+	"settle/core/kind"
 	"settle/core/quantity"
 )
 

@@ -7,10 +7,9 @@ import (
 	"slices"
 	"strings"
 
-	"settle/core/kind"
-
 	"settle/core/field"
 	"settle/core/judge"
+	"settle/core/kind"
 	"settle/core/plan"
 	"settle/core/quantity"
 )

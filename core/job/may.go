@@ -5,7 +5,6 @@ import (
 	"strings"
 
 	"settle/core/kind"
-
 	"settle/core/log"
 	"settle/core/plan"
 )

@@ -4,7 +4,6 @@ import (
 	"sync"
 
 	"settle/core/kind"
-
 	"settle/core/log"
 )
 

@@ -4,9 +4,8 @@ import (
 	"math/big"
 	"slices"
 
-	"settle/core/kind"
-
 	"settle/core/judge"
+	"settle/core/kind"
 	"settle/core/plan"
 )
 

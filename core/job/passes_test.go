@@ -1,4 +1,4 @@
-package job
+package job_test
 
 import (
 	"encoding/json"
@@ -8,50 +8,14 @@ import (
 	"testing"
 
 	"settle/core/gauge"
+	"settle/core/job"
+	"settle/core/job/jobtest"
 	"settle/core/judge"
 	"settle/core/log"
-	"settle/core/plan"
-	"settle/core/quantity"
 )
 
 // What each pass of Derive goes by is an argument of it, so most of them cannot change
 // places and still compile. These tests hold what the compiler does not see.
-
-// openPlan opens a job for a plan written here.
-func openPlan(t *testing.T, text string) *bench {
-	t.Helper()
-	p, err := plan.Read("test.yaml", []byte("key: test\ntitle: Test\nconstruction: Z\nversion: 1\n"+text))
-	if err != nil {
-		t.Fatal(err)
-	}
-	o, err := NewOpening(p, "LS-1", Papers{}, Rules{}, Asked{Complaint: "leaks"})
-	if err != nil {
-		t.Fatal(err)
-	}
-	e, err := log.Seal(nil, log.Entry{ID: "open", By: tech, Kind: log.Opened, Open: o}, day)
-	if err != nil {
-		t.Fatal(err)
-	}
-	return &bench{t, Job{Plan: p, Log: []log.Entry{e}}}
-}
-
-func (b *bench) correct(step string, body log.Body) {
-	b.t.Helper()
-	on := b.sheet().Step(step).Entry
-	if err := b.try(log.Entry{Kind: log.Kept, Step: step, On: on, Reason: "looked again", Body: &body}); err != nil {
-		b.t.Fatalf("%s: %v", step, err)
-	}
-}
-
-// state is where a line of the kit stands, "" for one that is not there.
-func (b *bench) kit(part string) KitState {
-	for _, l := range b.sheet().Kit {
-		if l.Part == part {
-			return l.State
-		}
-	}
-	return ""
-}
 
 // Four parts drag each other in a row. Whatever the order in which the plan lists
 // them, the last is replaced with the first.
@@ -67,18 +31,18 @@ func TestAChainOfPartsIsFollowedToItsEnd(t *testing.T) {
 		"      - {id: look-a, kind: inspect, part: a, title: Look at A}\n" +
 		"      - {id: new-d, kind: do, title: Fit a new D, when: d decided replace}\n"
 	permute(lines, func(order []string) {
-		b := openPlan(t, "parts:\n"+strings.Join(order, "")+stages)
-		b.keep("look-d", inspectBody())
-		if b.sheet().Step("new-d") != nil {
+		b := jobtest.OfText(t, "parts:\n"+strings.Join(order, "")+stages)
+		b.Keep("look-d", jobtest.InspectBody())
+		if b.Sheet().Step("new-d") != nil {
 			t.Error("a new D before anything is found")
 		}
-		b.keep("look-a", inspectBody("x"))
+		b.Keep("look-a", jobtest.InspectBody("x"))
 		for _, part := range []string{"b", "c", "d"} {
-			if b.kit(part) != ToOrder {
-				t.Errorf("%v: %s is %q in the kit, want it ordered", order, part, b.kit(part))
+			if b.Kit(part) != job.ToOrder {
+				t.Errorf("%v: %s is %q in the kit, want it ordered", order, part, b.Kit(part))
 			}
 		}
-		s := b.sheet()
+		s := b.Sheet()
 		if r := s.Step("look-d").Reading; r.Outcome != judge.Replace || r.Rule != "replaced with the c" {
 			t.Errorf("D is %s by the rule %q", r.Outcome, r.Rule)
 		}
@@ -104,16 +68,16 @@ func permute(list []string, visit func([]string)) {
 
 // Rules that chase each other round come to an end, and to the same one each time.
 func TestRulesThatChaseEachOtherEnd(t *testing.T) {
-	b := openPlan(t, `parts:
+	b := jobtest.OfText(t, `parts:
   - {key: a, title: A, quantity: 1, always: [{outcome: replace, rule: r, when: b decided reuse}]}
   - {key: b, title: B, quantity: 1, always: [{outcome: replace, rule: r, when: a decided replace}]}
 stages:
   - {id: look, title: Look, steps: [{id: a, kind: inspect, part: a, title: A},
     {id: b, kind: inspect, part: b, title: B}]}
 `)
-	b.keep("a", inspectBody())
-	b.keep("b", inspectBody())
-	one, two := b.sheet(), b.sheet()
+	b.Keep("a", jobtest.InspectBody())
+	b.Keep("b", jobtest.InspectBody())
+	one, two := b.Sheet(), b.Sheet()
 	for _, step := range []string{"a", "b"} {
 		if x, y := one.Step(step).Reading.Outcome, two.Step(step).Reading.Outcome; x != y || !x.Known() {
 			t.Errorf("%s is %q, then %q", step, x, y)
@@ -121,63 +85,23 @@ stages:
 	}
 }
 
-const conditional = `
-limits: {play: {max: 0.1 mm, source: drawing}, gap: {max: 0.1 mm, source: drawing}}
-checks:
-  play: {title: Play, short: Play, instrument: direct, limit: [play], sign: end-play}
-  gap: {title: Gap, short: Gap, instrument: direct, limit: [gap]}
-parts:
-  - {key: a, title: A, quantity: 1, findings: [{key: x, words: X, outcome: replace, rule: r}]}
-  - key: b
-    title: B
-    quantity: 1
-    kit: if-needed
-    drags: [c]
-    seal: true
-    findings: [{key: y, words: Y, outcome: replace, rule: r, sign: heat-marks}]
-  - {key: c, title: C, quantity: 1}
-  - {key: d, title: D, quantity: 1, judged: [{check: gap, outcome: repair, rule: r}]}
-  - {key: e, title: E, quantity: 1, kit: always, when: a decided replace}
-stages:
-  - id: look
-    title: Look
-    steps:
-      - {id: a, kind: inspect, part: a, title: A}
-      - {id: b, kind: inspect, part: b, title: B, when: a decided replace}
-      - {id: gap, kind: measure, phase: found, check: gap, title: Gap, when: a decided replace}
-      - {id: d, kind: inspect, part: d, title: D}
-      - {id: lay-out, kind: do, title: Lay out, laid_out: true, when: a decided replace}
-  - id: build
-    title: Build
-    steps:
-      - {id: play, kind: measure, phase: built, check: play, title: Play}
-      - {id: new-b, kind: do, title: Fit a new B, when: b decided replace}
-      - {id: turn, kind: turn, phase: built, title: Turn, when: a decided replace, reopens: [build]}
-      - {id: gap-built, kind: measure, phase: built, check: gap, title: Gap as built}
-`
-
-func mmBody(mm string) log.Body {
-	return log.Body{Unit: quantity.UnitMillimetre, Direct: &log.DirectForm{Value: quantity.Type(mm),
-		Graduation: quantity.Type("0.01")}}
-}
-
 // A step that this pump does not have, since something was looked at again, counts for
 // nothing in any pass: not for its part, nor for what hangs on that, nor for the kit,
 // the causes, the readings that judge a part, or the stages sent back.
 func TestConditionsHoldInEveryPass(t *testing.T) {
-	b := openPlan(t, conditional)
-	b.keep("a", inspectBody("x"))
-	b.keep("b", inspectBody("y"))
-	b.keep("gap", mmBody("0.5"))
-	b.keep("d", inspectBody())
-	b.keep("lay-out", log.Body{Done: true})
-	b.keep("play", mmBody("0.05"))
-	b.keep("new-b", log.Body{Done: true})
-	b.keep("turn", log.Body{Turn: &log.TurnForm{Turn: gauge.Rubs}})
+	b := jobtest.OfText(t, jobtest.Conditional)
+	b.Keep("a", jobtest.InspectBody("x"))
+	b.Keep("b", jobtest.InspectBody("y"))
+	b.Keep("gap", jobtest.MmBody("0.5"))
+	b.Keep("d", jobtest.InspectBody())
+	b.Keep("lay-out", log.Body{Done: true})
+	b.Keep("play", jobtest.MmBody("0.05"))
+	b.Keep("new-b", log.Body{Done: true})
+	b.Keep("turn", log.Body{Turn: &log.TurnForm{Turn: gauge.Rubs}})
 	tell := func() string {
-		s, past := b.sheet(), Past{}
+		s, past := b.Sheet(), job.Past{}
 		var err error
-		if past, err = PastOf("J-1", b.Job); err != nil {
+		if past, err = job.PastOf("J-1", b.Job); err != nil {
 			t.Fatal(err)
 		}
 		for _, c := range s.Causes {
@@ -187,20 +111,21 @@ func TestConditionsHoldInEveryPass(t *testing.T) {
 				}
 			}
 		}
-		return fmt.Sprintf("b %s, c %s, d %s, e %s, new b %t, again %t, seal %t, gap %t %t", b.kit("b"), b.kit("c"),
-			s.Step("d").Reading.Outcome, b.kit("e"), s.Step("new-b") != nil, s.Step("play").Again != "", past.NewSeal,
+		return fmt.Sprintf("b %s, c %s, d %s, e %s, new b %t, again %t, seal %t, gap %t %t", b.Kit("b"), b.Kit("c"),
+			s.Step("d").Reading.Outcome, b.Kit("e"), s.Step("new-b") != nil, s.Step("play").Again != "", past.NewSeal,
 			s.Check("gap").Found != nil, s.Step("gap-built").Panel.Found != nil)
 	}
 	if got := tell(); got != "the cause, " {
 		t.Errorf("with a new A: %s, want the finding on B among the causes", got)
 	}
-	if s := b.sheet(); b.kit("e") != OnBench || s.Check("gap").Found == nil || s.Step("gap-built").Panel.Found == nil {
-		t.Errorf("with a new A: e is %q, the gap %+v", b.kit("e"), s.Check("gap"))
+	if s := b.Sheet(); b.Kit("e") != job.OnBench || s.Check("gap").Found == nil || s.Step("gap-built").Panel.Found == nil {
+		t.Errorf("with a new A: e is %q, the gap %+v", b.Kit("e"), s.Check("gap"))
 	}
-	if s := b.sheet(); s.Step("d").Reading.Outcome != judge.Repair || s.Step("play").Again == "" || b.kit("c") != ToOrder {
-		t.Errorf("with a new A: d is %s, play %q, c %s", s.Step("d").Reading.Outcome, s.Step("play").Again, b.kit("c"))
+	if s := b.Sheet(); s.Step("d").Reading.Outcome != judge.Repair || s.Step("play").Again == "" ||
+		b.Kit("c") != job.ToOrder {
+		t.Errorf("with a new A: d is %s, play %q, c %s", s.Step("d").Reading.Outcome, s.Step("play").Again, b.Kit("c"))
 	}
-	b.correct("a", inspectBody())
+	b.Correct("a", jobtest.InspectBody())
 	const want = "b to-order, c , d reuse, e , new b false, again false, seal false, gap false false"
 	if got := tell(); got != want {
 		t.Errorf("A is reused after all:\n%s, want\n%s", got, want)
@@ -210,46 +135,46 @@ func TestConditionsHoldInEveryPass(t *testing.T) {
 // The kit lies on the bench when the step is done that lays it out, and the causes go by
 // what stands in the rows of the checks: as built, where it is taken.
 func TestKitAndCausesGoByTheWorkDone(t *testing.T) {
-	b := openPlan(t, strings.ReplaceAll(conditional, ", reopens: [build]", ""))
-	b.keep("a", inspectBody("x"))
-	if got := b.kit("b"); got != ToOrder {
+	b := jobtest.OfText(t, strings.ReplaceAll(jobtest.Conditional, ", reopens: [build]", ""))
+	b.Keep("a", jobtest.InspectBody("x"))
+	if got := b.Kit("b"); got != job.ToOrder {
 		t.Errorf("before it is laid out B is %q", got)
 	}
-	b.keep("lay-out", log.Body{Done: true})
-	if got := b.kit("b"); got != OnBench {
+	b.Keep("lay-out", log.Body{Done: true})
+	if got := b.Kit("b"); got != job.OnBench {
 		t.Errorf("laid out B is %q", got)
 	}
-	b.keep("play", mmBody("0.2"))
+	b.Keep("play", jobtest.MmBody("0.2"))
 	var loose bool
-	for _, c := range b.sheet().Causes {
+	for _, c := range b.Sheet().Causes {
 		for _, words := range c.For {
 			loose = loose || strings.Contains(words.Mm, "Play 0.200 mm, as built")
 		}
 	}
 	if !loose {
-		t.Errorf("no cause goes by the play: %+v", b.sheet().Causes)
+		t.Errorf("no cause goes by the play: %+v", b.Sheet().Causes)
 	}
 	// A result that sends work back does so before the stages are walked.
-	b = openPlan(t, conditional)
-	b.keep("a", inspectBody("x"))
-	b.keep("play", mmBody("0.05"))
-	b.keep("turn", log.Body{Turn: &log.TurnForm{Turn: gauge.Rubs}})
-	if s := b.sheet(); s.Step("play").State != Open || s.Next == "" || s.Stages[1].Done != 0 {
+	b = jobtest.OfText(t, jobtest.Conditional)
+	b.Keep("a", jobtest.InspectBody("x"))
+	b.Keep("play", jobtest.MmBody("0.05"))
+	b.Keep("turn", log.Body{Turn: &log.TurnForm{Turn: gauge.Rubs}})
+	if s := b.Sheet(); s.Step("play").State != job.Open || s.Next == "" || s.Stages[1].Done != 0 {
 		t.Errorf("the play is %s, %d steps of its stage done", s.Step("play").State, s.Stages[1].Done)
 	}
-	b.correct("play", mmBody("0.05"))
-	if s := b.sheet().Step("play"); s.State != Done || s.Again != "" {
+	b.Correct("play", jobtest.MmBody("0.05"))
+	if s := b.Sheet().Step("play"); s.State != job.Done || s.Again != "" {
 		t.Errorf("done again, the play is %s, %q", s.State, s.Again)
 	}
 }
 
 // A list that is empty is a list: a screen need not ask whether it is there.
 func TestASheetHasNoMissingList(t *testing.T) {
-	b := openPlan(t, conditional)
-	b.keep("a", inspectBody())
-	b.keep("d", inspectBody())
-	b.keep("play", mmBody("0.05"))
-	text, err := json.Marshal(b.sheet())
+	b := jobtest.OfText(t, jobtest.Conditional)
+	b.Keep("a", jobtest.InspectBody())
+	b.Keep("d", jobtest.InspectBody())
+	b.Keep("play", jobtest.MmBody("0.05"))
+	text, err := json.Marshal(b.Sheet())
 	if err != nil {
 		t.Fatal(err)
 	}

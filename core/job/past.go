@@ -4,9 +4,8 @@ import (
 	"slices"
 	"time"
 
-	"settle/core/kind"
-
 	"settle/core/judge"
+	"settle/core/kind"
 	"settle/core/log"
 	"settle/core/plan"
 )

@@ -3,9 +3,8 @@ package job
 import (
 	"reflect"
 
-	"settle/core/kind"
-
 	"settle/core/field"
+	"settle/core/kind"
 	"settle/core/log"
 	"settle/core/plan"
 )

@@ -6,7 +6,6 @@ import (
 	"time"
 
 	"settle/core/kind"
-
 	"settle/core/plan"
 )
 

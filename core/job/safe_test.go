@@ -1,4 +1,4 @@
-package job
+package job_test
 
 import (
 	"fmt"
@@ -7,11 +7,12 @@ import (
 	"strings"
 	"testing"
 
-	"settle/core/kind"
-
 	"settle/core/field"
 	"settle/core/gauge"
+	"settle/core/job"
+	"settle/core/job/jobtest"
 	"settle/core/judge"
+	"settle/core/kind"
 	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
@@ -39,12 +40,12 @@ const planHead = "key: test\ntitle: Test\nconstruction: Z\nversion: 1\n"
 // D1: a stack is worked out from the reading that is named; a plan that names none of two is refused, and
 // one kept from before carries nothing and says why.
 func TestAFigureIsCarriedFromTheStepThatIsNamed(t *testing.T) {
-	both := func(b *bench) *kind.Panel {
-		b.keep("even", directBody("0.127 mm"))
-		b.keep("touched", directBody("0.5 mm"))
-		return b.sheet().Step("set").Panel
+	both := func(b *jobtest.Bench) *kind.Panel {
+		b.Keep("even", jobtest.DirectBody("0.127 mm"))
+		b.Keep("touched", jobtest.DirectBody("0.5 mm"))
+		return b.Sheet().Step("set").Panel
 	}
-	p := both(openPlan(t, fmt.Sprintf(twicePlan, "step touched")))
+	p := both(jobtest.OfText(t, fmt.Sprintf(twicePlan, "step touched")))
 	if c := p.Carried["tool.in_place[0]"]; c.Text != "0.5 mm" || c.From != "Leaf at touch" {
 		t.Errorf("it carries %+v", c)
 	}
@@ -56,7 +57,7 @@ func TestAFigureIsCarriedFromTheStepThatIsNamed(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	b := openPlan(t, fmt.Sprintf(twicePlan, "step touched"))
+	b := jobtest.OfText(t, fmt.Sprintf(twicePlan, "step touched"))
 	b.Plan = kept
 	p = both(b)
 	if why := p.NotCarried["tool.in_place[0]"]; len(p.Carried) != 0 || !strings.Contains(why, "Leaf under the carrier") {
@@ -93,29 +94,29 @@ stages:
 // D4, W6: nothing is carried from a part that is replaced; what is measured has a target beside an empty
 // box, and what only follows has no box at all.
 func TestNothingIsCarriedFromWhatIsReplaced(t *testing.T) {
-	b := openPlan(t, scrappedPlan)
-	b.keep("seat-found", directBody("0.9 mm"))
-	b.keep("gap-found", directBody("1 mm"))
-	s := b.sheet()
+	b := jobtest.OfText(t, scrappedPlan)
+	b.Keep("seat-found", jobtest.DirectBody("0.9 mm"))
+	b.Keep("gap-found", jobtest.DirectBody("1 mm"))
+	s := b.Sheet()
 	mark := s.Step("mark").Panel
 	if c := mark.Targets["direct.value"]; c.Text != "0.6 mm" || len(mark.Carried) != 0 {
 		t.Errorf("the mark has the target %+v, filled in %v", c, mark.Carried)
 	}
-	b.keep("follows", log.Body{Done: true})
-	if r := b.sheet().Step("follows").Reading; r.Figure == nil || r.Figure.Length != 500*quantity.Micrometre ||
+	b.Keep("follows", log.Body{Done: true})
+	if r := b.Sheet().Step("follows").Reading; r.Figure == nil || r.Figure.Length != 500*quantity.Micrometre ||
 		r.Verdict != judge.Within || r.Held.Name != kind.WorkedName {
 		t.Errorf("what follows comes to %+v", r)
 	}
-	b.keep("look-shaft", inspectBody("crack"))
-	b.keep("look-plate", inspectBody("worn"))
-	s = b.sheet()
+	b.Keep("look-shaft", jobtest.InspectBody("crack"))
+	b.Keep("look-plate", jobtest.InspectBody("worn"))
+	s = b.Sheet()
 	if why := s.Step("mark").Panel.NotCarried["direct.value"]; !strings.Contains(why, "wear plate, which is replaced") {
 		t.Errorf("from a scrapped plate: %+v, %q", s.Step("mark").Panel.Targets, why)
 	}
-	if s.Step("seat-built") == nil || s.Step("seat-built").State != Open {
+	if s.Step("seat-built") == nil || s.Step("seat-built").State != job.Open {
 		t.Error("the seat of the new shaft is not measured again")
 	}
-	if again := s.Step("follows"); again.State != Open || again.Again == "" {
+	if again := s.Step("follows"); again.State != job.Open || again.Again == "" {
 		t.Errorf("what followed from the scrapped seat is %s", again.State)
 	}
 }
@@ -123,10 +124,10 @@ func TestNothingIsCarriedFromWhatIsReplaced(t *testing.T) {
 // W4: what is wrong with a seat is mended on the side on which it is wrong.
 func TestASeatIsMendedOnItsSide(t *testing.T) {
 	for value, rule := range map[string]string{"0.05 mm": "built up", "2.5 mm": "ground"} {
-		b := openPlan(t, scrappedPlan)
-		b.keep("seat-found", directBody(value))
-		b.keep("look-shaft", inspectBody())
-		if r := b.sheet().Step("look-shaft").Reading; r.Rule != rule {
+		b := jobtest.OfText(t, scrappedPlan)
+		b.Keep("seat-found", jobtest.DirectBody(value))
+		b.Keep("look-shaft", jobtest.InspectBody())
+		if r := b.Sheet().Step("look-shaft").Reading; r.Rule != rule {
 			t.Errorf("a seat of %s is %q, want %q", value, r.Rule, rule)
 		}
 	}
@@ -163,7 +164,7 @@ func TestNoPlayAtAllIsUndecided(t *testing.T) {
 		{"the maker's, followed", true, "paired", true, judge.Close},
 		{"the maker's, no pair", true, "single", false, judge.Close},
 	} {
-		b := openPlan(t, playPlan)
+		b := jobtest.OfText(t, playPlan)
 		o := b.Log[0].Open
 		o.Options["pair"] = tt.pair
 		origin := judge.General
@@ -173,15 +174,15 @@ func TestNoPlayAtAllIsUndecided(t *testing.T) {
 		nothing, most := quantity.Length(0), 100*quantity.Micrometre
 		o.Limits = map[string]judge.Limit{"play": {Bounds: judge.Bounds{Min: &nothing, Max: &most}, Origin: origin,
 			Source: "drawing"}}
-		body := floatBody("0")
+		body := jobtest.FloatBody("0")
 		body.Float.Followed = tt.followed
-		b.keep("play", body)
-		b.keep("found", body)
-		s := b.sheet()
+		b.Keep("play", body)
+		b.Keep("found", body)
+		s := b.Sheet()
 		if r := s.Step("play").Reading; r.Verdict != tt.want {
 			t.Errorf("%s: %s", tt.name, r.Verdict)
 		}
-		if state := s.Step("found").State; state != Done {
+		if state := s.Step("found").State; state != job.Done {
 			t.Errorf("%s: as found it is %s", tt.name, state)
 		}
 	}
@@ -190,7 +191,7 @@ func TestNoPlayAtAllIsUndecided(t *testing.T) {
 // D8: what catches is never right as built, whatever the plan says; free and a light drag are both right
 // where both are.
 func TestWhatCatchesIsNeverRight(t *testing.T) {
-	b := openPlan(t, `stages:
+	b := jobtest.OfText(t, `stages:
   - id: work
     title: Work
     steps:
@@ -203,7 +204,7 @@ func TestWhatCatchesIsNeverRight(t *testing.T) {
 		gauge.Rough: {judge.Out, judge.Out}, gauge.Rubs: {judge.Out, judge.Out}, gauge.Binds: {judge.Out, judge.Out},
 		gauge.Locked: {judge.Out, judge.Out}} {
 		for i, step := range []string{"any", "either"} {
-			r, _, err := Preview(b.Job, step, &log.Body{Turn: &log.TurnForm{Turn: turn}})
+			r, _, err := job.Preview(b.Job, step, &log.Body{Turn: &log.TurnForm{Turn: turn}})
 			if err != nil || r.Verdict != want[i] {
 				t.Errorf("%s at %s: %+v, %v", turn, step, r, err)
 			}
@@ -213,7 +214,7 @@ func TestWhatCatchesIsNeverRight(t *testing.T) {
 
 // W17: a foot that was left soft caps the alignment after it.
 func TestASoftFootCapsTheAlignment(t *testing.T) {
-	b := openPlan(t, `stages:
+	b := jobtest.OfText(t, `stages:
   - id: work
     title: Work
     steps:
@@ -226,11 +227,11 @@ func TestASoftFootCapsTheAlignment(t *testing.T) {
 		"horizontal": map[string]any{"offset": "0", "angle_mm_per_m": 0.0},
 		"feet":       map[string]any{"front": "200", "back": "500"}}}
 	for lift, want := range map[string]judge.Result{"0.02": judge.Within, "0.6": judge.Undecided} {
-		b := &bench{t, b.Job}
-		b.keep("feet", log.Body{Unit: quantity.UnitMillimetre, Tool: log.Input{"graduation": "0.01 mm", "front_left": lift,
+		b := &jobtest.Bench{T: t, Job: b.Job}
+		b.Keep("feet", log.Body{Unit: quantity.UnitMillimetre, Tool: log.Input{"graduation": "0.01 mm", "front_left": lift,
 			"front_right": "0", "back_left": "0", "back_right": "0"}})
-		b.keep("align", laser)
-		if r := b.sheet().Step("align").Reading; r.Verdict != want {
+		b.Keep("align", laser)
+		if r := b.Sheet().Step("align").Reading; r.Verdict != want {
 			t.Errorf("a foot of %s mm: %s", lift, r.Verdict)
 		}
 	}
@@ -239,7 +240,7 @@ func TestASoftFootCapsTheAlignment(t *testing.T) {
 // D14: a seat that was read at too few places passes nothing, nor does one read with a gauge that is
 // too coarse for its class.
 func TestASeatWantsItsPlaces(t *testing.T) {
-	b := openPlan(t, `values:
+	b := jobtest.OfText(t, `values:
   - {key: size, title: Size, kind: length, default: 45 mm}
   - {key: class, title: Class, kind: words, default: k5}
 checks:
@@ -257,7 +258,7 @@ stages:
 		for _, plane := range planes {
 			readings = append(readings, map[string]any{"plane": plane, "value": "45.007 mm"})
 		}
-		r, _, err := Preview(b.Job, "seat", &log.Body{Unit: quantity.UnitMillimetre, Tool: log.Input{"readings": readings,
+		r, _, err := job.Preview(b.Job, "seat", &log.Body{Unit: quantity.UnitMillimetre, Tool: log.Input{"readings": readings,
 			"graduation": graduation}})
 		if err != nil {
 			t.Fatal(err)
@@ -298,90 +299,81 @@ stages:
 // 8c, 8h: at a step that is written out for each stage the lead's PIN is asked, too, and what is out there
 // is decided by a lead.
 func TestALeadsStepIsTheLeads(t *testing.T) {
-	b := openPlan(t, leadPlan)
-	body := directBody("0.5 mm")
-	if !May(b.Job, log.Entry{Kind: log.Kept, Step: "gap@1", By: lead, Body: &body}).PIN {
+	b := jobtest.OfText(t, leadPlan)
+	body := jobtest.DirectBody("0.5 mm")
+	if !job.May(b.Job, log.Entry{Kind: log.Kept, Step: "gap@1", By: jobtest.Lead, Body: &body}).PIN {
 		t.Error("no PIN is asked at a lead's step that is written out")
 	}
-	if err := b.try(log.Entry{Kind: log.Kept, Step: "gap@1", By: lead, Body: &body}); err != nil {
+	if err := b.Try(log.Entry{Kind: log.Kept, Step: "gap@1", By: jobtest.Lead, Body: &body}); err != nil {
 		t.Fatal(err)
 	}
-	step := b.sheet().Step("gap@1")
-	if step.State != Decide || step.DecideBy != log.Lead {
+	step := b.Sheet().Step("gap@1")
+	if step.State != job.Decide || step.DecideBy != log.Lead {
 		t.Fatalf("it is %s, to be decided by %q", step.State, step.DecideBy)
 	}
-	decided := log.Entry{Kind: log.Decided, Step: "gap@1", On: step.Entry, Reason: "as the sister pump", By: tech}
-	if err := b.try(decided); err == nil {
+	decided := log.Entry{Kind: log.Decided, Step: "gap@1", On: step.Entry, Reason: "as the sister pump", By: jobtest.Tech}
+	if err := b.Try(decided); err == nil {
 		t.Error("a technician decided at a lead's step")
 	}
-	if decided.By = lead; b.try(decided) != nil {
+	if decided.By = jobtest.Lead; b.Try(decided) != nil {
 		t.Error("a lead could not")
 	}
-	if s := b.sheet().Step("gap@1"); s.State != Done {
+	if s := b.Sheet().Step("gap@1"); s.State != job.Done {
 		t.Errorf("decided it is %s", s.State)
 	}
 }
 
 // 8e: a count of a step that is no longer there condemns nothing.
 func TestACountThatIsGoneCondemnsNothing(t *testing.T) {
-	b := openPlan(t, leadPlan)
-	b.keep("sides", countBody(3))
-	b.keep("look", inspectBody())
-	if r := b.sheet().Step("look").Reading; r.Outcome != judge.Replace {
+	b := jobtest.OfText(t, leadPlan)
+	b.Keep("sides", jobtest.CountBody(3))
+	b.Keep("look", jobtest.InspectBody())
+	if r := b.Sheet().Step("look").Reading; r.Outcome != judge.Replace {
 		t.Fatalf("counted it is %s", r.Outcome)
 	}
 	b.Log[0].Open.Options["kind"] = "b"
 	b.Memo = nil
-	if r := Derive(b.Job).Step("look").Reading; r.Outcome != judge.Reuse {
+	if r := job.Derive(b.Job).Step("look").Reading; r.Outcome != judge.Reuse {
 		t.Errorf("its count is not there any more, and it is %s by %q", r.Outcome, r.Rule)
 	}
 }
 
 // 8m: a second decision that is withdrawn does not bring the first one back.
 func TestAWithdrawnDecisionRevivesNone(t *testing.T) {
-	b := openPlan(t, leadPlan)
-	body := directBody("0.5 mm")
-	if err := b.try(log.Entry{Kind: log.Kept, Step: "gap@1", By: lead, Body: &body}); err != nil {
+	b := jobtest.OfText(t, leadPlan)
+	body := jobtest.DirectBody("0.5 mm")
+	if err := b.Try(log.Entry{Kind: log.Kept, Step: "gap@1", By: jobtest.Lead, Body: &body}); err != nil {
 		t.Fatal(err)
 	}
-	on := b.sheet().Step("gap@1").Entry
+	on := b.Sheet().Step("gap@1").Entry
 	for _, why := range []string{"first", "second"} {
-		if err := b.try(log.Entry{Kind: log.Decided, Step: "gap@1", On: on, Reason: why, By: lead}); err != nil {
+		if err := b.Try(log.Entry{Kind: log.Decided, Step: "gap@1", On: on, Reason: why, By: jobtest.Lead}); err != nil {
 			t.Fatal(err)
 		}
 	}
-	last := b.sheet().Step("gap@1").Decision
-	if err := b.try(log.Entry{Kind: log.Withdrawn, Step: "gap@1", On: last.Entry, Reason: "slip", By: lead}); err != nil {
+	last := b.Sheet().Step("gap@1").Decision
+	if err := b.Try(log.Entry{Kind: log.Withdrawn, Step: "gap@1", On: last.Entry, Reason: "slip",
+		By: jobtest.Lead}); err != nil {
 		t.Fatal(err)
 	}
-	if s := b.sheet().Step("gap@1"); s.State != Decide || s.Decision != nil {
+	if s := b.Sheet().Step("gap@1"); s.State != job.Decide || s.Decision != nil {
 		t.Errorf("withdrawn it is %s, %+v", s.State, s.Decision)
 	}
 }
 
 // 8g: who amended a sheet earlier does not countersign it, whoever amended it last.
 func TestWhoAmendedEarlierDoesNotCountersign(t *testing.T) {
-	b := newBench(t, papers, Rules{Schools: map[string]string{plan.SecondSignature: plan.Asked}})
-	b.walk(bodies(t))
+	b := jobtest.New(t, jobtest.Papers, job.Rules{Schools: map[string]string{plan.SecondSignature: plan.Asked}})
+	b.Walk(jobtest.Bodies(t))
 	third := log.Person{ID: "p9", Name: "S. Third", Role: "technician"}
-	for _, by := range []log.Person{third, lead} {
-		if err := b.try(log.Entry{Kind: log.Amended, By: by, Reason: "seal number is 88-14"}); err != nil {
+	for _, by := range []log.Person{third, jobtest.Lead} {
+		if err := b.Try(log.Entry{Kind: log.Amended, By: by, Reason: "seal number is 88-14"}); err != nil {
 			t.Fatal(err)
 		}
 	}
-	last := Derive(b.Job).Amended
-	if err := b.try(log.Entry{Kind: log.Checked, By: third, On: last[len(last)-1].Entry}); names(err) != "by" {
+	last := job.Derive(b.Job).Amended
+	if err := b.Try(log.Entry{Kind: log.Checked, By: third, On: last[len(last)-1].Entry}); names(err) != "by" {
 		t.Errorf("who amended first countersigns: %v", err)
-	}
-}
-
-// 8j: places of which nobody knows how far along they are may be two: they stand beside each other.
-func TestPlacesOfUnknownDistanceStandBesideEachOther(t *testing.T) {
-	run := shaftRead{places: []placeRead{{title: "Beside the hub", seq: 1}, {title: "Beside the seal", seq: 2},
-		{title: "Beside the hub", seq: 3}}}
-	run.settle()
-	if len(run.places) != 2 || run.places[0].title != "Beside the seal" || run.places[1].seq != 3 {
-		t.Errorf("they are %+v", run.places)
 	}
 }
 
@@ -397,11 +389,11 @@ func TestASlipOfTheUnitIsAskedBack(t *testing.T) {
 		{"1,760", []string{"1760", "1.76"}},
 		{"0", nil}, {"2", nil}, {"2.5", nil}, {"0.002 in", nil}, {"12,5", nil},
 	} {
-		b := openPlan(t, scrappedPlan)
+		b := jobtest.OfText(t, scrappedPlan)
 		body := log.Body{Unit: quantity.UnitThou, Direct: &log.DirectForm{Value: quantity.Type(tt.value),
 			Graduation: quantity.Type("0.5 thou")}}
-		_, _, err := Preview(b.Job, "gap-found", &body)
-		kept := b.try(log.Entry{Kind: log.Kept, Step: "gap-found", Body: &body})
+		_, _, err := job.Preview(b.Job, "gap-found", &body)
+		kept := b.Try(log.Entry{Kind: log.Kept, Step: "gap-found", Body: &body})
 		if tt.either == nil {
 			if err != nil || kept != nil {
 				t.Errorf("%s: %v, %v", tt.value, err, kept)
@@ -421,7 +413,7 @@ func TestASlipOfTheUnitIsAskedBack(t *testing.T) {
 
 // 8f: an or in the condition of a step that is there for each of several asks this one's.
 func TestAnOrInARepeatAsksItsOwnMember(t *testing.T) {
-	b := openPlan(t, `values: [{key: n, title: Stages, kind: number, default: "2"}]
+	b := jobtest.OfText(t, `values: [{key: n, title: Stages, kind: number, default: "2"}]
 repeats: [{key: stage, title: Stages, count: n, short: stage}]
 limits: {gap: {max: 0.1 mm, source: drawing}}
 checks: {gap: {for: stage, title: Gap, short: Gap, instrument: direct, limit: [gap]}}
@@ -437,24 +429,24 @@ stages:
       - {id: mend, for: stage, kind: do, when: "gap is out or ring decided replace", title: Mend}
       - {id: sign, kind: sign, title: Sign}
 `)
-	b.keep("gap@1", directBody("0.5 mm"))
-	b.keep("gap@2", directBody("0.05 mm"))
-	b.keep("look@1", inspectBody())
-	b.keep("look@2", inspectBody())
-	if s := b.sheet(); s.Step("mend@1") == nil || s.Step("mend@2") != nil {
+	b.Keep("gap@1", jobtest.DirectBody("0.5 mm"))
+	b.Keep("gap@2", jobtest.DirectBody("0.05 mm"))
+	b.Keep("look@1", jobtest.InspectBody())
+	b.Keep("look@2", jobtest.InspectBody())
+	if s := b.Sheet(); s.Step("mend@1") == nil || s.Step("mend@2") != nil {
 		t.Errorf("the first is out: mend@1 %v, mend@2 %v", s.Step("mend@1") != nil, s.Step("mend@2") != nil)
 	}
-	b.correct("look@2", inspectBody("x"))
-	if b.sheet().Step("mend@2") == nil {
+	b.Correct("look@2", jobtest.InspectBody("x"))
+	if b.Sheet().Step("mend@2") == nil {
 		t.Error("the second ring is replaced, and nothing is mended")
 	}
 }
 
 // What is signed and would not pass today is told with its reading; what a person accepted is not.
 func TestWhatWouldNotPassTodayIsRecalled(t *testing.T) {
-	b := newBench(t, papers, Rules{})
-	b.walk(bodies(t))
-	if found, err := Recall(b.Job); err != nil || len(found) != 0 {
+	b := jobtest.New(t, jobtest.Papers, job.Rules{})
+	b.Walk(jobtest.Bodies(t))
+	if found, err := job.Recall(b.Job); err != nil || len(found) != 0 {
 		t.Fatalf("by the same rules: %+v, %v", found, err)
 	}
 	tighter := *b.Log[0].Open
@@ -464,13 +456,13 @@ func TestWhatWouldNotPassTodayIsRecalled(t *testing.T) {
 	tighter.Limits["shaft-runout-seal"] = l
 	entries := slices.Clone(b.Log)
 	entries[0].Open = &tighter
-	if found, err := Recall(Job{Plan: b.Plan, Log: entries, Kept: b.Kept}); err != nil || len(found) != 0 {
+	if found, err := job.Recall(job.Job{Plan: b.Plan, Log: entries, Kept: b.Kept}); err != nil || len(found) != 0 {
 		t.Errorf("signed by today's rules: %+v, %v", found, err)
 	}
 	earlier := slices.Clone(b.Kept)
 	text := strings.Replace(string(earlier[0].Bytes), fmt.Sprintf(`"rules":%d`, log.RulesNumber), `"rules":3`, 1)
-	earlier[0].Bytes, earlier[0].Hash = []byte(text), sumOf([]byte(text))
-	found, err := Recall(Job{Plan: b.Plan, Log: entries, Kept: earlier})
+	earlier[0].Bytes, earlier[0].Hash = []byte(text), job.SumOf([]byte(text))
+	found, err := job.Recall(job.Job{Plan: b.Plan, Log: entries, Kept: earlier})
 	if err != nil || len(found) != 1 || found[0].Step != "runout-seal-built" || found[0].Now.Verdict != judge.Out ||
 		found[0].Then.Verdict != judge.Within && found[0].Then.Verdict != judge.Close || found[0].Limit == "" {
 		t.Errorf("by tighter ones: %+v, %v", found, err)

@@ -4,7 +4,6 @@ import (
 	"time"
 
 	"settle/core/kind"
-
 	"settle/core/log"
 	"settle/core/words"
 )

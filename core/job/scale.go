@@ -4,10 +4,9 @@ import (
 	"math/big"
 	"strings"
 
-	"settle/core/kind"
-
 	"settle/core/field"
 	"settle/core/judge"
+	"settle/core/kind"
 	"settle/core/log"
 	"settle/core/plan"
 )

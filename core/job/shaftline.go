@@ -4,9 +4,8 @@ import (
 	"slices"
 	"strings"
 
-	"settle/core/kind"
-
 	"settle/core/judge"
+	"settle/core/kind"
 	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/words"

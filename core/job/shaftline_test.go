@@ -1,10 +1,12 @@
-package job
+package job_test
 
 import (
 	"strings"
 	"testing"
 
 	"settle/core/gauge"
+	"settle/core/job"
+	"settle/core/job/jobtest"
 	"settle/core/log"
 	"settle/core/plan"
 )
@@ -48,23 +50,23 @@ stages:
       - {id: coupling-on, kind: do, title: Coupling on}
 `
 
-func lineBench(t *testing.T, options map[string]string, scope string) *bench {
+func lineBench(t *testing.T, options map[string]string, scope string) *jobtest.Bench {
 	t.Helper()
 	p, err := plan.Read("line.yaml", []byte(linePlan))
 	if err != nil {
 		t.Fatal(err)
 	}
-	o, err := NewOpening(p, "LS-1", Papers{Options: options}, Rules{}, Asked{Complaint: "leaks", Scope: scope})
+	o, err := job.NewOpening(p, "LS-1", job.Papers{Options: options}, job.Rules{}, job.Asked{Complaint: "leaks",
+		Scope: scope})
 	if err != nil {
 		t.Fatal(err)
 	}
-	return &bench{t, Job{Plan: p, Log: []log.Entry{{ID: "o", Seq: 1, By: tech, Kind: log.Opened, Open: o}}}}
+	return &jobtest.Bench{T: t, Job: job.Job{Plan: p, Log: []log.Entry{{ID: "o", Seq: 1, By: jobtest.Tech,
+		Kind: log.Opened, Open: o}}}}
 }
 
-func felt(turn gauge.Turn) log.Body { return log.Body{Turn: &log.TurnForm{Turn: turn}} }
-
 // drawnAs is a line in words: the pieces, those that are off in brackets.
-func drawnAs(pieces []PieceSheet) string {
+func drawnAs(pieces []job.PieceSheet) string {
 	var all []string
 	for _, p := range pieces {
 		if p.Fitted {
@@ -91,15 +93,15 @@ func TestPiecesAreOffWhileTheyAreOff(t *testing.T) {
 		{"trial-on", log.Body{Done: true}, "driver (coupling) seal"},
 		{"trial-off", log.Body{Done: true}, "driver (coupling) (seal)"},
 		{"seal-on", log.Body{Done: true}, "driver (coupling) seal"},
-		{"turn-built", felt(gauge.Rubs), "driver (coupling) (seal)"}, // the build is sent back
+		{"turn-built", jobtest.Felt(gauge.Rubs), "driver (coupling) (seal)"}, // the build is sent back
 		{"seal-on", log.Body{Done: true}, "driver (coupling) seal"},
-		{"turn-built", felt(gauge.Free), "driver (coupling) seal"},
+		{"turn-built", jobtest.Felt(gauge.Free), "driver (coupling) seal"},
 		{"coupling-on", log.Body{Done: true}, "driver coupling seal"},
 	} {
 		if at.step != "" {
-			b.correct(at.step, at.body)
+			b.Correct(at.step, at.body)
 		}
-		if got := drawnAs(b.sheet().Pieces); got != at.want {
+		if got := drawnAs(b.Sheet().Pieces); got != at.want {
 			t.Errorf("after %q: %s, want %s", at.step, got, at.want)
 		}
 	}
@@ -109,14 +111,14 @@ func TestPiecesAreOffWhileTheyAreOff(t *testing.T) {
 // stations know it by one name.
 func TestPiecesOfABuildAndOfAnOption(t *testing.T) {
 	b := lineBench(t, map[string]string{"seal": "two"}, "new")
-	if got := drawnAs(b.sheet().Pieces); got != "driver (coupling) (seal-bellows)" {
+	if got := drawnAs(b.Sheet().Pieces); got != "driver (coupling) (seal-bellows)" {
 		t.Errorf("from new parts: %s", got)
 	}
-	if as := b.sheet().Pieces[2].As; as != "seal" {
+	if as := b.Sheet().Pieces[2].As; as != "seal" {
 		t.Errorf("the variant is known as %q", as)
 	}
-	b.keep("trial-on", log.Body{Done: true})
-	if got := drawnAs(b.sheet().Pieces); got != "driver (coupling) seal-bellows" {
+	b.Keep("trial-on", log.Body{Done: true})
+	if got := drawnAs(b.Sheet().Pieces); got != "driver (coupling) seal-bellows" {
 		t.Errorf("on for a trial: %s", got)
 	}
 }
@@ -124,7 +126,7 @@ func TestPiecesOfABuildAndOfAnOption(t *testing.T) {
 // A unit on the bench is drawn at its steps and at no other, by the same rules.
 func TestAUnitOnTheBench(t *testing.T) {
 	b := lineBench(t, nil, "all")
-	sheet := b.sheet()
+	sheet := b.Sheet()
 	for id, want := range map[string]string{"seal-off": "", "trial-on": "The head on the bench", "seal-on": ""} {
 		if got := sheet.Step(id).Bench; got != want {
 			t.Errorf("at %s %q is drawn, want %q", id, got, want)
@@ -134,9 +136,9 @@ func TestAUnitOnTheBench(t *testing.T) {
 		t.Fatalf("on the bench: %+v", sheet.Benches)
 	}
 	for _, step := range []string{"coupling-off", "seal-off", "trial-on"} {
-		b.keep(step, log.Body{Done: true})
+		b.Keep(step, log.Body{Done: true})
 	}
-	if got := drawnAs(b.sheet().Benches[0].Pieces); got != "impeller sleeve-bearing" {
+	if got := drawnAs(b.Sheet().Benches[0].Pieces); got != "impeller sleeve-bearing" {
 		t.Errorf("after the trial: %s", got)
 	}
 }

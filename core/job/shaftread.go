@@ -3,10 +3,9 @@ package job
 import (
 	"slices"
 
-	"settle/core/kind"
-
 	"settle/core/gauge"
 	"settle/core/judge"
+	"settle/core/kind"
 	"settle/core/plan"
 	"settle/core/quantity"
 	"settle/core/words"

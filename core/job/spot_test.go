@@ -1,11 +1,12 @@
-package job
+package job_test
 
 import (
 	"strings"
 	"testing"
 
+	"settle/core/job"
+	"settle/core/job/jobtest"
 	"settle/core/kind"
-
 	"settle/core/log"
 )
 
@@ -44,21 +45,21 @@ func TestParseSpot(t *testing.T) {
 }
 
 func TestFindingsSayWhere(t *testing.T) {
-	b := newBench(t, papers, Rules{})
-	b.safe()
-	body := inspectBody("groove", "marks")
+	b := jobtest.New(t, jobtest.Papers, job.Rules{})
+	b.Safe()
+	body := jobtest.InspectBody("groove", "marks")
 	body.Inspect.At = map[string]string{"groove": "4h, under the lip", "marks": ""}
-	b.keep("inspect-sleeve", body)
-	r := b.sheet().Step("inspect-sleeve").Reading
+	b.Keep("inspect-sleeve", body)
+	r := b.Sheet().Step("inspect-sleeve").Reading
 	if r.Text != "Groove a fingernail catches at 4 o'clock, under the lip, Light marks or corrosion that cloth "+
 		"takes off" || len(r.Found) != 2 || r.Found[0].Clock != "4" {
 		t.Errorf("%q %+v", r.Text, r.Found)
 	}
 	for name, at := range map[string]map[string]string{"on the clock": {"groove": "14h"},
 		"past the vanes": {"groove": "v4"}, "on nothing ticked": {"pits": "4h"}} {
-		bad := inspectBody("groove")
+		bad := jobtest.InspectBody("groove")
 		bad.Inspect.At = at
-		err := b.try(log.Entry{Kind: log.Kept, Step: "inspect-sleeve", On: b.Log[len(b.Log)-1].ID, Reason: "again",
+		err := b.Try(log.Entry{Kind: log.Kept, Step: "inspect-sleeve", On: b.Log[len(b.Log)-1].ID, Reason: "again",
 			Body: &bad})
 		if err == nil || !strings.Contains(err.Error(), "body.inspect.at.") {
 			t.Errorf("%s: %v", name, err)
@@ -69,22 +70,22 @@ func TestFindingsSayWhere(t *testing.T) {
 // A picture is put to any step or finding, before it is entered and after, and
 // changes nothing that was entered.
 func TestPictures(t *testing.T) {
-	b := newBench(t, papers, Rules{})
+	b := jobtest.New(t, jobtest.Papers, job.Rules{})
 	shot := func(id, step, of string) error {
-		return b.try(log.Entry{Kind: log.Pictured, Step: step, Body: &log.Body{Photo: &log.PhotoForm{Photos: []string{id},
+		return b.Try(log.Entry{Kind: log.Pictured, Step: step, Body: &log.Body{Photo: &log.PhotoForm{Photos: []string{id},
 			Of: of}}})
 	}
 	if err := shot("a", "inspect-sleeve", ""); err != nil { // the step is not open yet
 		t.Fatal(err)
 	}
-	b.safe()
-	kept := b.keep("inspect-sleeve", inspectBody("groove"))
+	b.Safe()
+	kept := b.Keep("inspect-sleeve", jobtest.InspectBody("groove"))
 	if err := shot("b", "inspect-sleeve", "groove"); err != nil {
 		t.Fatal(err)
 	}
-	s := b.sheet().Step("inspect-sleeve")
+	s := b.Sheet().Step("inspect-sleeve")
 	if len(s.Pictures) != 2 || s.Pictures[0].ID != "a" || s.Pictures[1].Of != "Groove a fingernail catches" ||
-		s.Pictures[1].By != tech.Name || s.Entry != kept || s.Entries != 1 || s.State != Done {
+		s.Pictures[1].By != jobtest.Tech.Name || s.Entry != kept || s.Entries != 1 || s.State != job.Done {
 		t.Errorf("%+v", s)
 	}
 	if log.Verify(b.Log) != 0 {
@@ -101,7 +102,7 @@ func TestPictures(t *testing.T) {
 			Body: &log.Body{Photo: &log.PhotoForm{Photos: []string{"c"}}}},
 	} {
 		e.Kind = log.Pictured
-		if err := b.try(e); err == nil || !strings.HasPrefix(err.Error(), name) {
+		if err := b.Try(e); err == nil || !strings.HasPrefix(err.Error(), name) {
 			t.Errorf("%s: %v", name, err)
 		}
 	}

@@ -4,10 +4,9 @@ import (
 	"cmp"
 	"slices"
 
-	"settle/core/kind"
-
 	"settle/core/gauge"
 	"settle/core/judge"
+	"settle/core/kind"
 	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/words"

@@ -3,9 +3,8 @@ package job
 import (
 	"maps"
 
-	"settle/core/kind"
-
 	"settle/core/judge"
+	"settle/core/kind"
 	"settle/core/log"
 	"settle/core/plan"
 )

@@ -1,4 +1,4 @@
-package job
+package job_test
 
 import (
 	"fmt"
@@ -6,6 +6,8 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/job"
+	"settle/core/job/jobtest"
 	"settle/core/judge"
 	"settle/core/log"
 	"settle/core/quantity"
@@ -31,8 +33,8 @@ func tightAt(change func(f *log.TestForm)) log.Body {
 
 // A leak test passes only by the pressure of the papers, held as long as they ask, with what may be used.
 func TestALeakTestOfAJob(t *testing.T) {
-	open := func(asked string, carries judge.LiquidKind) *bench {
-		b := openPlan(t, leakPlan)
+	open := func(asked string, carries judge.LiquidKind) *jobtest.Bench {
+		b := jobtest.OfText(t, leakPlan)
 		b.Log[0].Open.Values = map[string]log.Value{"seal-test": {Text: asked, Source: "manual"}}
 		b.Log[0].Open.Carries = carries
 		return b
@@ -68,8 +70,8 @@ func TestALeakTestOfAJob(t *testing.T) {
 			judge.Undecided, judge.NotRated},
 	} {
 		b := open(tt.asked, tt.carries)
-		b.keep("tight", tightAt(tt.change))
-		r := b.sheet().Step("tight").Reading
+		b.Keep("tight", tightAt(tt.change))
+		r := b.Sheet().Step("tight").Reading
 		if r.Verdict != tt.want || tt.warns != "" && !slices.Contains(r.Warnings, tt.warns) {
 			t.Errorf("%s: %s, warnings %v", tt.name, r.Verdict, r.Warnings)
 		}
@@ -97,10 +99,10 @@ func TestALeakTestAsksForWhatIsMissing(t *testing.T) {
 		{"body.test.drops", "a whole number", func(f *log.TestForm) { f.Drops = quantity.Count("-1") }},
 		{"body.test.rated", "", func(f *log.TestForm) { f.Rated = "plenty" }},
 	} {
-		b := openPlan(t, leakPlan)
+		b := jobtest.OfText(t, leakPlan)
 		b.Log[0].Open.Values = map[string]log.Value{"seal-test": {Text: "4 bar", Source: "manual"}}
 		body := tightAt(tt.change)
-		err := b.try(log.Entry{Kind: log.Kept, Step: "tight", Body: &body})
+		err := b.Try(log.Entry{Kind: log.Kept, Step: "tight", Body: &body})
 		if err == nil || !strings.Contains(names(err), tt.field) || !strings.Contains(err.Error(), tt.says) {
 			t.Errorf("%s: %v", tt.field, err)
 		}
@@ -116,9 +118,9 @@ func TestATestWithoutPressure(t *testing.T) {
 		minutes, drops string
 		want           judge.Result
 	}{{"1", "0", judge.Within}, {"1", "2", judge.Within}, {"1", "3", judge.Out}, {"0.5", "0", judge.Out}} {
-		b := openPlan(t, leakPlan)
-		b.keep("looked", log.Body{Test: &log.TestForm{Minutes: quantity.Count(tt.minutes), Drops: quantity.Count(tt.drops)}})
-		if r := b.sheet().Step("looked").Reading; r.Verdict != tt.want {
+		b := jobtest.OfText(t, leakPlan)
+		b.Keep("looked", log.Body{Test: &log.TestForm{Minutes: quantity.Count(tt.minutes), Drops: quantity.Count(tt.drops)}})
+		if r := b.Sheet().Step("looked").Reading; r.Verdict != tt.want {
 			t.Errorf("%s min, %s drops: %s by %+v", tt.minutes, tt.drops, r.Verdict, r.Limit)
 		}
 	}
@@ -128,12 +130,13 @@ func TestATestWithoutPressure(t *testing.T) {
 func TestATestOfEarlierDays(t *testing.T) {
 	for pressure, want := range map[string]judge.Result{"4 bar": judge.Within, "2 bar": judge.Out,
 		"as on the gauge": judge.Out} {
-		b := openPlan(t, leakPlan)
+		b := jobtest.OfText(t, leakPlan)
 		b.Log[0].Open.Values = map[string]log.Value{"seal-test": {Text: "4 bar", Source: "manual"}}
 		body := log.Body{Test: &log.TestForm{Pressure: pressure, Minutes: quantity.Count("10"), Drops: quantity.Count("0")}}
-		b.Log = append(b.Log, log.Entry{ID: "old", Seq: 2, By: tech, At: day, Kind: log.Kept, Step: "tight", Body: &body,
-			Rules: strictRules - 1})
-		r := b.sheet().Step("tight").Reading
+		b.Log = append(b.Log, log.Entry{ID: "old", Seq: 2, By: jobtest.Tech, At: jobtest.Day, Kind: log.Kept,
+			Step: "tight", Body: &body,
+			Rules: job.StrictRules - 1})
+		r := b.Sheet().Step("tight").Reading
 		if r == nil || r.Verdict != want || r.Text != pressure+", 10 min, 0 drops" {
 			t.Errorf("%s: %+v", pressure, r)
 		}
@@ -168,18 +171,18 @@ func TestAPartThatIsWarmed(t *testing.T) {
 		{"", "", "80 °C", false, judge.NoLimit, ""},
 		{"", "80 °C", "", true, "", ""},
 	} {
-		b := openPlan(t, warmPlan)
+		b := jobtest.OfText(t, warmPlan)
 		b.Log[0].Open.Values = map[string]log.Value{"least": {Text: tt.least}, "most": {Text: tt.most}}
-		b.keep("warm", log.Body{Heat: &log.HeatForm{Reached: tt.reached, Cold: tt.cold}})
-		r := b.sheet().Step("warm").Reading
+		b.Keep("warm", log.Body{Heat: &log.HeatForm{Reached: tt.reached, Cold: tt.cold}})
+		r := b.Sheet().Step("warm").Reading
 		if r.Verdict != tt.want || tt.limit != "" && (r.Limit == nil || !strings.Contains(fmt.Sprint(*r.Limit), tt.limit)) {
 			t.Errorf("%+v: %s by %+v", tt, r.Verdict, r.Limit)
 		}
 	}
-	b := openPlan(t, warmPlan)
+	b := jobtest.OfText(t, warmPlan)
 	for _, reached := range []string{"", "warm"} {
 		body := log.Body{Heat: &log.HeatForm{Reached: reached}}
-		if err := b.try(log.Entry{Kind: log.Kept, Step: "warm", Body: &body}); names(err) != "body.heat.reached" {
+		if err := b.Try(log.Entry{Kind: log.Kept, Step: "warm", Body: &body}); names(err) != "body.heat.reached" {
 			t.Errorf("%q: %v", reached, err)
 		}
 	}

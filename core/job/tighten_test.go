@@ -1,4 +1,4 @@
-package job
+package job_test
 
 import (
 	"fmt"
@@ -6,9 +6,10 @@ import (
 	"strings"
 	"testing"
 
-	"settle/core/kind"
-
+	"settle/core/job"
+	"settle/core/job/jobtest"
 	"settle/core/judge"
+	"settle/core/kind"
 	"settle/core/log"
 	"settle/core/quantity"
 )
@@ -35,11 +36,11 @@ stages:
 // One nut to its torque, screws snug, a gland until something is reached, a bolt driven
 // home: one tick or a tick each, as the plan says.
 func TestTightening(t *testing.T) {
-	b := openPlan(t, tightenPlan)
+	b := jobtest.OfText(t, tightenPlan)
 	for _, step := range []string{"nut", "cap", "gland", "bolt"} {
-		b.keep(step, log.Body{Done: true})
+		b.Keep(step, log.Body{Done: true})
 	}
-	s := b.sheet()
+	s := b.Sheet()
 	for step, want := range map[string]string{"nut": "to its torque", "bolt": "driven home with a soft hammer",
 		"gland": "drawn up until it meets the head"} {
 		if r := s.Step(step).Reading; r.Text != want {
@@ -52,20 +53,20 @@ func TestTightening(t *testing.T) {
 	if p := s.Step("nut").Panel; !strings.HasPrefix(p.Thread, "thread condition not known") {
 		t.Errorf("the thread is %q", p.Thread)
 	}
-	if r := s.Step("cap").Reading; r.Verdict != judge.NoLimit || s.Step("cap").State != Decide {
+	if r := s.Step("cap").Reading; r.Verdict != judge.NoLimit || s.Step("cap").State != job.Decide {
 		t.Errorf("a torque that nobody knows is %s", r.Verdict)
 	}
 	screws := s.Step("screws").Panel
 	if want := []int{2, 5, 1, 6, 4, 3}; !slices.Equal(screws.Order, want) {
 		t.Errorf("the screws go %v", screws.Order)
 	}
-	if err := b.try(log.Entry{Kind: log.Kept, Step: "screws",
+	if err := b.Try(log.Entry{Kind: log.Kept, Step: "screws",
 		Body: &log.Body{Torque: &log.TorqueForm{Ticks: []int{9}}}}); names(err) !=
 		"body.torque.ticks[0]" {
 		t.Errorf("a screw that is not next: %v", err)
 	}
-	b.keep("screws", log.Body{Torque: &log.TorqueForm{Ticks: screws.Order}})
-	if r := b.sheet().Step("screws").Reading; r.Text != "6 bolts snug by hand" || r.Verdict != "" {
+	b.Keep("screws", log.Body{Torque: &log.TorqueForm{Ticks: screws.Order}})
+	if r := b.Sheet().Step("screws").Reading; r.Text != "6 bolts snug by hand" || r.Verdict != "" {
 		t.Errorf("the screws say %+v", r)
 	}
 	if p := s.Step("joint").Panel; !slices.Equal(p.Order, []int{1, 2, 3, 4, 5, 6}) || len(p.Passes) != 4 {
@@ -75,8 +76,8 @@ func TestTightening(t *testing.T) {
 
 // With an extension in line the wrench is set to torque · L / (L + E), in each pass.
 func TestAnExtensionOnTheWrench(t *testing.T) {
-	b := openPlan(t, tightenPlan)
-	panel := b.sheet().Step("joint").Panel
+	b := jobtest.OfText(t, tightenPlan)
+	panel := b.Sheet().Step("joint").Panel
 	body := func(wrench, extension string) *log.Body {
 		f := &log.TorqueForm{Wrench: quantity.Type(wrench), Extension: quantity.Type(extension)}
 		for i := range len(panel.Order) * len(panel.Passes) { // the last pass is the check, all round
@@ -90,13 +91,13 @@ func TestAnExtensionOnTheWrench(t *testing.T) {
 		{"0", "100", "body.torque.wrench"},
 		{"400", "-1", "body.torque.extension"},
 	} {
-		err := b.try(log.Entry{Kind: log.Kept, Step: "joint", Body: body(wrong.wrench, wrong.extension)})
+		err := b.Try(log.Entry{Kind: log.Kept, Step: "joint", Body: body(wrong.wrench, wrong.extension)})
 		if names(err) != wrong.field {
 			t.Errorf("a wrench of %q with %q: %v, want %s named", wrong.wrench, wrong.extension, err, wrong.field)
 		}
 	}
-	b.keep("joint", *body("400", "100"))
-	r := b.sheet().Step("joint").Reading
+	b.Keep("joint", *body("400", "100"))
+	r := b.Sheet().Step("joint").Reading
 	if !strings.HasPrefix(r.Text, "wrench set to 32.0 N·m") || r.Torque.NM != "40.0" || r.Verdict != judge.Within {
 		t.Errorf("the joint is %+v", r)
 	}

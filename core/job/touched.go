@@ -5,9 +5,8 @@ import (
 	"slices"
 	"time"
 
-	"settle/core/kind"
-
 	"settle/core/judge"
+	"settle/core/kind"
 )
 
 // TouchedReading is a reading that was taken with a gauge, and how near it was to its limit.

@@ -5,9 +5,8 @@ import (
 	"strconv"
 	"strings"
 
-	"settle/core/kind"
-
 	"settle/core/field"
+	"settle/core/kind"
 	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"

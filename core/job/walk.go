@@ -203,7 +203,7 @@ func (w *walker) outside(s *StepSheet, step due) {
 	case s.Entry == "":
 		if at := w.late(step.Step); at != nil {
 			s.Late, s.State = at, Done
-			s.Reading = &kind.Reading{Skipped: tooLate, Text: notTakenSince(*at)}
+			s.Reading = &kind.Reading{Skipped: tooLate, Text: NotTakenSince(*at)}
 		}
 	}
 }

@@ -7,10 +7,9 @@ import (
 	"strings"
 	"time"
 
-	"settle/core/kind"
-
 	"settle/core/gauge"
 	"settle/core/judge"
+	"settle/core/kind"
 	"settle/core/plan"
 	"settle/core/quantity"
 	"settle/core/words"
@@ -18,11 +17,6 @@ import (
 
 // The sentences of this package: what a job is told in. Nothing reads one back; what
 // the program goes by stands in values and codes.
-
-// What figures are called that are judged.
-const (
-	notJudged = "Not judged"
-)
 
 func countedAs(step *plan.Step, n *big.Rat) string { return step.Title + ": " + quantity.ShowNumber(n) }
 
@@ -96,7 +90,8 @@ func figureChanged(title, was, now string) string {
 // What becomes of the scope of a job.
 const tooLate = "the scope was widened too late"
 
-func notTakenSince(at time.Time) string { return "not taken, widened on " + at.Format(time.DateOnly) }
+// NotTakenSince stands where the job was widened to a check when it was too late to take it as found.
+func NotTakenSince(at time.Time) string { return "not taken, widened on " + at.Format(time.DateOnly) }
 
 func callsFor(c Call) string {
 	if c.General {
@@ -284,16 +279,6 @@ func (l *Life) lasts(worn judge.Life, from string, planned *float64) Sentence {
 		return say("%s: it lasts to the planned stop in %s.", left, hours(int64(*planned)))
 	}
 	return say("%s, less than the %s to the planned stop: %s now.", left, hours(int64(*planned)), l.mend)
-}
-
-// alongShaft is a place along the shaft; one that is the plan's says so.
-func alongShaft(a *Along) Sentence {
-	more := ""
-	if a.Assumed {
-		more = ", assumed"
-	}
-	mm := a.Um() / 1000
-	return Sentence{Thou: fmt.Sprintf("at %.4g in%s", mm/25.4, more), Mm: fmt.Sprintf("at %.4g mm%s", mm, more)}
 }
 
 // Say is what a job waits for in words, as its plan calls the parts and steps.

@@ -15,8 +15,8 @@ import (
 	"testing"
 	"time"
 
-	"settle/core/job"
 	"settle/core/quantity"
+	"settle/core/sheet"
 	"settle/internal/store"
 )
 
@@ -81,11 +81,11 @@ func keptText(t *testing.T, file []byte, program string) string {
 			t.Fatal(err)
 		}
 		for _, k := range r.Kept {
-			sheet, err := k.Sheet()
+			whole, err := k.Sheet()
 			if err != nil {
 				t.Fatal(err)
 			}
-			rows, err := json.MarshalIndent(job.PaperOf(sheet), "", " ")
+			rows, err := json.MarshalIndent(sheet.PaperOf(whole), "", " ")
 			if err != nil {
 				t.Fatal(err)
 			}
@@ -97,7 +97,7 @@ func keptText(t *testing.T, file []byte, program string) string {
 				}
 				how.Whose = WhoseKey(of, m.Signature)
 			}
-			pdf, err := PDF(r, sheet, how)
+			pdf, err := PDF(r, whole, how)
 			if err != nil {
 				t.Fatal(err)
 			}

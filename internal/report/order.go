@@ -5,21 +5,21 @@ import (
 	"fmt"
 	"strings"
 
-	"settle/core/kind"
-
 	"settle/core/job"
+	"settle/core/kind"
+	"settle/core/sheet"
 	"settle/internal/store"
 )
 
 // WorkOrder returns what is to be done on paper, with ticks and room for readings, to be
 // typed in afterwards. The job may be one that is not opened yet: then it has no number.
-func WorkOrder(r *store.Job, sheet *job.Sheet, how Printing) ([]byte, error) {
-	p := begin(r, sheet, how, "Work order")
+func WorkOrder(r *store.Job, whole *job.Sheet, how Printing) ([]byte, error) {
+	p := begin(r, whole, how, "Work order")
 	p.lines(plain(8.5), line, "Tick what was done and write what was read, with its unit where it is not "+p.unit()+
 		", and the time and who did it at the right. What was not done stays blank, with the reason. Afterwards it is typed "+
 		"in, in this order. Settle advises; the maker's manual, site permits and local codes come first.")
 	p.Ln(1.5)
-	for _, stage := range job.OrderOf(sheet).Stages {
+	for _, stage := range sheet.OrderOf(whole).Stages {
 		p.orderStage(stage)
 	}
 	var out bytes.Buffer
@@ -36,7 +36,7 @@ const (
 	whenWide = 15.0 // of time and of name, each
 )
 
-func (p *page) orderStage(stage job.OrderStage) {
+func (p *page) orderStage(stage sheet.OrderStage) {
 	if p.room() < 24 {
 		p.AddPage()
 	}
@@ -57,7 +57,7 @@ func (p *page) orderStage(stage job.OrderStage) {
 }
 
 // orderStep is one step: a tick, its title, the lines below it, and its rooms.
-func (p *page) orderStep(s *job.OrderStep) {
+func (p *page) orderStep(s *sheet.OrderStep) {
 	left := margin + tickSide + 2
 	wide := p.width() - tickSide - 2 - 2*whenWide - 2
 	head := p.split(bold(9.5), s.Title, wide)
@@ -90,7 +90,7 @@ func (p *page) orderStep(s *job.OrderStep) {
 }
 
 // below are the lines under a title: the cautions, how it is done, and what stands beside.
-func (p *page) below(s *job.OrderStep, wide float64) []box {
+func (p *page) below(s *sheet.OrderStep, wide float64) []box {
 	var out []box
 	add := func(f face, text string) {
 		for _, l := range p.split(f, text, wide) {
@@ -113,7 +113,7 @@ func (p *page) below(s *job.OrderStep, wide float64) []box {
 }
 
 // roomWide is how much of a line a room takes.
-func (p *page) roomWide(r job.Room, wide float64) float64 {
+func (p *page) roomWide(r sheet.Room, wide float64) float64 {
 	switch {
 	case r.Line:
 		return wide
@@ -125,7 +125,7 @@ func (p *page) roomWide(r job.Room, wide float64) float64 {
 	return max(boxWide, p.GetStringWidth(r.Label)+2) + 1.5
 }
 
-func roomHigh(r job.Room) float64 {
+func roomHigh(r sheet.Room) float64 {
 	if r.Tick {
 		return 5
 	}
@@ -134,7 +134,7 @@ func roomHigh(r job.Room) float64 {
 
 // flow lays rooms out in lines: where says where each begins, and the height of it all is
 // returned.
-func (p *page) flow(all []job.Room, wide float64, where func(r job.Room, x, y, w float64)) float64 {
+func (p *page) flow(all []sheet.Room, wide float64, where func(r sheet.Room, x, y, w float64)) float64 {
 	x, y, high := 0.0, 0.0, 0.0
 	for _, r := range all {
 		w := p.roomWide(r, wide)
@@ -147,13 +147,13 @@ func (p *page) flow(all []job.Room, wide float64, where func(r job.Room, x, y, w
 	return y + high
 }
 
-func (p *page) roomsHigh(all []job.Room, wide float64) float64 {
-	return p.flow(all, wide, func(job.Room, float64, float64, float64) {})
+func (p *page) roomsHigh(all []sheet.Room, wide float64) float64 {
+	return p.flow(all, wide, func(sheet.Room, float64, float64, float64) {})
 }
 
 // rooms draws the rooms and returns where they end.
-func (p *page) rooms(all []job.Room, left, top, wide float64) float64 {
-	return top + p.flow(all, wide, func(r job.Room, x, y, w float64) {
+func (p *page) rooms(all []sheet.Room, left, top, wide float64) float64 {
+	return top + p.flow(all, wide, func(r sheet.Room, x, y, w float64) {
 		x, y = x+left, y+top
 		switch {
 		case r.Tick:

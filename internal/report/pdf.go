@@ -10,6 +10,7 @@ import (
 
 	"settle/core/job"
 	"settle/core/quantity"
+	"settle/core/sheet"
 	"settle/internal/signing"
 	"settle/internal/store"
 )
@@ -50,8 +51,8 @@ const (
 
 // PDF returns the build sheet as it is printed: the paper that a customer gets. Its rows
 // are those of job.PaperOf; here they are laid out.
-func PDF(r *store.Job, sheet *job.Sheet, how Printing) ([]byte, error) {
-	p := begin(r, sheet, how, "Build sheet")
+func PDF(r *store.Job, whole *job.Sheet, how Printing) ([]byte, error) {
+	p := begin(r, whole, how, "Build sheet")
 	p.shaftLine()
 	p.checks()
 	p.repeats()
@@ -75,13 +76,13 @@ func PDF(r *store.Job, sheet *job.Sheet, how Printing) ([]byte, error) {
 }
 
 // begin is the first page with its head.
-func begin(r *store.Job, sheet *job.Sheet, how Printing, what string) *page {
+func begin(r *store.Job, whole *job.Sheet, how Printing, what string) *page {
 	size := "A4"
 	if how.Letter {
 		size = "Letter"
 	}
-	p := &page{Fpdf: fpdf.New("P", "mm", size, ""), how: how, r: r, sheet: sheet, rows: job.PaperOf(sheet),
-		head: job.HeadOf(r.Job, sheet)}
+	p := &page{Fpdf: fpdf.New("P", "mm", size, ""), how: how, r: r, sheet: whole, rows: sheet.PaperOf(whole),
+		head: sheet.HeadOf(r.Job, whole)}
 	p.addFonts()
 	p.SetMargins(margin, margin, margin)
 	p.SetAutoPageBreak(true, margin+6)
@@ -100,8 +101,8 @@ type page struct {
 	how   Printing
 	r     *store.Job
 	sheet *job.Sheet
-	rows  *job.Paper
-	head  job.Head
+	rows  *sheet.Paper
+	head  sheet.Head
 }
 
 func (p *page) width() float64 {

@@ -14,6 +14,7 @@ import (
 	"settle/core/plan"
 	"settle/core/quantity"
 	"settle/core/record"
+	"settle/core/sheet"
 	"settle/internal/drill"
 	"settle/internal/hand"
 	"settle/internal/store"
@@ -89,11 +90,11 @@ func walked(t *testing.T, key string, values map[string]log.Value) *store.Job {
 	}
 	j := job.Job{Plan: p, Log: []log.Entry{e}, Memo: new(job.Memo)}
 	for n := 1; ; n++ {
-		sheet := job.Derive(j)
-		if sheet.Next == "" || n > 2000 {
+		whole := job.Derive(j)
+		if whole.Next == "" || n > 2000 {
 			break
 		}
-		step, at := sheet.Step(sheet.Next), start.Add(time.Duration(n)*time.Minute)
+		step, at := whole.Step(whole.Next), start.Add(time.Duration(n)*time.Minute)
 		next := log.Entry{ID: fmt.Sprint(n), By: lead, Kind: log.Kept, Step: step.ID}
 		if step.State == job.Decide {
 			next.Kind, next.On, next.Reason = log.Decided, step.Entry, "as the sister pump"
@@ -120,13 +121,13 @@ func TestPagesOfASheet(t *testing.T) {
 			most, values["stages"] = 2, log.Value{Text: "11", Source: "plate"}
 		}
 		r := walked(t, key, values)
-		sheet, err := job.Show(r.Job)
-		if err != nil || sheet.State != job.Signed {
-			t.Fatalf("%s: %s, %v", key, sheet.State, err)
+		whole, err := job.Show(r.Job)
+		if err != nil || whole.State != job.Signed {
+			t.Fatalf("%s: %s, %v", key, whole.State, err)
 		}
 		for _, how := range []Printing{{Shop: "Tern Rock Aquarium", Unit: quantity.UnitThou},
 			{Shop: "Tern Rock Aquarium", Unit: quantity.UnitMillimetre, Letter: true}} {
-			pdf, err := PDF(r, sheet, how)
+			pdf, err := PDF(r, whole, how)
 			if err != nil {
 				t.Fatalf("%s: %v", key, err)
 			}
@@ -144,11 +145,11 @@ func TestPagesOfASheet(t *testing.T) {
 func TestLettersThatTheTypefaceLacks(t *testing.T) {
 	r := walked(t, "inline-circulator", nil)
 	r.Pump.Name = "Насос № 7, Ωmega, ł 🙂"
-	sheet, err := job.Show(r.Job)
+	whole, err := job.Show(r.Job)
 	if err != nil {
 		t.Fatal(err)
 	}
-	if _, err := PDF(r, sheet, Printing{Shop: "Łódź", Unit: quantity.UnitThou}); err != nil {
+	if _, err := PDF(r, whole, Printing{Shop: "Łódź", Unit: quantity.UnitThou}); err != nil {
 		t.Error(err)
 	}
 }
@@ -165,17 +166,17 @@ func TestWorkOrderOfEveryPlan(t *testing.T) {
 			t.Fatal(err)
 		}
 		j := job.Job{Plan: p, Log: []log.Entry{e}}
-		sheet := job.Derive(j)
+		whole := job.Derive(j)
 		n := 0
-		for _, stage := range job.OrderOf(sheet).Stages {
+		for _, stage := range sheet.OrderOf(whole).Stages {
 			n += len(stage.Steps)
 		}
 		total := 0
-		for i := range sheet.Stages {
-			total += sheet.Stages[i].Total
-			for k := range sheet.Stages[i].Steps {
-				step := &sheet.Stages[i].Steps[k]
-				if room := job.RoomsOf(step); len(room) == 0 && step.Panel.Instrument != "ack" {
+		for i := range whole.Stages {
+			total += whole.Stages[i].Total
+			for k := range whole.Stages[i].Steps {
+				step := &whole.Stages[i].Steps[k]
+				if room := sheet.RoomsOf(step); len(room) == 0 && step.Panel.Instrument != "ack" {
 					t.Errorf("%s: %s has no room to be written on", key, step.ID)
 				}
 			}
@@ -183,7 +184,7 @@ func TestWorkOrderOfEveryPlan(t *testing.T) {
 		if n != total {
 			t.Errorf("%s: %d of %d steps are on paper", key, n, total)
 		}
-		pdf, err := WorkOrder(&store.Job{Pump: record.Pump{Name: p.Title}, Job: j}, sheet, Printing{})
+		pdf, err := WorkOrder(&store.Job{Pump: record.Pump{Name: p.Title}, Job: j}, whole, Printing{})
 		if err != nil || !bytes.HasPrefix(pdf, []byte("%PDF-")) {
 			t.Errorf("%s: %v", key, err)
 		}

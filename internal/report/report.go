@@ -21,6 +21,7 @@ import (
 	"settle/core/plan"
 	"settle/core/quantity"
 	"settle/core/record"
+	"settle/core/sheet"
 	"settle/internal/register"
 	"settle/internal/signing"
 	"settle/internal/store"
@@ -168,11 +169,11 @@ func Read(file []byte) (*store.Job, map[string][]byte, error) {
 		r.Log = append(r.Log, e)
 	}
 	for _, k := range w.Sheets {
-		var sheet bytes.Buffer
-		if err := json.Compact(&sheet, k.Sheet); err != nil {
+		var whole bytes.Buffer
+		if err := json.Compact(&whole, k.Sheet); err != nil {
 			return nil, nil, field.Errorf("file", "holds a sheet that cannot be read: %v", err)
 		}
-		r.Kept = append(r.Kept, job.KeptSheet{Seq: k.Seq, Hash: k.Hash, Bytes: sheet.Bytes(), Later: k.Later})
+		r.Kept = append(r.Kept, job.KeptSheet{Seq: k.Seq, Hash: k.Hash, Bytes: whole.Bytes(), Later: k.Later})
 	}
 	if r.Plan, err = plan.ReadKept("plan_text", []byte(w.PlanText)); err != nil {
 		return nil, nil, field.Errorf("file", "holds a plan that cannot be read: %v", err)
@@ -208,8 +209,8 @@ func verify(r *store.Job, w whole) error {
 
 // CSV returns the checks of a sheet, one row each, in micrometres, thou and millimetres;
 // then what was decided about the parts.
-func CSV(r *store.Job, sheet *job.Sheet) ([]byte, error) {
-	paper := job.PaperOf(sheet)
+func CSV(r *store.Job, whole *job.Sheet) ([]byte, error) {
+	paper := sheet.PaperOf(whole)
 	rows := [][]string{{"job", "pump", "station", "check", "found_um", "built_um", "change_um", "min_um", "max_um",
 		"limit_source", "verdict", "reason", "found_thou", "built_thou", "found_mm", "built_mm", "judged", "found_read_um",
 		"built_read_um"}}
@@ -261,12 +262,12 @@ func written(rows [][]string) ([]byte, error) {
 
 // Kit returns the parts list, one row a line.
 func Kit(r *store.Job) ([]byte, error) {
-	sheet, err := job.Show(r.Job)
+	whole, err := job.Show(r.Job)
 	if err != nil {
 		return nil, err
 	}
 	rows := [][]string{{"job", "pump", "part", "quantity", "use", "state", "goes_on_it", "elastomer"}}
-	for _, l := range sheet.Kit {
+	for _, l := range whole.Kit {
 		rows = append(rows, []string{r.Number, register.Guard(r.Pump.Tag), register.Guard(l.Title),
 			strconv.Itoa(l.Quantity), l.Use, string(l.State), register.Guard(l.Lubricant), r.Pump.Elastomer})
 	}

@@ -5,7 +5,7 @@ import (
 	"slices"
 	"strings"
 
-	"settle/core/job"
+	"settle/core/sheet"
 	"settle/core/words"
 )
 
@@ -132,7 +132,7 @@ func (p *page) mark(draw shape, f face, x, y, w float64, text, align string) {
 }
 
 // reading is a cell with a figure and the shape of its verdict.
-func (p *page) reading(c *job.Cell, f face) box {
+func (p *page) reading(c *sheet.Cell, f face) box {
 	if c == nil {
 		return box{text: "–", face: f}
 	}
@@ -144,7 +144,7 @@ func (p *page) reading(c *job.Cell, f face) box {
 }
 
 // verdict is a verdict in words, with its shape.
-func verdict(c *job.Cell) box {
+func verdict(c *sheet.Cell) box {
 	switch {
 	case c == nil:
 		return box{text: "Not measured", face: plain(8.5), shape: verdictShapes[""]}
@@ -167,11 +167,11 @@ func from(n int) box {
 
 // asJudged is what the figures of a row are of their readings, with what was read; nothing where they
 // are the readings themselves.
-func (p *page) asJudged(c *job.CheckRow) string {
+func (p *page) asJudged(c *sheet.CheckRow) string {
 	var said []string
 	for _, x := range []struct {
 		when string
-		cell *job.Cell
+		cell *sheet.Cell
 	}{{"found: ", c.Found}, {"built: ", c.Built}} {
 		if x.cell == nil || x.cell.What == "" {
 			continue
@@ -229,7 +229,7 @@ func (p *page) repeats() {
 	}
 }
 
-func (p *page) repeat(t job.RepeatRow, low, high int) {
+func (p *page) repeat(t sheet.RepeatRow, low, high int) {
 	const name, note = 0.2, 0.025
 	few, limit := high-low <= 4, 0.11
 	if few {
@@ -243,7 +243,7 @@ func (p *page) repeat(t job.RepeatRow, low, high int) {
 	var rows [][]box
 	for _, w := range t.Rows {
 		row := []box{text(w.Title), number(""), from(w.From)}
-		if slices.ContainsFunc(w.Cells, func(c *job.WorkCell) bool { return c != nil && c.Found != nil }) {
+		if slices.ContainsFunc(w.Cells, func(c *sheet.WorkCell) bool { return c != nil && c.Found != nil }) {
 			row[0].text += "\nfound, and built"
 		}
 		if w.Limit != nil {
@@ -258,7 +258,7 @@ func (p *page) repeat(t job.RepeatRow, low, high int) {
 }
 
 // work is what one member came to.
-func (p *page) work(c *job.WorkCell, few bool) box {
+func (p *page) work(c *sheet.WorkCell, few bool) box {
 	size := 7.0
 	if few {
 		size = 8

@@ -6,17 +6,17 @@ import (
 	"net/http"
 	"time"
 
-	"settle/core/kind"
-
 	"github.com/danielgtaylor/huma/v2"
 
 	"settle/core/field"
 	"settle/core/job"
 	"settle/core/judge"
+	"settle/core/kind"
 	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
 	"settle/core/record"
+	"settle/core/sheet"
 	"settle/internal/door"
 	"settle/internal/report"
 	"settle/internal/store"
@@ -24,19 +24,19 @@ import (
 
 // JobView is one job as the bench shows it.
 type JobView struct {
-	Number    string             `json:"number"`
-	Pump      record.Pump        `json:"pump"`
-	Complaint string             `json:"complaint"`
-	Opened    time.Time          `json:"opened"`
-	By        log.Person         `json:"opened_by"`
-	Plan      string             `json:"plan" doc:"title and version of the plan it was started with"`
-	Schools   []job.SchoolChosen `json:"schools" doc:"which way the shop works, where good shops differ"`
-	Elastomer string             `json:"elastomer_warning,omitempty" doc:"why it hardly suits the liquid"`
-	Sheet     *job.Sheet         `json:"sheet"`
-	Clock     string             `json:"clock_warning,omitempty" doc:"why the times of its entries cannot be trusted"`
-	Again     map[string]string  `json:"again" nullable:"false" doc:"cause → what earlier jobs of the pump say of it"`
-	Log       []log.Entry        `json:"log"`
-	Taken     []string           `json:"taken,omitempty" doc:"that it was taken in from elsewhere, in sentences"`
+	Number    string               `json:"number"`
+	Pump      record.Pump          `json:"pump"`
+	Complaint string               `json:"complaint"`
+	Opened    time.Time            `json:"opened"`
+	By        log.Person           `json:"opened_by"`
+	Plan      string               `json:"plan" doc:"title and version of the plan it was started with"`
+	Schools   []sheet.SchoolChosen `json:"schools" doc:"which way the shop works, where good shops differ"`
+	Elastomer string               `json:"elastomer_warning,omitempty" doc:"why it hardly suits the liquid"`
+	Sheet     *job.Sheet           `json:"sheet"`
+	Clock     string               `json:"clock_warning,omitempty" doc:"why the times of its entries cannot be trusted"`
+	Again     map[string]string    `json:"again" nullable:"false" doc:"cause → what earlier jobs of the pump say of it"`
+	Log       []log.Entry          `json:"log"`
+	Taken     []string             `json:"taken,omitempty" doc:"that it was taken in from elsewhere, in sentences"`
 
 	Said    map[string]quantity.Sentence `json:"said" doc:"what each entry says, by its id"`
 	Rules   int                          `json:"rules" doc:"number of today's rules"`
@@ -78,17 +78,17 @@ func clockTold(entries []log.Entry, now time.Time) string {
 }
 
 // view is a job as it stands. The sheet may be nil: then it is worked out.
-func (s *server) view(ctx context.Context, r *store.Job, sheet *job.Sheet) (*body[JobView], error) {
+func (s *server) view(ctx context.Context, r *store.Job, whole *job.Sheet) (*body[JobView], error) {
 	var err error
-	if sheet == nil {
-		if sheet, err = job.Show(r.Job); err != nil {
+	if whole == nil {
+		if whole, err = job.Show(r.Job); err != nil {
 			return nil, err
 		}
 	}
 	first := r.Log[0]
 	v := JobView{Number: r.Number, Pump: r.Pump, Complaint: first.Open.Complaint, Opened: first.At, By: first.By,
-		Plan: fmt.Sprintf("%s, version %d", r.Plan.Title, r.Plan.Version), Schools: job.SchoolsOf(r.Job),
-		Elastomer: judge.Suits(r.Pump.Elastomer, r.Pump.Liquid), Sheet: sheet, Log: r.Log,
+		Plan: fmt.Sprintf("%s, version %d", r.Plan.Title, r.Plan.Version), Schools: sheet.SchoolsOf(r.Job),
+		Elastomer: judge.Suits(r.Pump.Elastomer, r.Pump.Liquid), Sheet: whole, Log: r.Log,
 		Said: job.Said(r.Job), Rules: log.RulesNumber, Sheets: []SheetKept{}}
 	v.Clock = clockTold(r.Log, s.store.Now())
 	for _, t := range log.Intakes(r.Log) {
@@ -98,29 +98,29 @@ func (s *server) view(ctx context.Context, r *store.Job, sheet *job.Sheet) (*bod
 		e := r.Log[k.Seq-1]
 		v.Sheets = append(v.Sheets, SheetKept{k.Seq, e.At, e.By.Name, e.Kind, k.Later})
 	}
-	if v.Again, err = s.again(ctx, r, sheet); err != nil {
+	if v.Again, err = s.again(ctx, r, whole); err != nil {
 		return nil, err
 	}
 	if door.Of(ctx).Job != "" { // who came by a link sees the sheet: nothing of other jobs, nor who typed what where
 		v.Again, v.Log, v.Said = map[string]string{}, []log.Entry{}, map[string]quantity.Sentence{}
 	}
-	if v.Dangers, err = s.store.Dangers(ctx, r, sheet); err != nil {
+	if v.Dangers, err = s.store.Dangers(ctx, r, whole); err != nil {
 		return nil, err
 	}
-	v.Changed, err = s.store.Changed(ctx, r, sheet)
+	v.Changed, err = s.store.Changed(ctx, r, whole)
 	return &body[JobView]{v}, err
 }
 
 // again is what earlier jobs of the pump say of the causes of this one.
-func (s *server) again(ctx context.Context, r *store.Job, sheet *job.Sheet) (map[string]string, error) {
-	if len(sheet.Causes) == 0 {
+func (s *server) again(ctx context.Context, r *store.Job, whole *job.Sheet) (map[string]string, error) {
+	if len(whole.Causes) == 0 {
 		return map[string]string{}, nil
 	}
 	earlier, err := s.store.Past(ctx, r.Pump.Tag, wornJobs)
 	if err != nil {
 		return nil, err
 	}
-	return record.Again(sheet.Causes, r.Log[0].At, earlier), nil
+	return record.Again(whole.Causes, r.Log[0].At, earlier), nil
 }
 
 // EntryForm is an entry as it is sent; the server adds number, time and hash.
@@ -290,11 +290,11 @@ func (s *server) getJob(ctx context.Context, in *struct {
 	if in.As == 0 {
 		return s.view(ctx, r, nil)
 	}
-	sheet, err := keptWith(r, in.As)
+	whole, err := keptWith(r, in.As)
 	if err != nil {
 		return nil, err
 	}
-	v, err := s.view(ctx, r, sheet)
+	v, err := s.view(ctx, r, whole)
 	if err == nil {
 		v.Body.As = in.As
 	}

@@ -5,6 +5,7 @@ import (
 	"fmt"
 
 	"settle/core/job"
+	"settle/core/sheet"
 	"settle/internal/report"
 	"settle/internal/signing"
 	"settle/internal/store"
@@ -12,9 +13,9 @@ import (
 
 // PaperView is the build sheet as rows, with what stands beside them.
 type PaperView struct {
-	job.Paper
-	Head job.Head  `json:"head"`
-	Mark *MarkView `json:"mark,omitempty" doc:"the signature by the shop's key, where there is one"`
+	sheet.Paper
+	Head sheet.Head `json:"head"`
+	Mark *MarkView  `json:"mark,omitempty" doc:"the signature by the shop's key, where there is one"`
 }
 
 // MarkView is a signature by a shop's key, as it stands on paper.
@@ -59,12 +60,12 @@ func (s *server) getSheet(ctx context.Context, in *struct {
 	JobPath
 	As int `query:"as" doc:"number of an entry: the sheet that was kept with it"`
 }) (*body[PaperView], error) {
-	r, sheet, err := s.sheetAs(ctx, in.Number, in.As)
+	r, whole, err := s.sheetAs(ctx, in.Number, in.As)
 	if err != nil {
 		return nil, err
 	}
 	m, err := s.mark(ctx, r, in.As)
-	return &body[PaperView]{PaperView{*job.PaperOf(sheet), job.HeadOf(r.Job, sheet), m}}, err
+	return &body[PaperView]{PaperView{*sheet.PaperOf(whole), sheet.HeadOf(r.Job, whole), m}}, err
 }
 
 // sheetAs is a job and the sheet to show of it, or the one that was kept with an entry.
@@ -74,11 +75,11 @@ func (s *server) sheetAs(ctx context.Context, number string, as int) (*store.Job
 		return nil, nil, err
 	}
 	if as != 0 {
-		sheet, err := keptWith(r, as)
-		return r, sheet, err
+		whole, err := keptWith(r, as)
+		return r, whole, err
 	}
-	sheet, err := job.Show(r.Job)
-	return r, sheet, err
+	whole, err := job.Show(r.Job)
+	return r, whole, err
 }
 
 // keptWith is the sheet that was kept with an entry.

@@ -1,13 +1,16 @@
-package job
+// Package sheet lays a job's sheet out for paper and table: rows with their footnotes, repeats, the head, and the
+// work order with room to write. It has no rules: nothing is judged or worked out after the sheet it is given,
+// which may be one that was kept. It may import job, kind and what those do.
+package sheet
 
 import (
 	"slices"
 	"strings"
 	"time"
 
-	"settle/core/kind"
-
+	"settle/core/job"
 	"settle/core/judge"
+	"settle/core/kind"
 	"settle/core/log"
 	"settle/core/plan"
 	"settle/core/quantity"
@@ -18,32 +21,32 @@ import (
 // by the CSV. It is made from a sheet as it stands or as it was kept, and nothing is
 // worked out after it.
 type Paper struct {
-	Checks   []CheckRow   `json:"checks" nullable:"false" doc:"all of them, those of a repeat too"`
-	Repeats  []RepeatRow  `json:"repeats" nullable:"false" doc:"what the pump has several of, a table each"`
-	Parts    []PartRow    `json:"parts" nullable:"false" doc:"all of them"`
-	Sound    []string     `json:"sound" nullable:"false" doc:"parts with nothing against them, to stand on one line"`
-	Waiting  []string     `json:"waiting" nullable:"false" doc:"parts that nobody has looked at yet"`
-	Done     []DoneRow    `json:"done" nullable:"false" doc:"turned, counted, marked, tightened, set, tested"`
-	Notes    []NoteRow    `json:"notes" nullable:"false" doc:"corrections, decisions and what was taken back"`
-	Photos   []PhotoRow   `json:"photos" nullable:"false"`
-	Gauges   []GaugeRow   `json:"gauges,omitempty" doc:"what it was measured with"`
-	Runs     []RunSheet   `json:"runs,omitempty" doc:"run-out along the shaft, as found and as built"`
-	Cautions []CautionRow `json:"cautions,omitempty" doc:"who said that it was safe, and when"`
+	Checks   []CheckRow       `json:"checks" nullable:"false" doc:"all of them, those of a repeat too"`
+	Repeats  []RepeatRow      `json:"repeats" nullable:"false" doc:"what the pump has several of, a table each"`
+	Parts    []PartRow        `json:"parts" nullable:"false" doc:"all of them"`
+	Sound    []string         `json:"sound" nullable:"false" doc:"parts with nothing against them, to stand on one line"`
+	Waiting  []string         `json:"waiting" nullable:"false" doc:"parts that nobody has looked at yet"`
+	Done     []DoneRow        `json:"done" nullable:"false" doc:"turned, counted, marked, tightened, set, tested"`
+	Notes    []NoteRow        `json:"notes" nullable:"false" doc:"corrections, decisions and what was taken back"`
+	Photos   []PhotoRow       `json:"photos" nullable:"false"`
+	Gauges   []job.GaugeRow   `json:"gauges,omitempty" doc:"what it was measured with"`
+	Runs     []job.RunSheet   `json:"runs,omitempty" doc:"run-out along the shaft, as found and as built"`
+	Cautions []job.CautionRow `json:"cautions,omitempty" doc:"who said that it was safe, and when"`
 	// Sources are footnotes: where limits come from. A row names its own from 1.
 	Sources []string `json:"sources" nullable:"false"`
 }
 
 // Cell is a reading on the sheet. Text has no unit: it stands at the head.
 type Cell struct {
-	Text     Sentence     `json:"text"`
-	Verdict  judge.Result `json:"verdict,omitempty" enum:"within,close,out,undecided,no-limit"`
-	Word     string       `json:"word,omitempty" doc:"the verdict in words"`
-	Accepted string       `json:"accepted,omitempty" doc:"why a person accepted it"`
-	Figure   *Figure      `json:"figure,omitempty"`
-	High     *Figure      `json:"high,omitempty" doc:"the other end, where it is a range"`
-	What     string       `json:"what,omitempty" doc:"which figure of the reading it is"`
-	Raw      *Sentence    `json:"raw,omitempty" doc:"what was read, where another figure is judged"`
-	raw      *Figure      // for the CSV
+	Text     job.Sentence  `json:"text"`
+	Verdict  judge.Result  `json:"verdict,omitempty" enum:"within,close,out,undecided,no-limit"`
+	Word     string        `json:"word,omitempty" doc:"the verdict in words"`
+	Accepted string        `json:"accepted,omitempty" doc:"why a person accepted it"`
+	Figure   *job.Figure   `json:"figure,omitempty"`
+	High     *job.Figure   `json:"high,omitempty" doc:"the other end, where it is a range"`
+	What     string        `json:"what,omitempty" doc:"which figure of the reading it is"`
+	Raw      *job.Sentence `json:"raw,omitempty" doc:"what was read, where another figure is judged"`
+	raw      *job.Figure   // for the CSV
 }
 
 // CheckRow is a check as found beside as built.
@@ -51,21 +54,21 @@ type CheckRow struct {
 	Check   string           `json:"check"`
 	Letter  string           `json:"letter,omitempty" doc:"of its place on the shaft line"`
 	Title   string           `json:"title"`
-	Along   *Sentence        `json:"along,omitempty" doc:"how far along the shaft it was taken"`
+	Along   *job.Sentence    `json:"along,omitempty" doc:"how far along the shaft it was taken"`
 	Found   *Cell            `json:"found,omitempty"`
 	Built   *Cell            `json:"built,omitempty"`
 	Earlier []Cell           `json:"earlier,omitempty" doc:"as built, before its stage was done again"`
-	Change  *Sentence        `json:"change,omitempty"`
-	Limit   Sentence         `json:"limit" doc:"in figures"`
+	Change  *job.Sentence    `json:"change,omitempty"`
+	Limit   job.Sentence     `json:"limit" doc:"in figures"`
 	From    int              `json:"from,omitempty" doc:"number of its source"`
 	Repeat  bool             `json:"repeat,omitempty" doc:"it stands in the table of its repeat"`
 	limit   *kind.LimitShown // for the CSV
-	change  *Figure
+	change  *job.Figure
 }
 
 // Figures are the exact figures of a row, for whoever calculates with them; one that is
 // not there is nil, the limit never.
-func (c *CheckRow) Figures() (found, built, change *Figure, limit kind.LimitShown) {
+func (c *CheckRow) Figures() (found, built, change *job.Figure, limit kind.LimitShown) {
 	if c.Found != nil {
 		found = c.Found.Figure
 	}
@@ -80,10 +83,10 @@ func (c *CheckRow) Figures() (found, built, change *Figure, limit kind.LimitShow
 
 // Judged is what the figures of a row are of their readings, in words, and what was read where that
 // is another figure; nil where it is the same.
-func (c *CheckRow) Judged() (what string, found, built *Figure) {
+func (c *CheckRow) Judged() (what string, found, built *job.Figure) {
 	for _, x := range []struct {
 		cell *Cell
-		read **Figure
+		read **job.Figure
 	}{{c.Found, &found}, {c.Built, &built}} {
 		if x.cell != nil {
 			*x.read = x.cell.raw
@@ -105,17 +108,17 @@ type RepeatRow struct {
 
 // RepeatedWork is one of them.
 type RepeatedWork struct {
-	Title string      `json:"title"`
-	Limit *Sentence   `json:"limit,omitempty"`
-	From  int         `json:"from,omitempty"`
-	Cells []*WorkCell `json:"cells" nullable:"false" doc:"in the order of the members; null where one has none"`
+	Title string        `json:"title"`
+	Limit *job.Sentence `json:"limit,omitempty"`
+	From  int           `json:"from,omitempty"`
+	Cells []*WorkCell   `json:"cells" nullable:"false" doc:"in the order of the members; null where one has none"`
 }
 
 // WorkCell is what a member came to: a check as found and as built, a part, or what
 // was done.
 type WorkCell struct {
 	Letter  string        `json:"letter,omitempty"`
-	Along   *Sentence     `json:"along,omitempty" doc:"how far along the shaft it was taken"`
+	Along   *job.Sentence `json:"along,omitempty" doc:"how far along the shaft it was taken"`
 	Found   *Cell         `json:"found,omitempty"`
 	Built   *Cell         `json:"built,omitempty"`
 	Outcome judge.Outcome `json:"outcome,omitempty" enum:"reuse,dress,repair,replace,order"`
@@ -144,12 +147,12 @@ type DoneRow struct {
 
 // NoteRow is a correction, a decision, or what was taken back.
 type NoteRow struct {
-	Kind   string    `json:"kind" enum:"kept,decided,withdrawn,ended,amended"`
-	What   string    `json:"what"`
-	Reason string    `json:"reason"`
-	Before Sentence  `json:"before" doc:"what stood there before"`
-	By     string    `json:"by"`
-	At     time.Time `json:"at"`
+	Kind   string       `json:"kind" enum:"kept,decided,withdrawn,ended,amended"`
+	What   string       `json:"what"`
+	Reason string       `json:"reason"`
+	Before job.Sentence `json:"before" doc:"what stood there before"`
+	By     string       `json:"by"`
+	At     time.Time    `json:"at"`
 }
 
 // PhotoRow is a picture with its words.
@@ -159,7 +162,7 @@ type PhotoRow struct {
 }
 
 // PaperOf lays the rows of a sheet out.
-func PaperOf(s *Sheet) *Paper {
+func PaperOf(s *job.Sheet) *Paper {
 	p := &Paper{Checks: []CheckRow{}, Repeats: []RepeatRow{}, Parts: []PartRow{}, Sound: []string{},
 		Waiting: []string{}, Done: []DoneRow{},
 		Notes: []NoteRow{}, Photos: []PhotoRow{}, Sources: []string{}}
@@ -180,7 +183,7 @@ func PaperOf(s *Sheet) *Paper {
 }
 
 // along gives the checks with a place on the shaft how far along it they stand.
-func (p *Paper) along(s *Sheet) {
+func (p *Paper) along(s *job.Sheet) {
 	for _, st := range s.Stations {
 		for i := range p.Checks {
 			if row := &p.Checks[i]; st.Along != nil && row.Letter == st.Letter {
@@ -190,7 +193,7 @@ func (p *Paper) along(s *Sheet) {
 	}
 }
 
-func repeatedChecks(s *Sheet) map[string]bool {
+func repeatedChecks(s *job.Sheet) map[string]bool {
 	out := map[string]bool{}
 	for i := range s.Stages {
 		for k := range s.Stages[i].Steps {
@@ -215,7 +218,7 @@ func (p *Paper) source(l *kind.LimitShown) int {
 	return i + 1
 }
 
-func (p *Paper) checkRow(c *CheckSheet, repeat bool) CheckRow {
+func (p *Paper) checkRow(c *job.CheckSheet, repeat bool) CheckRow {
 	row := CheckRow{Check: c.Check, Letter: c.Letter, Title: c.Title, Found: takenCell(c.Found), Built: takenCell(c.Built),
 		Limit: kind.LimitFigures(c.Limit), From: p.source(c.Limit), Repeat: repeat, limit: c.Limit, change: c.Change}
 	if c.Built != nil {
@@ -229,7 +232,7 @@ func (p *Paper) checkRow(c *CheckSheet, repeat bool) CheckRow {
 	return row
 }
 
-func takenCell(t *Taken) *Cell {
+func takenCell(t *job.Taken) *Cell {
 	if t == nil {
 		return nil
 	}
@@ -238,7 +241,7 @@ func takenCell(t *Taken) *Cell {
 		c.Text = quantity.Plainly(kind.NotTaken)
 	}
 	if t.Late != nil {
-		c.Text = quantity.Plainly(notTakenSince(*t.Late))
+		c.Text = quantity.Plainly(job.NotTakenSince(*t.Late))
 	}
 	if t.Decision != nil {
 		c.Accepted = t.Decision.Reason
@@ -248,7 +251,7 @@ func takenCell(t *Taken) *Cell {
 
 // heldCell is the figure that was judged, with what was read beside it; of a sheet that was kept
 // before the two were told apart it is what was measured.
-func heldCell(h *kind.Held, low, high *Figure, verdict judge.Result) *Cell {
+func heldCell(h *kind.Held, low, high *job.Figure, verdict judge.Result) *Cell {
 	if h == nil {
 		return cell(low, high, verdict)
 	}
@@ -276,20 +279,20 @@ func heldCell(h *kind.Held, low, high *Figure, verdict judge.Result) *Cell {
 
 // cell is a figure, or the smallest and the largest where it was taken at several
 // places.
-func cell(low, high *Figure, verdict judge.Result) *Cell {
+func cell(low, high *job.Figure, verdict judge.Result) *Cell {
 	c := &Cell{Verdict: verdict, Word: verdictWords[verdict], Figure: low}
 	switch {
 	case low == nil:
 	case high != nil && high.Length != low.Length:
 		a, b := quantity.Bare(low.Length), quantity.Bare(high.Length)
-		c.High, c.Text = high, Sentence{Thou: a.Thou + " – " + b.Thou, Mm: a.Mm + " – " + b.Mm}
+		c.High, c.Text = high, job.Sentence{Thou: a.Thou + " – " + b.Thou, Mm: a.Mm + " – " + b.Mm}
 	default:
 		c.Text = quantity.Bare(low.Length)
 	}
 	return c
 }
 
-func (p *Paper) step(s *StepSheet) {
+func (p *Paper) step(s *job.StepSheet) {
 	repeat := s.Member != ""
 	switch kind.TableOf(s.Kind) {
 	case kind.PartsTable:
@@ -315,7 +318,7 @@ func (p *Paper) step(s *StepSheet) {
 	}
 }
 
-func partRow(s *StepSheet) PartRow {
+func partRow(s *job.StepSheet) PartRow {
 	row := PartRow{Part: s.Panel.Part}
 	r := s.Reading
 	if r == nil {
@@ -335,7 +338,7 @@ func partRow(s *StepSheet) PartRow {
 // of its limit, and none that a person wrote.
 func nothingElse(r *kind.Reading) bool { return r.Text == "" || r.Text == kind.NothingFound }
 
-func doneCell(s *StepSheet) *Cell {
+func doneCell(s *job.StepSheet) *Cell {
 	r := s.Reading
 	if r == nil {
 		return nil
@@ -349,7 +352,7 @@ func doneCell(s *StepSheet) *Cell {
 }
 
 // onPaper is what a reading says in a row of its own.
-func onPaper(r *kind.Reading, panel *kind.Panel) Sentence {
+func onPaper(r *kind.Reading, panel *kind.Panel) job.Sentence {
 	switch {
 	case r.Torque != nil:
 		return quantity.Plainly(boltsAt(len(panel.Order), *r.Torque) + words.Behind("; ", r.Text))
@@ -359,13 +362,13 @@ func onPaper(r *kind.Reading, panel *kind.Panel) Sentence {
 		return quantity.Say("%s", r.Figure.Length)
 	case r.High != nil && r.Figure == nil:
 		together := quantity.Say(", together %s", r.High.Length)
-		return Sentence{Thou: r.Text + together.Thou, Mm: r.Text + together.Mm}
+		return job.Sentence{Thou: r.Text + together.Thou, Mm: r.Text + together.Mm}
 	}
 	return r.Entered()
 }
 
 // repeats makes a table for each set of members, in the order in which they come.
-func (p *Paper) repeats(s *Sheet) {
+func (p *Paper) repeats(s *job.Sheet) {
 	checks := map[string]*CheckRow{}
 	for i := range p.Checks {
 		checks[p.Checks[i].Check] = &p.Checks[i]
@@ -410,7 +413,7 @@ const few = 4
 // room for what they say: where one says otherwise than another.
 func (p *Paper) unlike() {
 	type said struct {
-		text     Sentence
+		text     job.Sentence
 		verdict  judge.Result
 		accepted string
 	}
@@ -433,7 +436,7 @@ func (p *Paper) unlike() {
 }
 
 // notes are those of a sheet. The same decision about each of several is one row.
-func (p *Paper) notes(s *Sheet) {
+func (p *Paper) notes(s *job.Sheet) {
 	before := ""
 	var members []string
 	for _, n := range s.Notes {
@@ -453,7 +456,7 @@ func (p *Paper) notes(s *Sheet) {
 	}
 }
 
-func workTitle(s *StepSheet) string {
+func workTitle(s *job.StepSheet) string {
 	if s.Work != "" {
 		return s.Work
 	}
@@ -470,7 +473,7 @@ func (p *Paper) table(repeat string) int {
 	return at
 }
 
-func (t *RepeatRow) put(row int, step *StepSheet, check *CheckRow) {
+func (t *RepeatRow) put(row int, step *job.StepSheet, check *CheckRow) {
 	at := slices.Index(t.Members, step.Member)
 	if at < 0 {
 		at = len(t.Members)

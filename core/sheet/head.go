@@ -1,9 +1,10 @@
-package job
+package sheet
 
 import (
 	"fmt"
 	"time"
 
+	"settle/core/job"
 	"settle/core/log"
 	"settle/core/plan"
 )
@@ -31,7 +32,7 @@ type SchoolChosen struct {
 }
 
 // HeadOf is the head of a job's sheet, which may be one that was kept.
-func HeadOf(j Job, s *Sheet) Head {
+func HeadOf(j job.Job, s *job.Sheet) Head {
 	first, last := &j.Log[0], &j.Log[min(s.Length, len(j.Log))-1]
 	h := Head{Complaint: first.Open.Complaint, Worked: rebuiltBy, Opened: first.At, By: first.By.Name,
 		Hours: first.Open.Hours, Plan: fmt.Sprintf("%s, version %d", j.Plan.Title, j.Plan.Version),
@@ -49,7 +50,7 @@ func HeadOf(j Job, s *Sheet) Head {
 }
 
 // SchoolsOf are the schools that a job was opened with, as far as its plan asks for them.
-func SchoolsOf(j Job) []SchoolChosen {
+func SchoolsOf(j job.Job) []SchoolChosen {
 	out, o := []SchoolChosen{}, j.Log[0].Open
 	for _, s := range plan.Schools {
 		anyPlan := s.Key == plan.OnTheLimit || s.Key == plan.SecondSignature && o.Schools[s.Key] == plan.Asked

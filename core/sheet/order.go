@@ -1,11 +1,11 @@
-package job
+package sheet
 
 import (
 	"cmp"
 	"fmt"
 
+	"settle/core/job"
 	"settle/core/kind"
-
 	"settle/core/words"
 )
 
@@ -27,7 +27,7 @@ type OrderStep struct {
 	How      string
 	Beside   []string // parts with what goes on them, the papers, the limit
 	Limit    *kind.LimitShown
-	Ends     []Sentence // windows of the two depths of a travel
+	Ends     []job.Sentence // windows of the two depths of a travel
 	Cautions []string
 	Drawing  string // name of the small drawing of how it goes in
 	Rooms    []Room
@@ -41,12 +41,12 @@ type Room struct {
 }
 
 // OrderOf lays out what of a job is not done yet.
-func OrderOf(s *Sheet) *Order {
+func OrderOf(s *job.Sheet) *Order {
 	o := &Order{}
 	for i := range s.Stages {
 		stage := OrderStage{Title: s.Stages[i].Title}
 		for k := range s.Stages[i].Steps {
-			if step := &s.Stages[i].Steps[k]; step.State == Open || step.State == Blocked {
+			if step := &s.Stages[i].Steps[k]; step.State == job.Open || step.State == job.Blocked {
 				stage.Steps = append(stage.Steps, orderStep(step))
 			}
 		}
@@ -57,7 +57,7 @@ func OrderOf(s *Sheet) *Order {
 	return o
 }
 
-func orderStep(s *StepSheet) OrderStep {
+func orderStep(s *job.StepSheet) OrderStep {
 	p := s.Panel
 	out := OrderStep{Title: s.Title, How: s.How, Cautions: s.Cautions, Drawing: s.Drawing}
 	for _, f := range p.Fits {
@@ -83,7 +83,7 @@ func orderStep(s *StepSheet) OrderStep {
 }
 
 // RoomsOf is the room that a step needs on paper.
-func RoomsOf(s *StepSheet) []Room {
+func RoomsOf(s *job.StepSheet) []Room {
 	if room := roomsOf[s.Panel.Instrument]; room != nil {
 		return room(s.Panel)
 	}

@@ -1,11 +1,11 @@
-package job
+package sheet
 
 import (
 	"fmt"
 
-	"settle/core/kind"
-
+	"settle/core/job"
 	"settle/core/judge"
+	"settle/core/kind"
 	"settle/core/words"
 )
 
@@ -16,7 +16,7 @@ const (
 )
 
 // scopeInWords tells how much of the work a job is, and how the pump came.
-func scopeInWords(s *ScopeSheet) string {
+func scopeInWords(s *job.ScopeSheet) string {
 	out := s.Title
 	if s.Arrives != "" {
 		out += ", the pump came " + words.Lower(s.Arrives)
@@ -37,8 +37,8 @@ func boltsAt(n int, p kind.Pull) string {
 func ruleSays(outcome judge.Outcome) string { return " (the rule says " + string(outcome) + ")" }
 
 // noteOf is what a note is about and what became of it.
-func noteOf(n SheetNote) string {
-	switch became := Became(n.Kind); {
+func noteOf(n job.SheetNote) string {
+	switch became := job.Became(n.Kind); {
 	case became == "":
 		return n.After.Thou // it says what it is itself
 	case n.Title == "":
@@ -49,7 +49,22 @@ func noteOf(n SheetNote) string {
 }
 
 // noteOfSeveral is a note about several members of a repeat.
-func noteOfSeveral(n SheetNote, step *StepSheet, members []string) string {
+func noteOfSeveral(n job.SheetNote, step *job.StepSheet, members []string) string {
 	return workTitle(step) + ", " + words.Lower(step.Repeat) + " " + words.List(members,
-		"and") + ", " + Became(n.Kind)
+		"and") + ", " + job.Became(n.Kind)
+}
+
+// What figures are called that are judged.
+const (
+	notJudged = "Not judged"
+)
+
+// alongShaft is a place along the shaft; one that is the plan's says so.
+func alongShaft(a *job.Along) job.Sentence {
+	more := ""
+	if a.Assumed {
+		more = ", assumed"
+	}
+	mm := a.Um() / 1000
+	return job.Sentence{Thou: fmt.Sprintf("at %.4g in%s", mm/25.4, more), Mm: fmt.Sprintf("at %.4g mm%s", mm, more)}
 }

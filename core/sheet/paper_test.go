@@ -1,4 +1,4 @@
-package job
+package sheet_test
 
 import (
 	"encoding/json"
@@ -6,16 +6,19 @@ import (
 	"strings"
 	"testing"
 
+	"settle/core/job"
+	"settle/core/job/jobtest"
 	"settle/core/judge"
 	"settle/core/log"
+	"settle/core/sheet"
 )
 
 // The rows of a job that went from start to signature: found beside built with what
 // changed, sources once each, parts with nothing against them on one line.
 func TestPaper(t *testing.T) {
-	b := newBench(t, papers, Rules{Schools: map[string]string{"bearing-reuse": "may-reuse"}})
-	b.walk(bodies(t))
-	p := PaperOf(withNotes(b.Job))
+	b := jobtest.New(t, jobtest.Papers, job.Rules{Schools: map[string]string{"bearing-reuse": "may-reuse"}})
+	b.Walk(jobtest.Bodies(t))
+	p := sheet.PaperOf(shown(t, b))
 	row := p.Checks[3]
 	if row.Check != "shaft-runout-seal" || row.Letter != "D" ||
 		row.Found.Text.Thou != "3.0" || row.Built.Text.Thou != "1.0" ||
@@ -30,7 +33,7 @@ func TestPaper(t *testing.T) {
 			}
 		}
 	}
-	var clearance CheckRow
+	var clearance sheet.CheckRow
 	for _, c := range p.Checks {
 		if c.Check == "impeller-clearance" {
 			clearance = c
@@ -62,14 +65,14 @@ func TestPaper(t *testing.T) {
 
 // A sheet that was kept is laid out as it was kept, from its JSON alone.
 func TestPaperOfAKeptSheet(t *testing.T) {
-	b := newBench(t, papers, Rules{})
-	b.walk(bodies(t))
+	b := jobtest.New(t, jobtest.Papers, job.Rules{})
+	b.Walk(jobtest.Bodies(t))
 	kept, err := b.Kept[0].Sheet()
 	if err != nil {
 		t.Fatal(err)
 	}
-	one, _ := json.Marshal(PaperOf(kept))
-	two, _ := json.Marshal(PaperOf(withNotes(b.Job)))
+	one, _ := json.Marshal(sheet.PaperOf(kept))
+	two, _ := json.Marshal(sheet.PaperOf(shown(t, b)))
 	if string(one) != string(two) {
 		t.Errorf("kept:\n%s\nworked out:\n%s", one, two)
 	}
@@ -99,26 +102,26 @@ stages:
 
 // The members of a repeat are one table. What it has no room for keeps a row of its own.
 func TestPaperOfManyStages(t *testing.T) {
-	b := openPlan(t, stages)
+	b := jobtest.OfText(t, stages)
 	b.Log[0].Open.Values = map[string]log.Value{"n": {Text: "11", Source: "plate"}}
 	b.Log, b.Memo = b.Log[:1], nil
 	for i := 1; i <= 11; i++ {
 		at := func(step string) string { return fmt.Sprintf("%s@%d", step, i) }
-		b.keep(at("gap-found"), mmBody("0.3"))
-		found := inspectBody()
+		b.Keep(at("gap-found"), jobtest.MmBody("0.3"))
+		found := jobtest.InspectBody()
 		if i == 3 {
-			found = inspectBody("x")
+			found = jobtest.InspectBody("x")
 		}
-		b.keep(at("look"), found)
-		b.keep(at("clock"), log.Body{Marks: []string{fmt.Sprintf("dot %d", i)}})
-		b.keep(at("spin"), log.Body{Turn: &log.TurnForm{Turn: "free"}})
-		b.keep(at("gap-built"), mmBody("0.05"))
+		b.Keep(at("look"), found)
+		b.Keep(at("clock"), log.Body{Marks: []string{fmt.Sprintf("dot %d", i)}})
+		b.Keep(at("spin"), log.Body{Turn: &log.TurnForm{Turn: "free"}})
+		b.Keep(at("gap-built"), jobtest.MmBody("0.05"))
 	}
-	p := PaperOf(b.sheet())
+	p := sheet.PaperOf(b.Sheet())
 	if len(p.Repeats) != 1 || len(p.Repeats[0].Members) != 11 || p.Repeats[0].Title != "Stages" {
 		t.Fatalf("the tables are %+v", p.Repeats)
 	}
-	rows := map[string]RepeatedWork{}
+	rows := map[string]sheet.RepeatedWork{}
 	for _, r := range p.Repeats[0].Rows {
 		if len(r.Cells) != 11 {
 			t.Errorf("%s has %d cells", r.Title, len(r.Cells))
@@ -144,4 +147,14 @@ func TestPaperOfManyStages(t *testing.T) {
 	if want := "Impeller, stage 3"; own[0] != want || len(own) != 12 || len(p.Sound) != 0 {
 		t.Errorf("rows of their own: %v, want %s and eleven marks", own, want)
 	}
+}
+
+// shown is the sheet as the plan and the log come to it, whatever was kept of it.
+func shown(t *testing.T, b *jobtest.Bench) *job.Sheet {
+	t.Helper()
+	s, err := job.Show(job.Job{Plan: b.Plan, Log: b.Log})
+	if err != nil {
+		t.Fatal(err)
+	}
+	return s
 }
