@@ -167,3 +167,41 @@ func TestADepthIsReadAtSeveralPlaces(t *testing.T) {
 	p.do(chromedp.Navigate(p.shop.URL + "/jobs/" + number + "/sheet"))
 	p.until(`document.querySelector('[data-check=nose] [data-built]')?.textContent === '198.8'`)
 }
+
+// A bore is tried with a go / no-go plug: two sizes and one key, by mouse or by finger too, at every width.
+func TestAPlugIsTriedInABore(t *testing.T) {
+	t.Parallel()
+	shop := shopOf(t)
+	p := tabOf(t, shop, "p1", "/")
+	p.takeIn(`key: hub-bore
+title: A hub
+construction: A
+version: 1
+format: 2
+checks:
+  bore: {title: Bore of the hub, short: Bore, instrument: plug, limit: [hub-bore], condemns: none}
+limits: {hub-bore: {min: 25.000 mm, max: 25.021 mm, source: maker's drawing}}
+stages:
+  - id: work
+    title: Work
+    steps:
+      - {id: bore, kind: measure, phase: built, check: bore, title: Try the plug in the hub}
+`, "hub-bore", "HB-1")
+	number := p.opened("HB-1")
+	for _, width := range []int64{390, 820, 1280} {
+		p.do(chromedp.EmulateViewport(width, 900), chromedp.Navigate(shop.URL+"/jobs/"+number+"?step=bore"))
+		p.box("body.plug.go", "25 mm")
+		p.box("body.plug.no_go", "25.021 mm")
+		p.tap(`document.querySelector('[data-entered=both]')`)
+		p.says("Larger than the no-go end")
+		p.tap(`document.querySelector('[data-entered=go]')`)
+		p.says("Between go and no-go")
+		if got := p.text(fmt.Sprintf(`String(document.documentElement.scrollWidth > %d)`, width)); got == "true" {
+			t.Errorf("on %d it runs out of the page", width)
+		}
+	}
+	p.keys("\x1b2")
+	p.says("Larger than the no-go end")
+	p.keys("1\n")
+	p.says("1 of 1")
+}

@@ -48,6 +48,7 @@ func init() {
 		plan.Direct:  &directKind,
 		plan.Travel:  &travelKind,
 		plan.Depth:   &depthKind,
+		plan.Plug:    &plugKind,
 		plan.Ring:    &ringKind,
 		plan.Fit:     &fitKind,
 		plan.Worked:  &workedKind,

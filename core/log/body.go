@@ -36,6 +36,7 @@ type Body struct {
 	Travel   *TravelForm      `json:"travel,omitempty"`
 	Places   *PlacesForm      `json:"places,omitempty"`
 	Along    *AlongForm       `json:"along,omitempty"`
+	Plug     *PlugForm        `json:"plug,omitempty"`
 	Tool     Input            `json:"tool,omitempty" doc:"input of the step's calculator"`
 	Heat     *HeatForm        `json:"heat,omitempty"`
 	Wait     *WaitForm        `json:"wait,omitempty"`
@@ -114,6 +115,13 @@ type DirectForm struct {
 	Graduation quantity.Typed `json:"graduation,omitzero" unit:"own"`
 	Less       quantity.Typed `json:"less,omitzero" doc:"the depth that is taken off, of a check worked out from two"`
 	Leaf       bool           `json:"leaf,omitempty" doc:"the thickest leaf that goes: no graduation is asked"`
+}
+
+// PlugForm is a go / no-go plug that was tried in a bore.
+type PlugForm struct {
+	Go      quantity.Typed `json:"go,omitzero" doc:"size of the go end"`
+	NoGo    quantity.Typed `json:"no_go,omitzero" doc:"size of the no-go end"`
+	Entered gauge.PlugEnds `json:"entered" enum:"go,both,neither" doc:"which ends entered"`
 }
 
 // TravelForm is the depth of the rotor from a datum, right down and right up.

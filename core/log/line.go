@@ -15,7 +15,7 @@ import (
 const (
 	RulesNumber  = 5 // of the rules by which readings are judged and steps come due
 	CoreNumber   = 7 // of this core: raised when what it works out changes, verdict or not
-	FormatNumber = 9 // of the fields of an entry, docs/files.md; entries without a number are 1
+	FormatNumber = 10 // of the fields of an entry, docs/files.md; entries without a number are 1
 )
 
 // Seal makes an accepted entry the next line of a log: it gives it its place, its

@@ -18,6 +18,7 @@ const (
 	Fit     = "fit"     // a bearing seat against its class
 	Depth   = "depth"   // below a datum face, at several places
 	Along   = "along"   // round the clock at several places along the shaft
+	Plug    = "plug"    // a go / no-go plug in a bore
 )
 
 // An instrumentKind is what the plan check knows of one.
@@ -38,6 +39,7 @@ var instruments = []instrumentKind{
 	{key: Fit, check: (*checker).fit, ownLimit: true},
 	{key: Depth, check: (*checker).places},
 	{key: Along, check: (*checker).along},
+	{key: Plug},
 }
 
 // Instruments are the words that a plan may write.

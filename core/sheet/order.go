@@ -161,7 +161,14 @@ var roomsOf = map[string]func(p *kind.Panel) []Room{
 	"along":  alongRooms,
 	"float":  floatRooms,
 	"feeler": func(p *kind.Panel) []Room { return boxes(p.Places...) },
-	"depth":  func(p *kind.Panel) []Room { return boxes(p.Places...) },
+	"plug": func(p *kind.Panel) []Room {
+		out := boxes("go end", "no-go end")
+		for _, c := range p.Choices {
+			out = append(out, Room{Label: words.Lower(c.Words), Tick: true})
+		}
+		return out
+	},
+	"depth": func(p *kind.Panel) []Room { return boxes(p.Places...) },
 	"direct": func(p *kind.Panel) []Room {
 		if len(p.Depths) > 0 {
 			return boxes(words.Lower(p.Depths[0]), "less "+words.Lower(p.Depths[1]), "division")

@@ -67,6 +67,11 @@ var bodies = map[string]func(h hand) log.Body{
 		return log.Body{Unit: quantity.UnitMillimetre, Direct: &log.DirectForm{Value: h.length(0.5), Leaf: true}}
 	},
 	plan.Travel: hand.travel,
+	plan.Plug: func(h hand) log.Body {
+		low, high := h.window()
+		return log.Body{Unit: quantity.UnitMillimetre, Plug: &log.PlugForm{Go: mm(low), NoGo: mm(high),
+			Entered: pick(h.good, gauge.GoEnters, gauge.BothEnter)}}
+	},
 	"handback": func(h hand) log.Body {
 		f := &log.HandbackForm{Air: "22 °C", Flow: "480 gpm", Pressure: "3.1 bar", Power: "15 kW"}
 		for _, at := range h.Panel.Places {

@@ -1402,6 +1402,7 @@ export interface components {
             permit?: components["schemas"]["PermitForm"];
             photo?: components["schemas"]["PhotoForm"];
             places?: components["schemas"]["PlacesForm"];
+            plug?: components["schemas"]["PlugForm"];
             setting?: components["schemas"]["SettingForm"];
             sign?: components["schemas"]["SignForm"];
             /** @description why this was not taken */
@@ -2846,7 +2847,7 @@ export interface components {
              * @description the field of a body that it fills
              * @enum {string}
              */
-            group: "done" | "turn" | "count" | "marks" | "inspect" | "dial" | "float" | "feeler" | "setting" | "torque" | "direct" | "travel" | "places" | "along" | "tool" | "heat" | "wait" | "test" | "photo" | "handback" | "sign";
+            group: "done" | "turn" | "count" | "marks" | "inspect" | "dial" | "float" | "feeler" | "setting" | "torque" | "direct" | "travel" | "places" | "along" | "plug" | "tool" | "heat" | "wait" | "test" | "photo" | "handback" | "sign";
             /** @description another reading, which it is judged against */
             held_to?: components["schemas"]["HeldTo"];
             /** @enum {string} */
@@ -3134,6 +3135,17 @@ export interface components {
             values: components["schemas"]["Ask"][];
             /** Format: int64 */
             version: number;
+        };
+        PlugForm: {
+            /**
+             * @description which ends entered
+             * @enum {string}
+             */
+            entered: "go" | "both" | "neither";
+            /** @description size of the go end */
+            go?: string;
+            /** @description size of the no-go end */
+            no_go?: string;
         };
         Point: {
             /** Format: double */

@@ -103,6 +103,11 @@ export const groups = {
       back_to_start: 'length',
     }],
   },
+  plug: {
+    go: 'length',
+    no_go: 'length',
+    entered: 'choice',
+  },
   tool: 'any',
   heat: {
     input: 'any',

@@ -40,14 +40,7 @@ export function Result({ step, reading }: { step: Step; reading: Reading | undef
               fontFamily: mono,
               fontWeight: 600,
               lineHeight: 1,
-              fontSize:
-                text.length > 9
-                  ? '2rem'
-                  : text.length > 5
-                    ? '3rem'
-                    : text.length > 3
-                      ? '3.875rem'
-                      : '5.5rem',
+              fontSize: fitting(text),
               letterSpacing: '-0.04em',
               color: figure ? ink('ink') : ink('none'),
             }}
@@ -59,7 +52,7 @@ export function Result({ step, reading }: { step: Step; reading: Reading | undef
           </Box>
         </Box>
         <Box sx={{ fontFamily: mono, color: ink('ink2'), minHeight: 22 }}>
-          {figure && `${second(figure)} ${other}`}
+          {figure && `${second(figure)}${high ? ` – ${second(high)}` : ''} ${other}`}
         </Box>
         <Box
           sx={{
@@ -159,6 +152,18 @@ export function Result({ step, reading }: { step: Step; reading: Reading | undef
       )}
     </Box>
   )
+}
+
+/** As large as a figure has room for beside its unit. */
+function fitting(text: string) {
+  const sizes = [
+    [3, '5.5rem'],
+    [5, '3.875rem'],
+    [9, '3rem'],
+    [11, '2rem'],
+    [13, '1.5rem'],
+  ] as const
+  return sizes.find(([most]) => text.length <= most)?.[1] ?? '1.25rem'
 }
 
 /** What a calculation came to: its figure, its verdict, what stands behind it. */

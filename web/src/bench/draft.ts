@@ -52,6 +52,7 @@ const blanks: Partial<Record<Panel['group'], Blank>> = {
       })),
     },
   }),
+  plug: () => ({ plug: { entered: '' as 'go' } }),
   setting: (_, graduation) => ({ setting: { graduation, measured: '' } }),
   direct: (p, graduation) => ({ direct: p.leaf ? { leaf: true } : { graduation } }),
   travel: (_, graduation) => ({ travel: { graduation } }),

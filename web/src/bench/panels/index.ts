@@ -11,6 +11,7 @@ import { FloatPanel } from './FloatPanel'
 import { InspectPanel } from './InspectPanel'
 import { MarkPanel } from './MarkPanel'
 import { PhotoPanel } from './PhotoPanel'
+import { PlugPanel } from './PlugPanel'
 import { SettingPanel } from './SettingPanel'
 import { SignPanel } from './SignPanel'
 import { TestPanel } from './TestPanel'
@@ -42,6 +43,7 @@ export const instruments: Record<string, React.ComponentType | undefined> = {
   travel: TravelPanel,
   depth: DepthPanel,
   along: AlongPanel,
+  plug: PlugPanel,
   tool: ToolPanel,
   heat: HeatPanel,
   warm: WarmPanel,
