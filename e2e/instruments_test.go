@@ -205,3 +205,48 @@ stages:
 	p.keys("1\n")
 	p.says("1 of 1")
 }
+
+// What a plan tells beside a step stands on the bench at every width: the lines in their order, the warning
+// before them, and the way back, which goes there.
+func TestAStepTellsHow(t *testing.T) {
+	t.Parallel()
+	shop := shopOf(t)
+	p := tabOf(t, shop, "p1", "/")
+	p.takeIn(`key: seated
+title: A bearing
+construction: A
+version: 1
+format: 3
+tools: [Feeler gauges]
+stages:
+  - id: work
+    title: Work
+    steps:
+      - {id: heat, kind: do, title: Heat the bearing, how: [Heat the bearing to 110 °C.]}
+      - id: seat
+        kind: do
+        title: Check that the bearing is fully seated
+        how: ["Let the bearing cool to 40 °C.", Try the thinnest feeler gauge all round the shaft shoulder.]
+        right: The thinnest feeler gauge does not enter anywhere.
+        why: A cocked bearing runs hot.
+        tool: [Feeler gauges, Insulated gloves]
+        warnings: [{hazard: The bearing is hot., consequence: It can burn you., avoidance: Wear insulated gloves.}]
+        notices: [{hazard: The shield is thin., consequence: A pry bar dents it., avoidance: Do not pry at it.}]
+        if_not: {says: "If the feeler gauge enters, reheat the bearing.", back: heat}
+        search: [shoulder check]
+`, "seated", "SE-1")
+	number := p.opened("SE-1")
+	for _, width := range []int64{390, 820, 1280} {
+		p.do(chromedp.EmulateViewport(width, 900), chromedp.Navigate(shop.URL+"/jobs/"+number+"?step=seat"))
+		p.until(`document.querySelectorAll('[data-how] ol li').length === 2`)
+		for _, words := range []string{"The bearing is hot. It can burn you. Wear insulated gloves.", "Do not pry at it.",
+			"Feeler gauges, Insulated gloves", "does not enter anywhere", "reheat the bearing.", "shoulder check"} {
+			p.says(words)
+		}
+		if got := p.text(fmt.Sprintf(`String(document.documentElement.scrollWidth > %d)`, width)); got == "true" {
+			t.Errorf("on %d it runs out of the page", width)
+		}
+		p.tap(`document.querySelector('[data-back=heat]')`)
+		p.until(`new URLSearchParams(location.search).get('step') === 'heat'`)
+	}
+}

@@ -32,7 +32,7 @@ func cautions(s *scale, stages []StageSheet) []CautionRow {
 			if e == nil {
 				continue
 			}
-			row := CautionRow{Title: step.Title, Says: strings.Join(step.Cautions, " "), By: e.By.Name, At: e.At}
+			row := CautionRow{Title: step.Title, Says: strings.Join(step.Says(), " "), By: e.By.Name, At: e.At}
 			if step.Reading != nil {
 				row.Absent = step.Reading.Skipped
 			}

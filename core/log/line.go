@@ -13,8 +13,8 @@ import (
 // The numbers that every new entry carries, so that whoever reads it later knows
 // what it was made by. Each change of rules has a line in docs/rules.md.
 const (
-	RulesNumber  = 5 // of the rules by which readings are judged and steps come due
-	CoreNumber   = 7 // of this core: raised when what it works out changes, verdict or not
+	RulesNumber  = 5  // of the rules by which readings are judged and steps come due
+	CoreNumber   = 7  // of this core: raised when what it works out changes, verdict or not
 	FormatNumber = 10 // of the fields of an entry, docs/files.md; entries without a number are 1
 )
 

@@ -372,6 +372,7 @@ func (c *checker) step(s *Step) {
 		check(c, s)
 	}
 	c.closing(s)
+	c.tells(s)
 	if s.Drawing != "" && !slices.Contains(drawings, s.Drawing) {
 		fault("there is no drawing %q: the drawings are %s", s.Drawing, strings.Join(drawings, ", "))
 	}

@@ -147,8 +147,9 @@ func TestCommonStepsAreWrittenOut(t *testing.T) {
 		t.Fatal(err)
 	}
 	s := p.Step("lock-out")
-	if s.Kind != Caution || s.How != "With the big lock." || len(s.Cautions) == 0 || strings.Contains(string(p.Text),
-		"use:") {
+	if s.Kind != Caution || s.How.String() != "With the big lock." || len(s.Cautions) == 0 ||
+		strings.Contains(string(p.Text),
+			"use:") {
 		t.Errorf("got %+v from\n%s", s, p.Text)
 	}
 	for key, shipped := range Library() {

@@ -170,8 +170,8 @@ func (c *checker) reopens(line int, step string, stages []string) {
 }
 
 func (c *checker) caution(s *Step) {
-	if len(s.Cautions) == 0 {
-		c.at(s)("a caution step needs its cautions")
+	if len(s.Cautions) == 0 && len(s.Warnings) == 0 {
+		c.at(s)("a caution step needs its warnings")
 	}
 }
 

@@ -216,13 +216,36 @@ func (w *page) closing(s *Step, say func(word string, list ...string)) {
 	say("comes out", s.ToolOut...)
 }
 
+// told is what format 3 says of a step to a person.
+func (w *page) told(s *Step, say func(word string, list ...string)) {
+	i := &StepInfo{}
+	w.p.tell(s, i)
+	for _, x := range i.Warnings {
+		say("warning", x.String())
+	}
+	for _, x := range i.Notices {
+		say("notice", x.String())
+	}
+	say("tool", i.Tools...)
+	if i.Setup != nil {
+		say("dial", "base on "+i.Setup.Base, "plunger on "+i.Setup.Plunger, with("turned: ", i.Setup.Turned))
+	}
+	say("right", i.Right)
+	if i.IfNot != nil {
+		say("if not", i.IfNot.Says+with(" Go back to ", i.IfNot.Title)+with("",
+			map[bool]string{true: "."}[i.IfNot.Title != ""]))
+	}
+	say("also called", i.Search...)
+}
+
 func (w *page) step(n int, s *Step) {
 	say := func(word string, list ...string) {
 		if text := strings.Join(list, "; "); text != "" {
 			w.line("   - %s: %s", word, text)
 		}
 	}
-	w.line("%d. **%s** [%s]%s%s", n, s.Title, s.Kind, behind(w.there(s.When, s.Scopes)), with(" ", s.How))
+	w.line("%d. **%s** [%s]%s%s", n, s.Title, s.Kind, behind(w.there(s.When, s.Scopes)), with(" ", s.How.String()))
+	w.told(s, say)
 	say("caution", s.Cautions...)
 	say("why", s.Why)
 	var needs, carried []string

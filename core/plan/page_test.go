@@ -37,7 +37,7 @@ func TestPageNamesEverything(t *testing.T) {
 		}
 		for _, stage := range p.Stages {
 			for _, s := range stage.Steps {
-				names = append(names, "**"+s.Title+"**", s.How, s.Why)
+				names = append(names, "**"+s.Title+"**", s.How.String(), s.Why)
 				names = append(names, s.Cautions...)
 			}
 		}

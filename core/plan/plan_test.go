@@ -44,7 +44,7 @@ func TestReadRefuses(t *testing.T) {
 		{"no phase", head + "stages: [{id: s, title: S, steps: [{id: a, title: A, kind: turn}]}]\n",
 			`step a: phase is "": write found or built`},
 		{"a caution without words", head + "stages: [{id: s, title: S, steps: [{id: a, title: A, kind: caution}]}]\n",
-			"step a: a caution step needs its cautions"},
+			"step a: a caution step needs its warnings"},
 		{"a condition that is none", head + "stages: [{id: s, title: S, steps: [{id: a, title: A, kind: do, when: seal " +
 			"has double}]}]\n", `step a: condition "seal has double" is not understood`},
 		{"a condition on nothing", head + "stages: [{id: s, title: S, steps: [{id: a, title: A, kind: do, when: seal " +

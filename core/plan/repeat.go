@@ -268,6 +268,11 @@ func (f fold) step(s Step, m *Member) (Step, bool) {
 	if other := f.from.steps[s.LeafAt]; other != nil && other.For != "" {
 		s.LeafAt = suffixed(s.LeafAt, m)
 	}
+	if s.IfNot != nil {
+		if other := f.from.steps[s.IfNot.Back]; other != nil && other.For != "" {
+			s.IfNot = &IfNot{s.IfNot.Says, suffixed(s.IfNot.Back, m)}
+		}
+	}
 	if other := f.from.steps[s.SameAs]; other != nil && other.For != "" {
 		s.SameAs = suffixed(s.SameAs, m)
 	}

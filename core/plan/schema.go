@@ -45,7 +45,7 @@ func schemaOf(t reflect.Type) map[string]any {
 	case reflect.TypeFor[Conditions](): // one test or several
 		test := map[string]any{"type": "string", "pattern": `^\S+ (==|!=|decided|is) \S+( or \S+ (==|!=|decided|is) \S+)*$`}
 		return map[string]any{"anyOf": []any{test, map[string]any{"type": "array", "items": test}}}
-	case reflect.TypeFor[Sources]():
+	case reflect.TypeFor[Sources](), reflect.TypeFor[Lines]():
 		one := map[string]any{"type": "string"}
 		return map[string]any{"anyOf": []any{one, map[string]any{"type": "array", "items": one}}}
 	case reflect.TypeFor[Origin]():

@@ -121,6 +121,9 @@ func (p *Plan) Show(out io.Writer, c Chosen) error {
 				fmt.Fprint(out, "  [to follow]")
 			}
 			fmt.Fprintln(out)
+			for _, warning := range s.Warnings {
+				fmt.Fprintf(out, "                ! %s\n", warning)
+			}
 			for _, caution := range s.Cautions {
 				fmt.Fprintf(out, "                ! %s\n", caution)
 			}

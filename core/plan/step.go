@@ -32,9 +32,14 @@ type Step struct {
 	ID       string     `yaml:"id"`
 	Kind     string     `yaml:"kind" enum:"kinds"`
 	Title    string     `yaml:"title"`
-	How      string     `yaml:"how" doc:"a line or two at the bench"`
+	How      Lines      `yaml:"how" doc:"commands in the order of work, one a line"`
 	Why      string     `yaml:"why" doc:"one line"`
 	Cautions []string   `yaml:"cautions" doc:"shown before the action"`
+	Warnings []Warning  `yaml:"warnings" doc:"what can hurt people, in three parts"`
+	Notices  []Warning  `yaml:"notices" doc:"what can spoil parts, in three parts"`
+	Tool     []string   `yaml:"tool" doc:"what it is done with; by hand, too"`
+	IfNot    *IfNot     `yaml:"if_not" doc:"what to do where it does not come out right"`
+	Search   []string   `yaml:"search" doc:"other names by which people look for it"`
 	When     Conditions `yaml:"when" doc:"the step is there only then"`
 	Scopes   []string   `yaml:"scopes" doc:"the scopes it belongs to; those of its stage where none is named"`
 	Needs    []string   `yaml:"needs" doc:"ids of steps that must be done before"`
@@ -42,7 +47,7 @@ type Step struct {
 	Second   bool       `yaml:"second" doc:"sign: a second person signs, too, and never the same one"`
 	Follows  bool       `yaml:"follows" doc:"comes after the hand-back and does not hold up the signature"`
 	LaidOut  *bool      `yaml:"laid_out" doc:"with it the kit lies on the bench"`
-	Right    string     `yaml:"right" enum:"free,light-drag,either,any" doc:"turn: how it should feel; else free"`
+	Right    string     `yaml:"right" doc:"turn: free, light-drag, either, any; else what is seen when it is good"`
 	FreeWhen Conditions `yaml:"free_when" doc:"turn: free is right, too, where this holds"`
 	Feels    []Feel     `yaml:"feels" doc:"turn: what the other ways of turning mean here"`
 	Reopens  []string   `yaml:"reopens" doc:"stages to be done again when this comes out wrong"`
@@ -62,6 +67,9 @@ type Step struct {
 
 	Check     string   `yaml:"check" doc:"measure: key of the check"`
 	Phase     string   `yaml:"phase" enum:"found,built" doc:"measure, turn: as found or as built"`
+	Base      string   `yaml:"base" doc:"a dial: what its base stands on"`
+	Plunger   string   `yaml:"plunger" doc:"a dial: what its plunger rides on"`
+	Turned    string   `yaml:"turn" doc:"a dial: what is turned"`
 	Rides     string   `yaml:"rides" enum:"shaft,sleeve,centres" doc:"measure: on what it is read"`
 	Worked    bool     `yaml:"worked" doc:"measure: it follows from what stands elsewhere and has no box of its own"`
 	Depths    []string `yaml:"depths" doc:"measure: its check is worked out from two depths here, whatever its instrument"`

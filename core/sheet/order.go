@@ -3,6 +3,7 @@ package sheet
 import (
 	"cmp"
 	"fmt"
+	"strings"
 
 	"settle/core/job"
 	"settle/core/kind"
@@ -24,12 +25,14 @@ type OrderStage struct {
 // OrderStep is a step as it is written on: what to do, what can hurt somebody, and room.
 type OrderStep struct {
 	Title    string
-	How      string
+	How      []string // a command a line
 	Beside   []string // parts with what goes on them, the papers, the limit
 	Limit    *kind.LimitShown
 	Ends     []job.Sentence // windows of the two depths of a travel
-	Cautions []string
-	Drawing  string // name of the small drawing of how it goes in
+	Cautions []string       // warnings first
+	Notices  []string
+	Tell     []string // tools, how a dial stands, what is right, what to do if it is not
+	Drawing  string   // name of the small drawing of how it goes in
 	Rooms    []Room
 }
 
@@ -59,7 +62,14 @@ func OrderOf(s *job.Sheet) *Order {
 
 func orderStep(s *job.StepSheet) OrderStep {
 	p := s.Panel
-	out := OrderStep{Title: s.Title, How: s.How, Cautions: s.Cautions, Drawing: s.Drawing}
+	out := OrderStep{Title: s.Title, How: s.Lines, Cautions: s.Says(), Drawing: s.Drawing}
+	if len(out.How) == 0 && s.How != "" {
+		out.How = []string{s.How}
+	}
+	for _, n := range s.Notices {
+		out.Notices = append(out.Notices, n.String())
+	}
+	out.Tell = told(s)
 	for _, f := range p.Fits {
 		out.Beside = append(out.Beside, fitted(f))
 	}
@@ -79,6 +89,24 @@ func orderStep(s *job.StepSheet) OrderStep {
 		out.Limit = p.Limit
 	}
 	out.Rooms = RoomsOf(s)
+	return out
+}
+
+// told is what a plan says beside how a step is done.
+func told(s *job.StepSheet) []string {
+	var out []string
+	if len(s.Tools) > 0 {
+		out = append(out, "Tools: "+strings.Join(s.Tools, ", "))
+	}
+	if d := s.Setup; d != nil {
+		out = append(out, "Dial: base on "+d.Base+", plunger on "+d.Plunger+words.Behind(", turned: ", d.Turned))
+	}
+	if s.Right != "" {
+		out = append(out, "Right: "+s.Right)
+	}
+	if f := s.IfNot; f != nil {
+		out = append(out, f.Says+words.Behind(" Go back to: ", f.Title))
+	}
 	return out
 }
 

@@ -416,7 +416,7 @@ func TestPlansAreComplete(t *testing.T) {
 				kinds[s.Kind]++
 				cautions += len(s.Cautions)
 				// Since format 2 a title that says it all stands alone.
-				if p.Format < 2 && (s.How == "" || s.Why == "") {
+				if p.Format < 2 && (len(s.How) == 0 || s.Why == "") {
 					t.Errorf("%s: %s has no how or no why", key, s.ID)
 				}
 			}

@@ -100,7 +100,18 @@ func (p *page) below(s *sheet.OrderStep, wide float64) []box {
 	for _, c := range s.Cautions {
 		add(bold(8), "CAUTION  "+c)
 	}
-	add(plain(8), s.How)
+	for _, n := range s.Notices {
+		add(bold(8), "NOTICE  "+n)
+	}
+	for i, line := range s.How {
+		if len(s.How) > 1 {
+			line = fmt.Sprintf("%d  %s", i+1, line)
+		}
+		add(plain(8), line)
+	}
+	for _, line := range s.Tell {
+		add(plain(8), line)
+	}
 	beside := s.Beside
 	for _, end := range s.Ends {
 		beside = append(beside, "depth "+p.say(end)+" "+p.unit())

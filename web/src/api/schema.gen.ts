@@ -2205,6 +2205,13 @@ export interface components {
             /** @description which reading it is */
             of: string;
         };
+        IfNotShown: {
+            /** @description id of the step to go back to */
+            back?: string;
+            says: string;
+            /** @description its title */
+            title?: string;
+        };
         InspectForm: {
             /** @description finding → where on the part, such as 4h, v3, inboard */
             at?: {
@@ -3771,6 +3778,14 @@ export interface components {
             graduation?: string;
             measured?: string;
         };
+        Setup: {
+            /** @description what the base stands on */
+            base: string;
+            /** @description what the plunger rides on */
+            plunger: string;
+            /** @description what is turned; blank where nothing is */
+            turned?: string;
+        };
         Sheet: {
             /** @description what was added to it after the signature */
             amended?: components["schemas"]["Amendment"][];
@@ -3971,7 +3986,7 @@ export interface components {
         StepSheet: {
             /** @description why it is to be done again */
             again?: string;
-            /** @description the step this is one of several of: the same work on each end or stage */
+            /** @description the step this is one of several of: the same work on each */
             base?: string;
             /** @description title of what is drawn instead of the pump */
             bench?: string;
@@ -4001,6 +4016,7 @@ export interface components {
             follows?: boolean;
             how?: string;
             id: string;
+            if_not?: components["schemas"]["IfNotShown"];
             /**
              * @description one of the kinds of steps
              * @enum {string}
@@ -4012,10 +4028,14 @@ export interface components {
              */
             late?: string;
             lead?: boolean;
+            /** @description how, one command a line */
+            lines?: string[];
             /** @description the steps it is gone through with again */
             loop?: components["schemas"]["LoopShown"];
             /** @description which of them, short */
             member?: string;
+            /** @description what can spoil parts */
+            notices?: components["schemas"]["Warning"][];
             /** @description entered while the job had another scope, to which it belongs */
             outside?: boolean;
             /** @description never missing */
@@ -4027,11 +4047,21 @@ export interface components {
             reading?: components["schemas"]["Reading"];
             /** @description what there are several of, such as Stages */
             repeat?: string;
+            /** @description what is seen or measured when it is good */
+            right?: string;
+            /** @description other names by which people look for it */
+            search?: string[];
+            /** @description how a dial stands */
+            setup?: components["schemas"]["Setup"];
             /** @description for the order of work */
             short: string;
             /** @enum {string} */
             state: "open" | "blocked" | "done" | "decide";
             title: string;
+            /** @description what it is done with */
+            tools?: string[];
+            /** @description what can hurt people */
+            warnings?: components["schemas"]["Warning"][];
             why?: string;
             /** @description what the work is called on each of them */
             work?: string;
@@ -4246,6 +4276,14 @@ export interface components {
             ended?: string;
             /** @description or how long it was */
             minutes?: string | number;
+        };
+        Warning: {
+            /** @description what to do, or not to do */
+            avoidance: string;
+            /** @description what it can do */
+            consequence: string;
+            /** @description what is dangerous */
+            hazard: string;
         };
         Words: {
             /** @description the same, where it is a length */

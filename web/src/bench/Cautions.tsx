@@ -1,26 +1,56 @@
 import Box from '@mui/material/Box'
+import type { JobView, Step } from '../api/types'
 import { condensed, ink } from '../theme'
 
-/** What can hurt somebody at this step, before they do it. */
-export function Cautions({ said }: { said: string[] }) {
+type Warning = NonNullable<Step['warnings']>[number]
+
+/** What can hurt somebody at this step, and what can spoil parts, before it is done: warnings first. */
+export function Cautions({ job, step }: { job: JobView; step: Step }) {
+  const said = [
+    ...job.dangers.filter((d) => d.step === step.id).map((d) => d.why),
+    ...(step.cautions ?? []),
+  ]
+  return (
+    <>
+      <Note word="Warning" said={step.warnings ?? []} />
+      <Note word="Caution" said={said} />
+      <Note word="Notice" said={step.notices ?? []} />
+    </>
+  )
+}
+
+const shapes = {
+  Warning: 'M11 2 20 18H2zM11 8v5M11 14.8v1.4',
+  Caution: 'M11 2 20 18H2zM11 8v5M11 14.8v1.4',
+  Notice: 'M3 3H19V17H3zM11 6.5v1.4M11 9.5v5',
+}
+
+function Note({ word, said }: { word: keyof typeof shapes; said: (string | Warning)[] }) {
   if (said.length === 0) return null
+  const people = word !== 'Notice'
   return (
     <Box
       role="note"
-      aria-label="Caution"
-      sx={{ mt: 1.5, border: `2px solid ${ink('ink')}`, background: ink('paper'), display: 'flex' }}
+      aria-label={word}
+      sx={{
+        mt: 1.5,
+        border: `${people ? 2 : 1}px solid ${ink('ink')}`,
+        background: ink('paper'),
+        display: 'flex',
+      }}
     >
       <Box
         sx={{
-          background: ink('ink'),
-          color: ink('panel'),
-          px: 2.5,
+          background: people ? ink('ink') : ink('wash'),
+          color: people ? ink('panel') : ink('ink'),
+          px: 2,
+          minWidth: 70,
           display: 'flex',
+          flexDirection: 'column',
           alignItems: 'center',
-          gap: 2,
+          justifyContent: 'center',
           fontFamily: condensed,
           fontWeight: 600,
-          fontSize: '1.125rem',
         }}
       >
         <svg
@@ -32,16 +62,16 @@ export function Cautions({ said }: { said: string[] }) {
           stroke="currentColor"
           strokeWidth="2"
         >
-          <path d="M11 2 20 18H2zM11 8v5M11 14.8v1.4" />
+          <path d={shapes[word]} />
         </svg>
+        {word}
       </Box>
       <Box
         component="ul"
         sx={{
           m: 0,
           py: 1,
-          pl: 3,
-          pr: 3,
+          px: 3,
           // Short ones stand beside each other.
           display: 'flex',
           flexWrap: 'wrap',
@@ -51,9 +81,15 @@ export function Cautions({ said }: { said: string[] }) {
           '& li::before': { content: said.length > 1 ? '"• "' : '""' },
         }}
       >
-        {said.map((c) => (
-          <li key={c}>{c}</li>
-        ))}
+        {said.map((x) =>
+          typeof x === 'string' ? (
+            <li key={x}>{x}</li>
+          ) : (
+            <li key={x.hazard}>
+              <strong>{x.hazard}</strong> {x.consequence} {x.avoidance}
+            </li>
+          ),
+        )}
       </Box>
     </Box>
   )

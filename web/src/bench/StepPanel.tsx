@@ -14,6 +14,7 @@ import { ink } from '../theme'
 import { Actions } from './Actions'
 import { Causes } from './Causes'
 import { Cautions } from './Cautions'
+import { HowTo } from './HowTo'
 import { Decides } from './Decides'
 import { Before } from './Before'
 import { hasUnits } from './shape'
@@ -281,16 +282,9 @@ export function StepPanel({ job, step, next, onNext, wide, paper, tells, onTells
             <Typography id="step-title" variant="h1" component="h2">
               {step.title}
             </Typography>
-            <Typography sx={{ color: ink('ink2'), mt: 1, fontSize: '1rem' }}>
-              {step.how} {!wide && step.why}
-            </Typography>
+            <HowTo step={step} why={!wide} onGo={onNext} />
             <Beside step={step} />
-            <Cautions
-              said={[
-                ...job.dangers.filter((d) => d.step === step.id).map((d) => d.why),
-                ...(step.cautions ?? []),
-              ]}
-            />
+            <Cautions job={job} step={step} />
             <Box sx={halves}>
               <Box sx={{ minWidth: 0 }}>
                 {Instrument ? <Instrument /> : <Unknown />}

@@ -10,7 +10,7 @@ import { ink } from '../../theme'
 import { usePanel } from '../panel'
 
 /** A small act: nothing to read, nothing to be careful about. */
-const small = (s: Step) => s.kind === 'do' && (s.cautions ?? []).length === 0
+const small = (s: Step) => s.kind === 'do' && !s.cautions && !s.warnings && !s.notices && !s.if_not
 
 /** The small acts that stand in a row with a step; a caution or anything else ends the row. */
 function runOf(job: JobView, step: Step): Step[] {
