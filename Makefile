@@ -1,6 +1,8 @@
 # make demo and make test do everything; make drill holds what is long.
 
-GO_FLAGS := -tags nomsgpack -trimpath -ldflags='-s -w'
+# The client for stores of objects is half of what there is to compile: it is in what is built to be run.
+GO_FLAGS := -tags nomsgpack,objects -trimpath -ldflags='-s -w'
+export GOFLAGS := -tags=nomsgpack
 
 .PHONY: demo build release web libraries test drill check check-go check-web rest-test e2e-test generate browser bench screenshots clean
 
@@ -36,10 +38,11 @@ libraries:
 	go build ./core/... ./internal/...
 
 # Formatting, vet, types, lint, and that what is generated is up to date. The slow reading of all
-# libraries by staticcheck is left out of make test.
+# libraries by staticcheck, and that of the front end with its types, are left out of make test.
 check: check-go check-web
 	go tool staticcheck ./...
 	scripts/everywhere
+	cd web && npm run lint
 
 check-go: web/node_modules/.package-lock.json
 	@test -z "$$(gofmt -l cmd core e2e internal web/embed.go)" || { echo "gofmt these files:"; gofmt -l cmd core e2e internal web/embed.go; exit 1; }

@@ -18,7 +18,6 @@ import (
 
 	"github.com/benbjohnson/litestream"
 	"github.com/benbjohnson/litestream/file"
-	_ "github.com/benbjohnson/litestream/s3" // s3:// addresses
 
 	"settle/internal/store"
 )
@@ -93,6 +92,10 @@ func clientOf(to string, insecure bool) (litestream.ReplicaClient, error) {
 	address, err := checked(to, insecure)
 	if err != nil {
 		return nil, err
+	}
+	if !Objects {
+		return nil, errors.New("this program was built without the client for stores of objects: build it by make build, " +
+			"or name a folder")
 	}
 	return litestream.NewReplicaClientFromURL(address)
 }

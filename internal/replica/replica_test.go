@@ -186,3 +186,29 @@ func TestWhatIsNoPlace(t *testing.T) {
 		t.Errorf("restored over a shop: %v", err)
 	}
 }
+
+// What goes over the network goes by TLS, unless that is said; and no key stands in an address.
+func TestTheAddressOfAReplica(t *testing.T) {
+	for to, want := range map[string]string{
+		"s3://bucket/shop":                                "s3://bucket/shop",
+		"s3://bucket/shop?endpoint=nas.local:9000":        "s3://bucket/shop?endpoint=https%3A%2F%2Fnas.local%3A9000",
+		"s3://bucket/shop?endpoint=192.168.1.9:9000":      "s3://bucket/shop?endpoint=https%3A%2F%2F192.168.1.9%3A9000",
+		"s3://bucket/shop?endpoint=https://nas.local":     "s3://bucket/shop?endpoint=https://nas.local",
+		"s3://bucket/shop?endpoint=http://nas.local:9000": "",
+		"s3://bucket/shop?skip-verify=true":               "",
+		"s3://KEY:SECRET@bucket/shop":                     "",
+		"s3://KEY@bucket/shop":                            "",
+		"s3://bucket/shop?secretAccessKey=x":              "",
+	} {
+		if got, err := checked(to, false); got != want || (err == nil) != (want != "") {
+			t.Errorf("%s: %q, %v", to, got, err)
+		}
+	}
+	got, err := checked("s3://bucket/shop?endpoint=nas.local:9000", true)
+	if err != nil || !strings.Contains(got, "http%3A") {
+		t.Errorf("in clear, as asked for: %q, %v", got, err)
+	}
+	if _, err := checked("s3://KEY:SECRET@bucket/shop", true); err == nil {
+		t.Error("a secret in the address is taken where it goes in clear")
+	}
+}

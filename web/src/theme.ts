@@ -103,6 +103,37 @@ const palette = (c: typeof day) => ({
 
 export const mono = '"IBM Plex Mono", monospace'
 export const condensed = '"Barlow Condensed", "Barlow", sans-serif'
+
+/** The sizes of type, once for the whole application; those of a figure grow with the room it has. */
+export const size = {
+  tiny: '0.75rem',
+  small: '0.8125rem',
+  minor: '0.875rem',
+  text: '0.9375rem',
+  body: '1rem',
+  label: '1.0625rem',
+  lead: '1.125rem',
+  key: '1.1875rem',
+  large: '1.25rem',
+  head: '1.375rem',
+  strong: '1.5rem',
+  stage: '1.625rem',
+  title: '1.75rem',
+  answer: '1.875rem',
+  figure: '2rem',
+  reading: '2.25rem',
+  dial: '2.5rem',
+  clock: '2.75rem',
+  result: '3rem',
+  code: '3.5rem',
+  wide: '3.875rem',
+  full: '5.5rem',
+  /** of the text around it */
+  more: '1.1em',
+  /** on paper */
+  print: '8.6pt',
+}
+
 const sentence = '"Barlow", sans-serif'
 
 export const theme = createTheme({
@@ -113,15 +144,15 @@ export const theme = createTheme({
   typography: {
     fontFamily: sentence,
     fontSize: 15,
-    body1: { fontSize: '0.9375rem', lineHeight: 1.35 },
-    body2: { fontSize: '0.875rem', lineHeight: 1.35, color: 'var(--mui-palette-settle-ink2)' },
-    h1: { fontFamily: condensed, fontSize: '1.75rem', fontWeight: 600, lineHeight: 1.1 },
-    h2: { fontFamily: condensed, fontSize: '1.375rem', fontWeight: 600, lineHeight: 1.15 },
-    h3: { fontFamily: condensed, fontSize: '1.0625rem', fontWeight: 600, lineHeight: 1.2 },
-    caption: { fontSize: '0.8125rem', lineHeight: 1.3 },
+    body1: { fontSize: size.text, lineHeight: 1.35 },
+    body2: { fontSize: size.minor, lineHeight: 1.35, color: 'var(--mui-palette-settle-ink2)' },
+    h1: { fontFamily: condensed, fontSize: size.title, fontWeight: 600, lineHeight: 1.1 },
+    h2: { fontFamily: condensed, fontSize: size.head, fontWeight: 600, lineHeight: 1.15 },
+    h3: { fontFamily: condensed, fontSize: size.label, fontWeight: 600, lineHeight: 1.2 },
+    caption: { fontSize: size.small, lineHeight: 1.3 },
     button: {
       fontFamily: condensed,
-      fontSize: '1.125rem',
+      fontSize: size.lead,
       fontWeight: 600,
       textTransform: 'none',
       lineHeight: 1.2,
@@ -159,9 +190,9 @@ export const theme = createTheme({
         },
         text: { color: 'var(--mui-palette-settle-dyeText)' },
         // What a screen is about: under a glove, at arm's length.
-        sizeLarge: { minHeight: 56, gap: 10, fontSize: '1.25rem', lineHeight: 1.1 },
+        sizeLarge: { minHeight: 56, gap: 10, fontSize: size.large, lineHeight: 1.1 },
         // One of several small answers.
-        sizeSmall: { minHeight: 40, padding: '4px 12px', fontSize: '1rem' },
+        sizeSmall: { minHeight: 40, padding: '4px 12px', fontSize: size.body },
       },
       variants: [
         {
@@ -223,7 +254,7 @@ export const theme = createTheme({
           fontFamily: condensed,
           fontWeight: 600,
           textTransform: 'none',
-          fontSize: '1rem',
+          fontSize: size.body,
           color: 'var(--mui-palette-settle-dyeText)',
           background: 'var(--mui-palette-settle-paper)',
           borderColor: 'var(--mui-palette-settle-dyeText)',
@@ -247,7 +278,7 @@ export const theme = createTheme({
         root: {
           padding: '5px 8px',
           borderColor: 'var(--mui-palette-settle-hair)',
-          fontSize: '0.9375rem',
+          fontSize: size.text,
         },
         head: {
           fontFamily: condensed,

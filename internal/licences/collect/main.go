@@ -73,7 +73,7 @@ func goModules() ([]library, error) {
 	if err != nil {
 		return nil, err
 	}
-	list, err := exec.Command("go", "list", "-deps", "-f",
+	list, err := exec.Command("go", "list", "-deps", "-tags", "nomsgpack,objects", "-f",
 		"{{with .Module}}{{if not .Main}}{{.Path}} {{.Version}}|{{.Dir}}{{end}}{{end}}", "./cmd/settle").Output()
 	if err != nil {
 		return nil, err

@@ -4,7 +4,7 @@ import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useAbout } from '../api/client'
 import type { About } from '../api/types'
-import { ink, mono } from '../theme'
+import { ink, mono, size } from '../theme'
 import { Failure, Loading } from './Message'
 import { Screen } from './Screen'
 
@@ -34,7 +34,7 @@ const kinds = {
 function Page({ about }: { about: About }) {
   return (
     <Box sx={{ p: 5, maxWidth: 900, width: '100%', mx: 'auto', display: 'grid', gap: 4 }}>
-      <Typography sx={{ fontSize: '1.0625rem' }}>
+      <Typography sx={{ fontSize: size.label }}>
         The bench book of a shop that repairs pumps. Settle advises; a person decides and signs. The
         maker’s manual, site permits and local codes come first.
       </Typography>
@@ -85,7 +85,7 @@ function Notice({ notice }: { notice: About['notices'][number] }) {
             p: 3,
             background: ink('paper'),
             fontFamily: mono,
-            fontSize: '0.8125rem',
+            fontSize: size.small,
             whiteSpace: 'pre-wrap',
             overflowWrap: 'anywhere',
           }}

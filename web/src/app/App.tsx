@@ -27,7 +27,8 @@ const ShopPage = later(() => import('../shop/ShopPage').then((m) => m.ShopPage))
 const ToolPage = later(() => import('../tools/ToolPage').then((m) => m.ToolPage))
 const TrayPage = later(() => import('../tools/TrayPage').then((m) => m.TrayPage))
 
-const whenIdle = window.requestIdleCallback ?? ((work: () => void) => setTimeout(work, 300))
+const whenIdle = (work: () => void) =>
+  'requestIdleCallback' in window ? window.requestIdleCallback(work) : setTimeout(work, 300)
 
 export function App() {
   useEffect(() => {

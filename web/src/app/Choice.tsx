@@ -2,7 +2,7 @@ import { useRef, type ReactNode } from 'react'
 import Box from '@mui/material/Box'
 import ButtonBase from '@mui/material/ButtonBase'
 import type { SxProps, Theme } from '@mui/material/styles'
-import { ink } from '../theme'
+import { ink, size } from '../theme'
 
 interface Option<T extends string> {
   value: T
@@ -77,7 +77,7 @@ export const tile = {
   border: `1.5px solid ${ink('rule')}`,
   background: ink('paper'),
   color: ink('ink'),
-  fontSize: '1rem',
+  fontSize: size.body,
 } as const
 export const tileOn = {
   borderColor: ink('dyeText'),

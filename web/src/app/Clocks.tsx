@@ -4,7 +4,7 @@ import ButtonBase from '@mui/material/ButtonBase'
 import { Link } from 'react-router'
 import { useHands } from '../api/hands'
 import type { Hand } from '../api/types'
-import { condensed, ink, mono } from '../theme'
+import { condensed, ink, mono, size } from '../theme'
 import { minutesAndSeconds, ring, useAwake, useNow, useSound } from './clock'
 
 /** How long after its time a clock that nobody has seen still sounds. */
@@ -54,7 +54,7 @@ function Face({ hand, now }: { hand: Running; now: number }) {
       to={`/jobs/${hand.job}?step=${encodeURIComponent(hand.step)}`}
       sx={{ ...face, borderLeft: `6px solid ${late ? ink('out') : ink('brass')}` }}
     >
-      <Box component="span" sx={{ fontFamily: mono, fontWeight: 600, fontSize: '1.25rem' }}>
+      <Box component="span" sx={{ fontFamily: mono, fontWeight: 600, fontSize: size.large }}>
         {minutesAndSeconds(spent)}
       </Box>
       <Box component="span" sx={{ fontFamily: condensed, fontWeight: 600 }}>

@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box'
-import { ink, mono } from '../theme'
+import { ink, mono, size } from '../theme'
 
 /** A key as it stands on a button. While somebody types, a letter takes Alt with it. */
 export function Key({ children, on }: { children: string; on?: boolean }) {
@@ -8,7 +8,7 @@ export function Key({ children, on }: { children: string; on?: boolean }) {
       component="kbd"
       sx={{
         fontFamily: mono,
-        fontSize: '0.8125rem',
+        fontSize: size.small,
         fontWeight: 600,
         border: '1.5px solid currentColor',
         borderRadius: '3px',

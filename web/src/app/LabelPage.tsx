@@ -10,7 +10,7 @@ import { gaugeLabelOf, useGauge } from '../api/gauges'
 import { labelOf, usePump } from '../api/pumps'
 import { Failure, Loading } from './Message'
 import { Screen } from './Screen'
-import { ink } from '../theme'
+import { ink, size } from '../theme'
 
 /** The label of a pump, to be printed and stuck on it: its code opens the pump's page. */
 export function PumpLabelPage() {
@@ -58,7 +58,7 @@ function Label({
             '@media print': { p: 0, m: 0 },
           }}
         >
-          <Typography sx={{ fontSize: '1.0625rem', '@media print': { display: 'none' } }}>
+          <Typography sx={{ fontSize: size.label, '@media print': { display: 'none' } }}>
             Print it, stick it on {where}. A tablet that reads the code opens the page of this{' '}
             {what}.
           </Typography>

@@ -10,7 +10,7 @@ import { useColorScheme } from '@mui/material/styles'
 import { useIsMutating, useMutationState } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { ApiError, useShop } from '../api/client'
-import { condensed, ink } from '../theme'
+import { condensed, ink, size } from '../theme'
 import { AsTheDevice, Day, Night } from './icons'
 import { useSettings, type Unit } from './settings'
 import { Mark } from './Mark'
@@ -66,7 +66,7 @@ export function TopBar({
           textDecoration: 'none',
           fontFamily: condensed,
           fontWeight: 600,
-          fontSize: '1.625rem',
+          fontSize: size.stage,
           ...onDye,
         }}
       >
@@ -100,7 +100,7 @@ export function TopBar({
             ...(places.some((p) => p.heading === title) && { ...hiddenOn('lg') }),
             fontFamily: condensed,
             fontWeight: 600,
-            fontSize: { xs: '1.125rem', sm: '1.375rem' },
+            fontSize: { xs: size.lead, sm: size.head },
             overflow: 'hidden',
             textOverflow: 'ellipsis',
           }}
@@ -163,7 +163,7 @@ export function TopBar({
             ...onDye,
             fontFamily: condensed,
             fontWeight: 600,
-            fontSize: '1.25rem',
+            fontSize: size.large,
             width: 40,
             height: 40,
           }}
@@ -241,7 +241,7 @@ function Places({ onHelp }: { onHelp: () => void }) {
             component={Link}
             to={p.to}
             onClick={() => setAnchor(null)}
-            sx={{ minHeight: 52, minWidth: 160, fontSize: '1.125rem' }}
+            sx={{ minHeight: 52, minWidth: 160, fontSize: size.lead }}
           >
             {p.title}
           </MenuItem>

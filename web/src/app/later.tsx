@@ -2,12 +2,16 @@ import { lazy, type ComponentType } from 'react'
 import { Message } from './Message'
 import { Screen } from './Screen'
 
+interface Page {
+  default: ComponentType
+}
+
 /** A page whose script is fetched when it is first opened. */
 export const later = (page: () => Promise<ComponentType>) =>
   lazy(() =>
     page().then(
-      (it) => ({ default: it }),
-      () => ({ default: Unfetched }),
+      (it): Page => ({ default: it }),
+      (): Page => ({ default: Unfetched }),
     ),
   )
 

@@ -26,15 +26,16 @@ export function useSettings(): Settings {
 /** The text of a length or a sentence in the unit chosen. */
 export function useUnit() {
   const { unit } = useSettings()
+  const other: Unit = unit === 'thou' ? 'mm' : 'thou'
   return useMemo(
     () => ({
       unit,
-      other: (unit === 'thou' ? 'mm' : 'thou') as Unit,
+      other,
       show: (x: Figure | Sentence | undefined, missing = '') =>
         x ? typographic(x[unit]) : missing,
-      second: (x: Figure | undefined) => (x ? typographic(x[unit === 'thou' ? 'mm' : 'thou']) : ''),
+      second: (x: Figure | undefined) => (x ? typographic(x[other]) : ''),
     }),
-    [unit],
+    [unit, other],
   )
 }
 

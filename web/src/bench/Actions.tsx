@@ -3,6 +3,7 @@ import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import type { JobView, Person, Step } from '../api/types'
 import { Key } from '../app/Key'
+import { size } from '../theme'
 
 interface Props {
   main: React.RefObject<HTMLButtonElement | null>
@@ -110,7 +111,7 @@ export function Actions(props: Props) {
 
 /** A long title stands smaller, on two lines at most. */
 const long = {
-  fontSize: '1.0625rem',
+  fontSize: size.label,
   lineHeight: 1.2,
   textAlign: 'left',
   display: '-webkit-box',

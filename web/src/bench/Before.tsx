@@ -7,7 +7,7 @@ import { Key } from '../app/Key'
 import { useKeys } from '../app/keys'
 import { judgedFigure } from '../app/judged'
 import { useUnit } from '../app/settings'
-import { ink, mono } from '../theme'
+import { ink, mono, size } from '../theme'
 
 /** What this check came to in the last jobs of this pump; one key opens all its figures. */
 export function Before({ job, step }: { job: JobView; step: Step }) {
@@ -28,7 +28,7 @@ export function Before({ job, step }: { job: JobView; step: Step }) {
   useKeys(last.length > 0 ? { l: open } : {})
   if (last.length === 0) return null
   return (
-    <Box data-last sx={{ fontSize: '0.9375rem', color: ink('ink2') }}>
+    <Box data-last sx={{ fontSize: size.text, color: ink('ink2') }}>
       {last.map((l, i) => (
         <Box key={l.number}>
           {i === 0 ? 'Last time' : 'Before'}:{' '}

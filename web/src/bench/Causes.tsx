@@ -11,7 +11,7 @@ import { Key } from '../app/Key'
 import { useKeys } from '../app/keys'
 import { useUnit } from '../app/settings'
 import { ShaftRuns } from '../shaft/Runs'
-import { condensed, ink } from '../theme'
+import { condensed, ink, size } from '../theme'
 
 /** What may be behind all readings and findings of the job together: with what
  * speaks for and against each, and the one test that would tell. */
@@ -65,10 +65,10 @@ export function Causes({ job }: { job: JobView }) {
                   fontWeight: 600,
                 }}
               >
-                <Box component="h3" sx={{ m: 0, fontSize: '1.375rem' }}>
+                <Box component="h3" sx={{ m: 0, fontSize: size.head }}>
                   {c.title}
                 </Box>
-                <Box sx={{ color: ink('ink2'), fontSize: '1.125rem' }}>{c.standing}</Box>
+                <Box sx={{ color: ink('ink2'), fontSize: size.lead }}>{c.standing}</Box>
               </Box>
               {job.again[c.key] && (
                 <Typography sx={{ fontWeight: 600, mb: 1 }}>{job.again[c.key]}</Typography>

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box'
 import type { JobView, Step } from '../api/types'
-import { condensed, ink } from '../theme'
+import { condensed, ink, size } from '../theme'
 
 type Warning = NonNullable<Step['warnings']>[number]
 
@@ -77,7 +77,7 @@ function Note({ word, said }: { word: keyof typeof shapes; said: (string | Warni
           flexWrap: 'wrap',
           columnGap: 6,
           listStyle: 'none',
-          '& li': { fontWeight: 500, fontSize: '1rem', display: 'list-item' },
+          '& li': { fontWeight: 500, fontSize: size.body, display: 'list-item' },
           '& li::before': { content: said.length > 1 ? '"• "' : '""' },
         }}
       >

@@ -5,7 +5,7 @@ import type { Sheet, Step } from '../api/types'
 import { judgedFigure } from '../app/judged'
 import { useUnit } from '../app/settings'
 import { OutcomeShape, VerdictShape, outcomeWord } from '../shapes/Verdict'
-import { ink } from '../theme'
+import { ink, size } from '../theme'
 
 interface Props {
   sheet: Sheet
@@ -68,7 +68,7 @@ function Row({ children, onClick }: { children: React.ReactNode; onClick: () => 
         gap: 2,
         textAlign: 'left',
         borderBottom: `1px solid ${ink('hair')}`,
-        fontSize: '1rem',
+        fontSize: size.body,
       }}
     >
       {children}

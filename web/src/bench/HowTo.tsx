@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import type { Step } from '../api/types'
-import { condensed, ink } from '../theme'
+import { condensed, ink, size } from '../theme'
 
 /** How a step is done: its lines in the order of work, the tools, where a dial stands, what is right, and
  * what to do if it is not. */
@@ -16,7 +16,7 @@ export function HowTo({
 }) {
   const { lines, tools = [], setup, if_not: ifNot, search = [] } = step
   return (
-    <Box data-how sx={{ color: ink('ink2'), mt: 1, fontSize: '1rem' }}>
+    <Box data-how sx={{ color: ink('ink2'), mt: 1, fontSize: size.body }}>
       {lines ? (
         <Box component="ol" sx={{ m: 0, pl: 5, '& li': { pl: 1, color: ink('ink') } }}>
           {lines.map((line) => (

@@ -8,7 +8,7 @@ import Typography from '@mui/material/Typography'
 import type { Problem, Reading, Sentence } from '../api/types'
 import { judgedFigure } from '../app/judged'
 import { useUnit } from '../app/settings'
-import { ink } from '../theme'
+import { ink, size } from '../theme'
 import type { Aside } from './useDraft'
 
 const frame = {
@@ -140,7 +140,7 @@ export function Correction({
             variant={reason === u ? 'contained' : 'outlined'}
             size="small"
             onClick={() => onReason(u)}
-            sx={{ px: 2, fontSize: '1rem', minHeight: 40 }}
+            sx={{ px: 2, fontSize: size.body, minHeight: 40 }}
           >
             {u}
           </Button>

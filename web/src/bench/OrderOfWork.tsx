@@ -1,11 +1,11 @@
 import { useEffect, useRef } from 'react'
 import Box from '@mui/material/Box'
 import ButtonBase from '@mui/material/ButtonBase'
-import type { JobView, Stage, Step, Verdict } from '../api/types'
+import type { JobView, Stage, Step } from '../api/types'
 import { judgedFigure } from '../app/judged'
 import { useUnit } from '../app/settings'
 import { OutcomeShape, Padlock, VerdictShape } from '../shapes/Verdict'
-import { condensed, ink, mono } from '../theme'
+import { condensed, ink, mono, size } from '../theme'
 import { ScopeLine } from './Scope'
 
 /** The stages in order; the one at work is open with its steps. */
@@ -114,7 +114,7 @@ function Tile({
         borderRight: `1px solid ${ink('hair')}`,
         fontFamily: condensed,
         fontWeight: 600,
-        fontSize: '1rem',
+        fontSize: size.body,
         lineHeight: 1.1,
       }}
     >
@@ -164,11 +164,11 @@ function OpenStage({
           alignItems: 'center',
           fontFamily: condensed,
           fontWeight: 600,
-          fontSize: '1.1875rem',
+          fontSize: size.key,
         }}
       >
         {number} {stage.title}
-        <Box component="span" sx={{ ml: 'auto', fontSize: '1rem', fontWeight: 500 }}>
+        <Box component="span" sx={{ ml: 'auto', fontSize: size.body, fontWeight: 500 }}>
           {stage.done} of {stage.total}
         </Box>
       </Box>
@@ -262,7 +262,7 @@ function Block({
                 component="span"
                 sx={{
                   fontFamily: condensed,
-                  fontSize: '0.8125rem',
+                  fontSize: size.small,
                   lineHeight: 1,
                   fontWeight: on ? 600 : 400,
                 }}
@@ -286,7 +286,7 @@ function Block({
               sx={{
                 flex: 1,
                 minWidth: 0,
-                fontSize: '0.9375rem',
+                fontSize: size.text,
                 lineHeight: 1.15,
                 pt: many ? 1 : 0,
                 fontWeight: of.some((s) => s.id === current) ? 600 : 400,
@@ -337,7 +337,7 @@ function Row({
         background: on ? ink('paper') : ink('panel'),
         outlineOffset: '-3px !important',
         color: step.state === 'blocked' ? ink('ink2') : ink('ink'),
-        fontSize: '1rem',
+        fontSize: size.body,
         fontWeight: on ? 600 : 400,
         lineHeight: 1.15,
       }}
@@ -345,13 +345,13 @@ function Row({
       {stepMark(step)}
       <Box sx={{ flex: 1, minWidth: 0 }}>
         {step.short}
-        {step.state === 'blocked' && <Box sx={{ fontSize: '0.8125rem' }}>{step.blocked}</Box>}
+        {step.state === 'blocked' && <Box sx={{ fontSize: size.small }}>{step.blocked}</Box>}
         {step.again && step.state !== 'blocked' && (
-          <Box sx={{ fontSize: '0.8125rem', color: ink('close') }}>Again: {step.again}</Box>
+          <Box sx={{ fontSize: size.small, color: ink('close') }}>Again: {step.again}</Box>
         )}
-        {step.follows && <Box sx={{ fontSize: '0.8125rem', color: ink('ink2') }}>to follow</Box>}
+        {step.follows && <Box sx={{ fontSize: size.small, color: ink('ink2') }}>to follow</Box>}
         {step.state === 'decide' && (
-          <Box sx={{ fontSize: '0.8125rem', color: ink('out') }}>
+          <Box sx={{ fontSize: size.small, color: ink('out') }}>
             {step.decide_by === 'lead' ? 'A lead decides' : 'Decide'}: accept with a reason, or
             measure again
           </Box>
@@ -368,5 +368,5 @@ function stepMark(step: Step) {
   if (step.state === 'blocked') return <Padlock />
   if (!step.reading) return <VerdictShape verdict="" />
   if (step.reading.outcome) return <OutcomeShape outcome={step.reading.outcome} />
-  return <VerdictShape verdict={(step.reading.verdict ?? 'within') as Verdict} />
+  return <VerdictShape verdict={step.reading.verdict ?? 'within'} />
 }

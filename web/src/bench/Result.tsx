@@ -10,7 +10,7 @@ import {
   verdictInk,
   verdictWord,
 } from '../shapes/Verdict'
-import { condensed, ink, mono } from '../theme'
+import { condensed, ink, mono, size } from '../theme'
 
 /** The number that is judged, large, with its verdict and what stands behind it. */
 export function Result({ step, reading }: { step: Step; reading: Reading | undefined }) {
@@ -29,7 +29,7 @@ export function Result({ step, reading }: { step: Step; reading: Reading | undef
     const raw = held?.raw && `${show(held.raw)}${held.raw_high ? ` – ${show(held.raw_high)}` : ''}`
     return (
       <Box aria-live="polite" data-result>
-        <Box sx={{ fontFamily: condensed, fontWeight: 500, fontSize: '1.0625rem' }}>
+        <Box sx={{ fontFamily: condensed, fontWeight: 500, fontSize: size.label }}>
           {held?.name ?? p.figure_title}
         </Box>
         <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, whiteSpace: 'nowrap' }}>
@@ -47,7 +47,7 @@ export function Result({ step, reading }: { step: Step; reading: Reading | undef
           >
             {text}
           </Box>
-          <Box component="span" sx={{ fontWeight: 600, fontSize: '1.25rem' }}>
+          <Box component="span" sx={{ fontWeight: 600, fontSize: size.large }}>
             {unit}
           </Box>
         </Box>
@@ -62,7 +62,7 @@ export function Result({ step, reading }: { step: Step; reading: Reading | undef
             my: 1,
             fontFamily: condensed,
             fontWeight: 600,
-            fontSize: '1.5rem',
+            fontSize: size.strong,
             lineHeight: 1.1,
             color: verdictInk(verdict),
           }}
@@ -84,7 +84,7 @@ export function Result({ step, reading }: { step: Step; reading: Reading | undef
   if (reading?.outcome) {
     return (
       <Box aria-live="polite">
-        <Box sx={{ fontFamily: condensed, fontWeight: 500, fontSize: '1.0625rem' }}>{p.part}</Box>
+        <Box sx={{ fontFamily: condensed, fontWeight: 500, fontSize: size.label }}>{p.part}</Box>
         <Box
           sx={{
             display: 'flex',
@@ -93,7 +93,7 @@ export function Result({ step, reading }: { step: Step; reading: Reading | undef
             my: 1.5,
             fontFamily: condensed,
             fontWeight: 600,
-            fontSize: '1.875rem',
+            fontSize: size.answer,
             lineHeight: 1,
           }}
         >
@@ -123,7 +123,7 @@ export function Result({ step, reading }: { step: Step; reading: Reading | undef
   return (
     <Box
       aria-live="polite"
-      sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1.75rem', lineHeight: 1.1 }}
+      sx={{ fontFamily: condensed, fontWeight: 600, fontSize: size.title, lineHeight: 1.1 }}
     >
       {reading.verdict && (
         <Box
@@ -132,7 +132,7 @@ export function Result({ step, reading }: { step: Step; reading: Reading | undef
             alignItems: 'center',
             gap: 2,
             color: verdictInk(reading.verdict),
-            fontSize: '1.5rem',
+            fontSize: size.strong,
             mb: 1,
           }}
         >
@@ -143,7 +143,7 @@ export function Result({ step, reading }: { step: Step; reading: Reading | undef
       {reading.torque ? (
         <>
           {reading.torque.lbf_ft} lbf·ft
-          <Box sx={{ fontFamily: mono, fontWeight: 400, fontSize: '1rem', color: ink('ink2') }}>
+          <Box sx={{ fontFamily: mono, fontWeight: 400, fontSize: size.body, color: ink('ink2') }}>
             {reading.torque.nm} N·m
           </Box>
         </>
@@ -157,13 +157,13 @@ export function Result({ step, reading }: { step: Step; reading: Reading | undef
 /** As large as a figure has room for beside its unit. */
 function fitting(text: string) {
   const sizes = [
-    [3, '5.5rem'],
-    [5, '3.875rem'],
-    [9, '3rem'],
-    [11, '2rem'],
-    [13, '1.5rem'],
+    [3, size.full],
+    [5, size.wide],
+    [9, size.result],
+    [11, size.figure],
+    [13, size.strong],
   ] as const
-  return sizes.find(([most]) => text.length <= most)?.[1] ?? '1.25rem'
+  return sizes.find(([most]) => text.length <= most)?.[1] ?? size.large
 }
 
 /** What a calculation came to: its figure, its verdict, what stands behind it. */
@@ -174,7 +174,7 @@ function Answer({ reading }: { reading: Reading }) {
   const second = words.main.value[other]
   return (
     <Box aria-live="polite" data-result>
-      <Box sx={{ fontFamily: condensed, fontWeight: 500, fontSize: '1.0625rem' }}>
+      <Box sx={{ fontFamily: condensed, fontWeight: 500, fontSize: size.label }}>
         {words.main.name}
       </Box>
       <Box
@@ -184,7 +184,7 @@ function Answer({ reading }: { reading: Reading }) {
           fontWeight: 600,
           lineHeight: 1.05,
           letterSpacing: '-0.03em',
-          fontSize: main.length > 14 ? '1.25rem' : '2rem',
+          fontSize: main.length > 14 ? size.large : size.figure,
         }}
       >
         {main}
@@ -201,7 +201,7 @@ function Answer({ reading }: { reading: Reading }) {
             my: 1,
             fontFamily: condensed,
             fontWeight: 600,
-            fontSize: '1.5rem',
+            fontSize: size.strong,
             lineHeight: 1.1,
             color: verdictInk(reading.verdict),
           }}
@@ -292,7 +292,7 @@ export function Rows({ rows }: { rows: [string, string][] }) {
               fontFamily: mono,
               fontWeight: 600,
               textAlign: 'right',
-              fontSize: value.length > 12 ? '0.8125rem' : undefined,
+              fontSize: value.length > 12 ? size.small : undefined,
             }}
           >
             {value}

@@ -6,7 +6,7 @@ import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import { ApiError, useAppend } from '../api/client'
 import type { JobView, Sheet } from '../api/types'
-import { condensed, ink } from '../theme'
+import { condensed, ink, size } from '../theme'
 import { ReasonDialog } from './ReasonDialog'
 
 type Scope = NonNullable<Sheet['scope']>
@@ -59,7 +59,7 @@ export function ScopeLine({ job }: { job: JobView }) {
         <Box>
           <Box sx={{ fontFamily: condensed, fontWeight: 600 }}>{scope.title}</Box>
           {scope.arrives && (
-            <Box sx={{ fontSize: '0.875rem', color: ink('ink2') }}>{scope.arrives}</Box>
+            <Box sx={{ fontSize: size.minor, color: ink('ink2') }}>{scope.arrives}</Box>
           )}
         </Box>
         {!over && (

@@ -8,7 +8,7 @@ import { roleOf, useMe, works } from '../door/me'
 import { judgedFigure, judgedHigh, judgedLimit } from '../app/judged'
 import { useUnit } from '../app/settings'
 import { VerdictShape, verdictInk } from '../shapes/Verdict'
-import { condensed, ink } from '../theme'
+import { condensed, ink, size } from '../theme'
 
 interface Props {
   step: Step
@@ -40,7 +40,7 @@ export function Tells(props: Props) {
             alignItems: 'flex-start',
             fontFamily: condensed,
             fontWeight: 600,
-            fontSize: '1.25rem',
+            fontSize: size.large,
             lineHeight: 1.15,
             color: verdictInk(reading?.verdict),
           }}
@@ -143,7 +143,7 @@ function LimitBar({
       viewBox={`0 0 ${w} 70`}
       role="img"
       aria-label={`Limit ${show(limit.min)} ${show(limit.max)}, reading ${show(judgedFigure(reading), 'not taken')}`}
-      style={{ fontFamily: condensed, fontSize: 14, fontWeight: 600 }}
+      style={{ fontFamily: condensed, fontSize: size.minor, fontWeight: 600 }}
     >
       <defs>
         <pattern

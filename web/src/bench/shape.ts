@@ -21,7 +21,7 @@ export function withLengths(body: Body, change: (text: string) => string): Body 
   const out: Record<string, unknown> = { ...body }
   for (const [group, shape] of Object.entries<Shape>({ ...groups, also: beside.also }))
     if (out[group] !== undefined) out[group] = lengths(out[group], shape, change)
-  return out as Body
+  return out
 }
 
 function lengths(value: unknown, shape: Shape, change: (text: string) => string): unknown {

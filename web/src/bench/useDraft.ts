@@ -64,8 +64,9 @@ function asides(person: string, job: string, step: Step): Aside[] {
     if (found === undefined) continue
     const mine = at === place(person, job, step.id) || at === place('', job, step.id)
     if (mine && load(at, step)) continue // it is in the boxes
-    const by = (found as Partial<Stored> | null)?.person
-    const text = textOf((found as Partial<Stored> | null)?.body ?? found)
+    const kept: Partial<Stored> = typeof found === 'object' && found !== null ? found : {}
+    const by: unknown = kept.person
+    const text = textOf(kept.body ?? found)
     if (text)
       out.push({
         person: typeof by === 'string' ? by : '',

@@ -2,7 +2,7 @@ import type { ReactNode } from 'react'
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import { Mark } from '../app/Mark'
-import { condensed, ink, mono } from '../theme'
+import { condensed, ink, mono, size } from '../theme'
 
 /** A page before one is in: the mark, a title, and nothing of the shop. */
 export function Door({ title, children }: { title: string; children: ReactNode }) {
@@ -22,7 +22,7 @@ export function Door({ title, children }: { title: string; children: ReactNode }
           color: ink('onDye'),
           fontFamily: condensed,
           fontWeight: 600,
-          fontSize: '1.625rem',
+          fontSize: size.stage,
         }}
       >
         <Mark /> Settle
@@ -57,6 +57,6 @@ export const once = {
   display: 'inline-block',
   fontFamily: mono,
   fontWeight: 600,
-  fontSize: '2rem',
+  fontSize: size.figure,
   letterSpacing: '.12em',
 } as const

@@ -5,7 +5,7 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { ApiError } from '../api/client'
 import { useLetIn } from '../api/door'
-import { mono } from '../theme'
+import { mono, size } from '../theme'
 import { Refusal } from './Door'
 
 /** Eight letters let this tablet in. */
@@ -47,7 +47,7 @@ export function LetInForm({ code: read = '', onIn }: { code?: string; onIn?: () 
             'data-let-in': '',
             maxLength: 12,
           },
-          input: { sx: { fontFamily: mono, fontSize: '1.375rem' } },
+          input: { sx: { fontFamily: mono, fontSize: size.head } },
         }}
       />
       <Button

@@ -11,7 +11,7 @@ import { useAddPerson, useEndSessions, useGiveCode, usePeople, useSavePerson } f
 import type { PersonView } from '../api/types'
 import { Failure, Loading, Message } from '../app/Message'
 import { Screen } from '../app/Screen'
-import { ink } from '../theme'
+import { ink, size } from '../theme'
 import { once, Refusal } from './Door'
 import { Doings } from './Doings'
 import { roleWords, useMe } from './me'
@@ -115,7 +115,7 @@ function PersonRow({ person: p }: { person: PersonView }) {
     >
       <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', alignItems: 'center' }}>
         <Box sx={{ flex: '1 1 200px' }}>
-          <Typography sx={{ fontWeight: 600, fontSize: '1.125rem' }}>{p.name}</Typography>
+          <Typography sx={{ fontWeight: 600, fontSize: size.lead }}>{p.name}</Typography>
           <Typography variant="body2">{comesBy(p)}</Typography>
         </Box>
         <RoleBox value={p.role} disabled={!!p.gone} onChange={(role) => put({ role })} />

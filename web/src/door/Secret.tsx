@@ -2,7 +2,7 @@ import { useRef, useState } from 'react'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
-import { mono } from '../theme'
+import { mono, size } from '../theme'
 
 interface Props {
   label: string
@@ -42,7 +42,7 @@ export function Secret(props: Props) {
           },
           input: {
             sx: pin
-              ? { '& input': { fontFamily: mono, fontSize: '1.75rem', letterSpacing: '.2em' } }
+              ? { '& input': { fontFamily: mono, fontSize: size.title, letterSpacing: '.2em' } }
               : undefined,
             endAdornment: (
               <Button size="small" onClick={() => setShown(!shown)} aria-pressed={shown}>
@@ -67,7 +67,7 @@ export function Secret(props: Props) {
                 onChange(d === 'Clear' ? '' : d === 'Back' ? value.slice(0, -1) : value + d)
                 box.current?.focus()
               }}
-              sx={{ minHeight: 60, fontSize: d.length === 1 ? '1.5rem' : '1rem' }}
+              sx={{ minHeight: 60, fontSize: d.length === 1 ? size.strong : size.body }}
             >
               {d}
             </Button>

@@ -8,7 +8,7 @@ import { ApiError } from '../api/client'
 import { useSignIn } from '../api/door'
 import type { Account, SessionView } from '../api/types'
 import { tile } from '../app/Choice'
-import { ink } from '../theme'
+import { ink, size } from '../theme'
 import { column, Door, Refusal } from './Door'
 import { LetInForm } from './LetInForm'
 import { roleOf } from './me'
@@ -79,7 +79,7 @@ function People({ session, onPick }: { session: SessionView; onPick: (a: Account
               alignContent: 'center',
             }}
           >
-            <Box component="span" sx={{ fontSize: '1.375rem', fontWeight: 600 }}>
+            <Box component="span" sx={{ fontSize: size.head, fontWeight: 600 }}>
               {a.name}
             </Box>
             <span>{roleOf(a)}</span>

@@ -14,6 +14,7 @@ import { useKeys } from '../app/keys'
 import { roleOf, useMe } from './me'
 import { OwnDialog } from './OwnDialog'
 import { PinForm } from './SignInPage'
+import { size } from '../theme'
 
 /** Who is working, at the top of every screen; on a tablet the next person is two taps away. */
 export function Who() {
@@ -42,7 +43,7 @@ export function Who() {
         onClick={() => setOpen(true)}
         aria-haspopup="menu"
         aria-label={`${me.name}, who is working`}
-        sx={{ fontFamily: 'inherit', fontWeight: 500, fontSize: '1rem', whiteSpace: 'nowrap' }}
+        sx={{ fontFamily: 'inherit', fontWeight: 500, fontSize: size.body, whiteSpace: 'nowrap' }}
       >
         <Box component="span" sx={{ display: { xs: 'none', sm: 'inline' } }}>
           {me.name}

@@ -5,7 +5,7 @@ import ButtonBase from '@mui/material/ButtonBase'
 import InputBase from '@mui/material/InputBase'
 import type { Body, Carry, FieldError, Figure } from '../api/types'
 import { typographic } from '../app/settings'
-import { condensed, ink, mono } from '../theme'
+import { condensed, ink, mono, size } from '../theme'
 
 interface Entering {
   /** what a bare number means */
@@ -126,7 +126,7 @@ export function EntryBox({
           sx={{
             display: 'block',
             fontFamily: condensed,
-            fontSize: '0.9375rem',
+            fontSize: size.text,
             fontWeight: 500,
             color: ink('ink2'),
             lineHeight: 1.2,
@@ -158,7 +158,7 @@ export function EntryBox({
               placeItems: 'center',
               fontFamily: condensed,
               fontWeight: 600,
-              fontSize: '1.0625rem',
+              fontSize: size.label,
               color: ink('ink2'),
               background: ink('stone'),
               borderRight: `1px solid ${ink('rule')}`,
@@ -201,7 +201,7 @@ export function EntryBox({
               minHeight: 0,
               fontFamily: mono,
               fontWeight: 600,
-              fontSize: value.length > 5 ? '1rem' : '1.5rem',
+              fontSize: value.length > 5 ? size.body : size.strong,
               lineHeight: 1,
               color: ink('ink'),
             }}
@@ -210,7 +210,7 @@ export function EntryBox({
             <Box
               data-unit
               sx={{
-                fontSize: '0.8125rem',
+                fontSize: size.small,
                 lineHeight: '17px',
                 textAlign: 'center',
                 color: ink('ink2'),
@@ -228,7 +228,7 @@ export function EntryBox({
             <Box
               aria-hidden
               sx={{
-                fontSize: '0.8125rem',
+                fontSize: size.small,
                 lineHeight: '17px',
                 textAlign: 'center',
                 color: ink('ink2'),
@@ -253,7 +253,7 @@ export function EntryBox({
                 zIndex: 2,
                 px: 1,
                 background: ink('panel'),
-                fontSize: '0.875rem',
+                fontSize: size.minor,
                 lineHeight: 1.2,
                 color: error ? ink('out') : ink('close'),
               }
@@ -294,7 +294,7 @@ export function EntryBox({
   )
 }
 
-const hint = { fontSize: '0.8125rem', lineHeight: 1.2, mt: 0.5 } as const
+const hint = { fontSize: size.small, lineHeight: 1.2, mt: 0.5 } as const
 
 /** Where a figure comes from that was not typed; one that was typed over says so. */
 function Origin({
@@ -308,7 +308,7 @@ function Origin({
   disabled: boolean
   onTake: () => void
 }) {
-  const words = { fontSize: '0.8125rem', lineHeight: 1.2, color: ink('ink2'), mt: 0.5 } as const
+  const words = { fontSize: size.small, lineHeight: 1.2, color: ink('ink2'), mt: 0.5 } as const
   if (value === carry.text) return <Box sx={words}>from {carry.from}</Box>
   return (
     <ButtonBase

@@ -12,7 +12,7 @@ import { gaugesDue, useGauges } from '../api/gauges'
 import { Failure, Loading, Message } from '../app/Message'
 import { Screen } from '../app/Screen'
 import { Csv } from '../shop/Files'
-import { condensed, ink, mono } from '../theme'
+import { condensed, ink, mono, size } from '../theme'
 import { GaugeDialog } from './GaugeDialog'
 import { GaugeStanding } from './state'
 
@@ -72,7 +72,7 @@ export function GaugesPage() {
                         sx={{
                           fontFamily: condensed,
                           fontWeight: 600,
-                          fontSize: '1.125rem',
+                          fontSize: size.lead,
                           color: ink('dyeText'),
                         }}
                       >

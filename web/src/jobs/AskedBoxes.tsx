@@ -4,7 +4,7 @@ import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import { usePump } from '../api/pumps'
-import { ink } from '../theme'
+import { ink, size } from '../theme'
 
 /** What is asked with a job, by key; what is missing is what the plan proposes. */
 export interface Asked {
@@ -127,7 +127,7 @@ function Choice({
           </ToggleButton>
         ))}
       </ToggleButtonGroup>
-      {note && <Box sx={{ mt: 1, color: ink('ink2'), fontSize: '0.9375rem' }}>{note}</Box>}
+      {note && <Box sx={{ mt: 1, color: ink('ink2'), fontSize: size.text }}>{note}</Box>}
     </Box>
   )
 }

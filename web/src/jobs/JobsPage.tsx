@@ -19,7 +19,7 @@ import { useKept } from '../app/settings'
 import { SmallLine } from '../shaft/ShaftLine'
 import { VerdictShape } from '../shapes/Verdict'
 import { useMe, works } from '../door/me'
-import { condensed, ink, mono } from '../theme'
+import { condensed, ink, mono, size } from '../theme'
 
 type Show = JobList['state']
 type Sort = JobList['sort']
@@ -168,7 +168,7 @@ export function JobsPage() {
                   sx={{
                     fontFamily: condensed,
                     fontWeight: 600,
-                    fontSize: '1.125rem',
+                    fontSize: size.lead,
                     color: ink('dyeText'),
                   }}
                 >
@@ -309,11 +309,11 @@ function Row({ job, onFocus }: { job: JobRow; onFocus: () => void }) {
         <Box sx={{ fontFamily: mono, fontWeight: 600 }}>{job.number}</Box>
         <Box sx={{ minWidth: 0 }}>
           <Box
-            sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1.1875rem', lineHeight: 1.15 }}
+            sx={{ fontFamily: condensed, fontWeight: 600, fontSize: size.key, lineHeight: 1.15 }}
           >
             {job.tag} {job.name}
           </Box>
-          <Box sx={{ color: ink('ink2'), fontSize: '0.875rem' }}>{job.complaint}</Box>
+          <Box sx={{ color: ink('ink2'), fontSize: size.minor }}>{job.complaint}</Box>
         </Box>
         <Box sx={{ minWidth: 0 }}>
           <Box
@@ -332,17 +332,17 @@ function Row({ job, onFocus }: { job: JobRow; onFocus: () => void }) {
               </>
             )}
           </Box>
-          <Box sx={{ color: ink('ink2'), fontSize: '0.875rem' }}>
+          <Box sx={{ color: ink('ink2'), fontSize: size.minor }}>
             {over(job) ? job.remark : `${job.stage}: ${job.step}`}
           </Box>
           {job.waits_for?.map((w) => (
-            <Box key={w} data-waits sx={{ fontSize: '0.875rem', fontWeight: 500 }}>
+            <Box key={w} data-waits sx={{ fontSize: size.minor, fontWeight: 500 }}>
               Waits for {w}
             </Box>
           ))}
         </Box>
         <SmallLine line={job.line} />
-        <Box sx={{ fontSize: '0.875rem', color: ink('ink2') }}>
+        <Box sx={{ fontSize: size.minor, color: ink('ink2') }}>
           {date(job.changed)}
           <br />
           {job.by}

@@ -12,7 +12,7 @@ import { Failure, Loading, Message } from '../app/Message'
 import { Screen } from '../app/Screen'
 import { useSettings } from '../app/settings'
 import { NextTime } from '../pumps/NextTime'
-import { condensed, ink } from '../theme'
+import { condensed, ink, size } from '../theme'
 import { AskedBoxes, type Asked } from './AskedBoxes'
 
 /** Why it is here, where its plan has no list of its own. */
@@ -136,14 +136,14 @@ export function NewJobPage() {
                   outlineOffset: '-3px !important',
                 }}
               >
-                <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1.125rem' }}>
+                <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: size.lead }}>
                   {p.tag}
                 </Box>
                 <Box>
                   {p.name}
-                  <Box sx={{ fontSize: '0.875rem', color: ink('ink2') }}>{p.kind}</Box>
+                  <Box sx={{ fontSize: size.minor, color: ink('ink2') }}>{p.kind}</Box>
                 </Box>
-                <Box sx={{ fontSize: '0.875rem' }}>
+                <Box sx={{ fontSize: size.minor }}>
                   {p.open ? (
                     `open as ${p.open}`
                   ) : p.plan ? (

@@ -13,7 +13,7 @@ import { Screen } from '../app/Screen'
 import { useUnit } from '../app/settings'
 import { limitText } from '../bench/Result'
 import { useMe } from '../door/me'
-import { condensed, ink, mono } from '../theme'
+import { condensed, ink, mono, size } from '../theme'
 import { Proposals } from './Proposals'
 
 /** The limits of a pump, or the shop's: what each origin says, which counts and why. */
@@ -149,7 +149,7 @@ function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsVie
                     gridColumn: wholeRow,
                     fontFamily: condensed,
                     fontWeight: 600,
-                    fontSize: '1.0625rem',
+                    fontSize: size.label,
                   }}
                 >
                   {r.title}
@@ -177,7 +177,7 @@ function Form({ tag, back, view }: { tag?: string; back: string; view: LimitsVie
                   <Box>
                     <Box
                       component="span"
-                      sx={{ fontFamily: mono, fontWeight: 600, fontSize: '1.0625rem' }}
+                      sx={{ fontFamily: mono, fontWeight: 600, fontSize: size.label }}
                     >
                       {limitText(r.in_force, show)}
                     </Box>{' '}
@@ -237,4 +237,4 @@ const row = {
 
 // On a tablet the bounds stand side by side and the rest over both.
 const wholeRow = { xs: '1 / -1', md: 'auto' }
-const small = { color: ink('ink2'), fontSize: '0.875rem' } as const
+const small = { color: ink('ink2'), fontSize: size.minor } as const

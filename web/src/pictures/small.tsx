@@ -1,6 +1,5 @@
 import { condensed, ink } from '../theme'
 import { VerdictMark } from '../shapes/Verdict'
-import type { Verdict } from '../api/types'
 import { Hatches } from './hatch'
 
 // The pictures that are little more than a scale.
@@ -177,7 +176,7 @@ export function Packs({
             </text>
             {tried && (
               <VerdictMark
-                verdict={(tried.turns === 'free' ? 'within' : 'out') as Verdict}
+                verdict={tried.turns === 'free' ? 'within' : 'out'}
                 x={x}
                 y={166 - h}
                 size={16}

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box'
 import type { Pump } from '../api/types'
-import { condensed, ink } from '../theme'
+import { condensed, ink, size } from '../theme'
 
 /** The pump's plate, with its four rivets. */
 export function Nameplate({ pump }: { pump: Pump }) {
@@ -53,7 +53,7 @@ export function Nameplate({ pump }: { pump: Pump }) {
           columnGap: 3,
           rowGap: 0.75,
           fontFamily: condensed,
-          fontSize: '0.9375rem',
+          fontSize: size.text,
         }}
       >
         {rows

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box'
 import { usePump } from '../api/pumps'
-import { ink } from '../theme'
+import { ink, size } from '../theme'
 
 /** What earlier jobs left to be done at this pump; nothing where nothing is left. */
 export function NextTime({ tag }: { tag: string }) {
@@ -12,7 +12,7 @@ export function NextTime({ tag }: { tag: string }) {
       {remarks.map((r) => (
         <Box key={r.id} sx={{ my: 1 }}>
           {r.text}{' '}
-          <Box component="span" sx={{ color: ink('ink2'), fontSize: '0.875rem' }}>
+          <Box component="span" sx={{ color: ink('ink2'), fontSize: size.minor }}>
             {r.job ?? r.by}
           </Box>
         </Box>

@@ -11,7 +11,7 @@ import type { PumpView } from '../api/types'
 import { useUnit } from '../app/settings'
 import { limitText } from '../bench/Result'
 import { useMe } from '../door/me'
-import { ink, mono } from '../theme'
+import { ink, mono, size } from '../theme'
 
 const origins = { maker: 'Maker', shop: 'Shop', general: 'General', none: 'None' } as const
 
@@ -68,7 +68,7 @@ export function Limits({
                 {limitText(l.in_force, show)}
               </TableCell>
               <TableCell>{origins[l.in_force.origin]}</TableCell>
-              <TableCell sx={{ color: ink('ink2'), fontSize: '0.875rem !important' }}>
+              <TableCell sx={{ color: ink('ink2'), fontSize: `${size.minor} !important` }}>
                 {l.in_force.source}
               </TableCell>
             </TableRow>

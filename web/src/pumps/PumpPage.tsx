@@ -12,7 +12,7 @@ import type { PumpView } from '../api/types'
 import { Failure, Loading } from '../app/Message'
 import { Screen } from '../app/Screen'
 import { useUnit } from '../app/settings'
-import { ink, mono } from '../theme'
+import { ink, mono, size } from '../theme'
 import { Lives } from './Lives'
 import { Nameplate } from './Nameplate'
 import { PumpLog } from './Record'
@@ -92,7 +92,7 @@ function Notes({ notes }: { notes: PumpView['notes'] }) {
             </Typography>
           </Box>
           {n.remark && <Typography sx={{ fontWeight: 500 }}>{n.remark}</Typography>}
-          <Box sx={{ whiteSpace: 'pre-line', fontSize: '0.9375rem' }}>{show(n.text)}</Box>
+          <Box sx={{ whiteSpace: 'pre-line', fontSize: size.text }}>{show(n.text)}</Box>
         </Box>
       ))}
     </section>

@@ -10,7 +10,7 @@ import { judgedFigure } from '../app/judged'
 import { useUnit } from '../app/settings'
 import { ShaftRuns } from '../shaft/Runs'
 import { VerdictShape } from '../shapes/Verdict'
-import { ink, mono } from '../theme'
+import { ink, mono, size } from '../theme'
 
 /** Found and built of the last rebuilds, side by side. */
 export function Past({ past }: { past: PumpView['past'] }) {
@@ -83,7 +83,7 @@ export function Past({ past }: { past: PumpView['past'] }) {
       </Box>
       {read && (
         <Box sx={{ mt: 3 }}>
-          <Typography sx={{ color: ink('ink2'), fontSize: '0.9375rem' }}>
+          <Typography sx={{ color: ink('ink2'), fontSize: size.text }}>
             {read.number},{' '}
             {new Date(read.signed).toLocaleDateString(undefined, { dateStyle: 'medium' })}
           </Typography>

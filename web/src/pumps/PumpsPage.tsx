@@ -15,7 +15,7 @@ import { usePumps, type PumpList } from '../api/pumps'
 import { useKeys } from '../app/keys'
 import { Failure, Loading, Message } from '../app/Message'
 import { Screen } from '../app/Screen'
-import { condensed, ink } from '../theme'
+import { condensed, ink, size } from '../theme'
 
 const sorts = { tag: 'tag', name: 'name', maker: 'maker', jobs: 'most jobs' } as const
 
@@ -123,7 +123,7 @@ export function PumpsPage() {
                         sx={{
                           fontFamily: condensed,
                           fontWeight: 600,
-                          fontSize: '1.125rem',
+                          fontSize: size.lead,
                           whiteSpace: 'nowrap',
                           color: ink('dyeText'),
                         }}
@@ -133,7 +133,7 @@ export function PumpsPage() {
                     </TableCell>
                     <TableCell>
                       {p.name}
-                      <Box sx={{ color: ink('ink2'), fontSize: '0.875rem' }}>{p.place}</Box>
+                      <Box sx={{ color: ink('ink2'), fontSize: size.minor }}>{p.place}</Box>
                     </TableCell>
                     <TableCell>{p.kind}</TableCell>
                     <TableCell>

@@ -7,7 +7,7 @@ import { Link } from 'react-router'
 import { calendarOf, paperAt } from '../api/pumps'
 import type { PumpRecord } from '../api/types'
 import { VerdictShape } from '../shapes/Verdict'
-import { condensed, ink, mono } from '../theme'
+import { condensed, ink, mono, size } from '../theme'
 import { LineDialog, type What } from './LineDialog'
 
 const day = (d: string) =>
@@ -39,7 +39,7 @@ export function PumpLog({ tag, record }: { tag: string; record: PumpRecord }) {
         {record.remarks.map((r) => (
           <Box key={r.id} sx={{ ...row, borderLeft: `6px solid ${ink('brass')}`, pl: 3 }}>
             <Box sx={{ flex: 1, minWidth: 0 }}>
-              <Box sx={{ fontWeight: 600, fontSize: '1.0625rem' }}>{r.text}</Box>
+              <Box sx={{ fontWeight: 600, fontSize: size.label }}>{r.text}</Box>
               <Box sx={small}>
                 {r.by}, {day(r.at)}
                 {r.job && (
@@ -104,7 +104,7 @@ export function PumpLog({ tag, record }: { tag: string; record: PumpRecord }) {
         </Head>
         {hours ? (
           <Box sx={{ display: 'flex', gap: 3, alignItems: 'baseline' }}>
-            <Box sx={{ fontFamily: mono, fontWeight: 600, fontSize: '1.5rem' }}>
+            <Box sx={{ fontFamily: mono, fontWeight: 600, fontSize: size.strong }}>
               {hours.hours} h
             </Box>
             <Box sx={small}>
@@ -187,7 +187,7 @@ function Sheet({ file, title, by }: { file: string; title: string; by: string })
             placeItems: 'center',
             fontFamily: condensed,
             fontWeight: 600,
-            fontSize: '2rem',
+            fontSize: size.figure,
             color: ink('ink2'),
           }}
         >
@@ -227,4 +227,4 @@ const row = {
   borderTop: `1px solid ${ink('rule')}`,
   py: 2,
 } as const
-const small = { color: ink('ink2'), fontSize: '0.875rem' } as const
+const small = { color: ink('ink2'), fontSize: size.minor } as const

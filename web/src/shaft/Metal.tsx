@@ -1,6 +1,6 @@
 import { useId } from 'react'
 import Box from '@mui/material/Box'
-import { condensed, ink } from '../theme'
+import { condensed, ink, size } from '../theme'
 import { drawings } from './drawings'
 import type { Laid } from './geometry'
 import type { How, Shape } from './metal'
@@ -114,7 +114,7 @@ export function Small({ name }: { name: string }) {
           </text>
         ))}
       </svg>
-      <Box component="figcaption" sx={{ fontSize: '0.9375rem' }}>
+      <Box component="figcaption" sx={{ fontSize: size.text }}>
         {d.caption}
       </Box>
     </Box>

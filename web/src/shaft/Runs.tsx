@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box'
 import type { Sheet } from '../api/types'
 import { useUnit } from '../app/settings'
-import { condensed, ink, mono } from '../theme'
+import { condensed, ink, mono, size } from '../theme'
 
 type Run = NonNullable<Sheet['runs']>[number]
 type Station = Run['stations'][number]
@@ -41,12 +41,12 @@ export function ShaftRuns({ runs, paper = false }: { runs: Sheet['runs']; paper?
     >
       <Box
         component="figcaption"
-        sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1.125rem' }}
+        sx={{ fontFamily: condensed, fontWeight: 600, fontSize: size.lead }}
       >
         Run-out along the shaft
       </Box>
       <Picture runs={runs} />
-      <Box component="ul" sx={{ m: 0, pl: 4, fontSize: '0.9375rem' }}>
+      <Box component="ul" sx={{ m: 0, pl: 4, fontSize: size.text }}>
         {runs.flatMap((r) =>
           (r.says ?? []).map((s, i) => (
             <li key={r.phase + i}>
@@ -57,7 +57,7 @@ export function ShaftRuns({ runs, paper = false }: { runs: Sheet['runs']; paper?
         {!paper && runs.map((r) => r.ask && <li key={r.phase}>{show(r.ask)}.</li>)}
       </Box>
       {runs.some((r) => r.assumed) && (
-        <Box sx={{ fontSize: '0.875rem', color: ink('ink2') }}>
+        <Box sx={{ fontSize: size.minor, color: ink('ink2') }}>
           Places along the shaft are assumed: write the pump’s own on its page.
         </Box>
       )}
@@ -88,7 +88,7 @@ function Picture({ runs }: { runs: Run[] }) {
       width="100%"
       role="img"
       aria-label={runs.map((r) => told(r, (s) => show(s))).join(' ')}
-      style={{ fontFamily: condensed, fontSize: 15, maxWidth: 460 }}
+      style={{ fontFamily: condensed, fontSize: size.text, maxWidth: 460 }}
     >
       <g fill={ink('wash')} stroke={ink('ink')} strokeWidth="1.2">
         <rect x={LEFT} y={top} width={WIDTH - LEFT - RIGHT} height="14" />
@@ -172,7 +172,7 @@ function Dial({
           x={x}
           y={11}
           textAnchor="middle"
-          style={{ fontFamily: mono, fontSize: 14 }}
+          style={{ fontFamily: mono, fontSize: size.minor }}
           fill={look.filled ? ink('ink') : ink('ink2')}
         >
           {s.letter} {show(s.size)}

@@ -5,7 +5,7 @@ import type { Sheet, Station, Step, Verdict } from '../api/types'
 import { judgedFigure } from '../app/judged'
 import { useUnit } from '../app/settings'
 import { VerdictMark, VerdictShape, verdictWord } from '../shapes/Verdict'
-import { condensed, ink, mono } from '../theme'
+import { condensed, ink, mono, size } from '../theme'
 import { lay, locate } from './geometry'
 import { Metal } from './Metal'
 
@@ -130,11 +130,11 @@ export function ShaftLine({
         <Box
           sx={{ position: 'absolute', left: 12, bottom: 4, display: { xs: 'none', md: 'block' } }}
         >
-          <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1rem' }}>
+          <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: size.body }}>
             {bench?.title ?? 'Shaft line'}
           </Box>
           {laid.some((p) => !p.fitted) && (
-            <Box sx={{ fontSize: '0.8125rem', color: ink('ink2') }}>Pale parts are off</Box>
+            <Box sx={{ fontSize: size.small, color: ink('ink2') }}>Pale parts are off</Box>
           )}
         </Box>
       </Box>
@@ -189,7 +189,7 @@ function Flag({
           lineHeight: head > 30 ? '17px' : `${head}px`,
           fontFamily: condensed,
           fontWeight: 600,
-          fontSize: head > 30 ? '0.8125rem' : '0.875rem',
+          fontSize: head > 30 ? size.small : size.minor,
           whiteSpace: head > 30 ? 'normal' : 'nowrap',
           overflow: 'hidden',
           textOverflow: 'ellipsis',
@@ -215,7 +215,7 @@ function Flag({
           alignItems: 'center',
           gap: 0.75,
           fontFamily: mono,
-          fontSize: both && unit === 'mm' ? '0.75rem' : '0.875rem',
+          fontSize: both && unit === 'mm' ? size.tiny : size.minor,
           whiteSpace: 'nowrap',
         }}
       >

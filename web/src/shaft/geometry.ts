@@ -24,7 +24,7 @@ const families = [
 ]
 
 /** The drawing of each piece, by its name in the plan format. */
-export const shapes: Pieces = Object.assign({}, ...families)
+export const shapes: Pieces = Object.fromEntries(families.flatMap((f) => Object.entries(f)))
 
 export interface Place {
   x: number

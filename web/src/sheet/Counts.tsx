@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box'
 import type { Sheet } from '../api/types'
 import { VerdictShape } from '../shapes/Verdict'
-import { condensed, ink } from '../theme'
+import { condensed, ink, size } from '../theme'
 
 /** How many as-built checks stand at each verdict. */
 export function Counts({ tally }: { tally: Sheet['tally'] }) {
@@ -31,7 +31,7 @@ export function Counts({ tally }: { tally: Sheet['tally'] }) {
           >
             <VerdictShape verdict={verdict} size={18} />
             <span>
-              <Box component="strong" sx={{ fontFamily: condensed, fontSize: '1.375rem', mr: 1.5 }}>
+              <Box component="strong" sx={{ fontFamily: condensed, fontSize: size.head, mr: 1.5 }}>
                 {n}
               </Box>
               {word}

@@ -5,7 +5,7 @@ import { lay, locate } from '../shaft/geometry'
 import { Metal } from '../shaft/Metal'
 import { ShaftRuns } from '../shaft/Runs'
 import { VerdictMark } from '../shapes/Verdict'
-import { condensed, ink, mono, onPaper } from '../theme'
+import { condensed, ink, mono, onPaper, size } from '../theme'
 import { moment } from './onPaper'
 import { Checks, Several, Parts, Done } from './PaperTables'
 import { Notes, Photos, Cautions, Gauges, Sources } from './PaperFoot'
@@ -14,7 +14,7 @@ const paper = {
   ...onPaper,
   border: `1px solid ${ink('rule')}`,
   p: 5,
-  fontSize: '0.875rem',
+  fontSize: size.minor,
   lineHeight: 1.25,
   minWidth: 0,
   '& table': { borderCollapse: 'collapse', width: '100%' },
@@ -38,7 +38,7 @@ const paper = {
   '@media print': {
     border: 'none',
     p: 0,
-    fontSize: '8.6pt',
+    fontSize: size.print,
     '@page': { margin: '10mm' },
     printColorAdjust: 'exact',
   },
@@ -70,10 +70,10 @@ export function Paper({ job, rows }: { job: JobView; rows: Rows }) {
           <Box sx={{ fontFamily: condensed, fontWeight: 600, color: ink('dyeText') }}>
             Build sheet
           </Box>
-          <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '2.5rem', lineHeight: 1 }}>
+          <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: size.dial, lineHeight: 1 }}>
             {pump.tag}
           </Box>
-          <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1.25rem' }}>
+          <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: size.large }}>
             {pump.name}
           </Box>
           <Box sx={{ color: ink('ink2') }}>
@@ -136,14 +136,14 @@ export function Paper({ job, rows }: { job: JobView; rows: Rows }) {
         />
         <Sign title="Handed back to" />
       </Box>
-      <Box sx={{ mt: 3, color: ink('ink2'), fontSize: '0.8125rem' }}>
+      <Box sx={{ mt: 3, color: ink('ink2'), fontSize: size.small }}>
         {sheet.signed?.remark && <>Next time: {sheet.signed.remark} </>}
         Why it was here: {rows.head.complaint}. {rows.head.scope && <>Scope: {rows.head.scope}. </>}
         Plan: {rows.head.plan}.{' '}
         {rows.head.schools.map((s) => `${s.title}: ${s.choice.toLowerCase()}`).join('. ')}. Settle
         advises; the maker's manual, site permits and local codes come first.
       </Box>
-      <Box sx={{ mt: 1, color: ink('ink2'), fontSize: '0.75rem', overflowWrap: 'anywhere' }}>
+      <Box sx={{ mt: 1, color: ink('ink2'), fontSize: size.tiny, overflowWrap: 'anywhere' }}>
         Fingerprint of the record, {rows.head.entries} entries, SHA-256:{' '}
         <Box component="span" sx={{ fontFamily: mono }}>
           {rows.head.hash}
@@ -167,7 +167,7 @@ function Mark({ mark }: { mark: NonNullable<Rows['mark']> }) {
         src={`data:image/svg+xml,${encodeURIComponent(mark.qr)}`}
         sx={{ width: 112, height: 112, flex: 'none' }}
       />
-      <Box sx={{ fontSize: '0.8125rem' }}>
+      <Box sx={{ fontSize: size.small }}>
         <Box sx={{ fontFamily: condensed, fontWeight: 600, color: ink('dyeText') }}>
           {mark.whose}
         </Box>
@@ -241,7 +241,7 @@ function Sign({ title, name, note }: { title: string; name?: string; note?: stri
         sx={{
           borderBottom: `1px solid ${ink('ink')}`,
           minHeight: 26,
-          fontSize: '1.125rem',
+          fontSize: size.lead,
           fontWeight: 600,
         }}
       >

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box'
 import type { Rows } from '../api/types'
 import { photoAt } from '../api/client'
 import { useUnit } from '../app/settings'
-import { ink } from '../theme'
+import { ink, size } from '../theme'
 import { grey, moment } from './onPaper'
 
 /** Corrections, decisions and what was taken back: the entry and what it took the place of. */
@@ -57,7 +57,7 @@ export function Photos({ rows }: { rows: Rows }) {
               border: `1px solid ${ink('ink')}`,
             }}
           />
-          <Box component="figcaption" sx={{ fontSize: '0.8125rem', color: ink('ink2') }}>
+          <Box component="figcaption" sx={{ fontSize: size.small, color: ink('ink2') }}>
             {p.title}
           </Box>
         </Box>
@@ -136,7 +136,7 @@ export function Gauges({ rows }: { rows: Rows }) {
 export function Sources({ rows }: { rows: Rows }) {
   if (rows.sources.length === 0) return null
   return (
-    <Box component="ol" sx={{ mt: 3, mb: 0, pl: 4, color: ink('ink2'), fontSize: '0.8125rem' }}>
+    <Box component="ol" sx={{ mt: 3, mb: 0, pl: 4, color: ink('ink2'), fontSize: size.small }}>
       {rows.sources.map((s) => (
         <li key={s}>{s}</li>
       ))}

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box'
 import type { Outcome, Rows, Verdict } from '../api/types'
 import { useUnit } from '../app/settings'
 import { OutcomeShape, VerdictShape, outcomeWord, verdictInk, verdictWord } from '../shapes/Verdict'
-import { condensed, ink } from '../theme'
+import { condensed, ink, size } from '../theme'
 import { grey } from './onPaper'
 
 type Cell = NonNullable<Rows['checks'][number]['built']>
@@ -28,7 +28,7 @@ function Judged({ cell }: { cell: Cell }) {
       style={{
         ...grey,
         fontFamily: condensed,
-        fontSize: '0.8125rem',
+        fontSize: size.small,
         fontWeight: 400,
         whiteSpace: 'normal',
       }}
@@ -87,7 +87,7 @@ export function Checks({ rows }: { rows: Rows }) {
                   {show(c.limit)}
                   {note(c.from)}
                 </td>
-                <td className="n" style={{ fontWeight: 600, fontSize: '1.08em' }}>
+                <td className="n" style={{ fontWeight: 600, fontSize: size.more }}>
                   {c.earlier?.map((r, i) => (
                     <div key={i} style={{ fontWeight: 400, ...grey }}>
                       round {i + 1}: <Reading cell={r} />
@@ -121,7 +121,7 @@ const letter = {
   fontFamily: condensed,
   fontWeight: 600,
   color: ink('dyeText'),
-  fontSize: '1.1em',
+  fontSize: size.more,
 } as const
 
 type Table = Rows['repeats'][number]

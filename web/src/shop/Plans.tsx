@@ -11,7 +11,7 @@ import { fetchPlan, useCheckPlan, useImportPlan, useLookAtPlan, usePlans } from 
 import type { PlanCheck } from '../api/types'
 import { Dangers } from '../app/Dangers'
 import { Failure, Loading } from '../app/Message'
-import { condensed, ink, mono } from '../theme'
+import { condensed, ink, mono, size } from '../theme'
 
 /** The plans of the library and those the shop has written, and a way in for one more. */
 export function Plans() {
@@ -237,7 +237,7 @@ function Found({ found }: { found: PlanCheck }) {
         <summary>The order of work</summary>
         <Box
           component="pre"
-          sx={{ m: 0, maxHeight: 320, overflow: 'auto', fontFamily: mono, fontSize: '0.8125rem' }}
+          sx={{ m: 0, maxHeight: 320, overflow: 'auto', fontFamily: mono, fontSize: size.small }}
         >
           {found.order}
         </Box>

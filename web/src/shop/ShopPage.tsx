@@ -87,10 +87,9 @@ function Settings({ shop }: { shop: ShopView }) {
           {
             onSuccess: () => setChosen(undefined),
             // Written by somebody else meanwhile: what was chosen stays, and goes over it when it is kept again.
-            onError: async (e) => {
+            onError: (e) => {
               if (!(e instanceof ApiError) || e.problem.status !== 409) return
-              const now = await again.refetch()
-              if (now.data) choose({ version: now.data.version })
+              void again.refetch().then((now) => now.data && choose({ version: now.data.version }))
             },
           },
         )
@@ -128,9 +127,7 @@ function Settings({ shop }: { shop: ShopView }) {
             select
             label={title}
             value={units[key] ?? ''}
-            onChange={(e) =>
-              choose({ units: { ...units, [key]: e.target.value || undefined } as typeof units })
-            }
+            onChange={(e) => choose({ units: { ...units, [key]: e.target.value || undefined } })}
             error={!!error?.field(`units.${key}`)}
             helperText={error?.field(`units.${key}`)}
             sx={{ minWidth: 150 }}

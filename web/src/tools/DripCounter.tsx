@@ -2,6 +2,7 @@ import { useEffect, useEffectEvent, useRef } from 'react'
 import Button from '@mui/material/Button'
 import { Key } from '../app/Key'
 import { typing } from '../app/keys'
+import { size } from '../theme'
 
 /** A tap for each drop: the key or the button, and the seconds are written down. */
 export function DripCounter({
@@ -61,7 +62,7 @@ export function DripCounter({
       onKeyUp={(e) => {
         if (e.key === ' ') e.preventDefault()
       }}
-      sx={{ width: '100%', minHeight: 120, fontSize: '1.75rem', gap: 3 }}
+      sx={{ width: '100%', minHeight: 120, fontSize: size.title, gap: 3 }}
     >
       {count === 0 ? 'Tap at the first drop' : `${count} taps`} <Key on>Space</Key>
     </Button>

@@ -9,7 +9,7 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import type { Unit } from '../app/settings'
 import { EntryBox, EntryContext } from '../entry/EntryBox'
-import { condensed, ink } from '../theme'
+import { condensed, ink, size } from '../theme'
 import type { Field, Group, Rows } from './form'
 import { at, rowsShown, rowsUsed, text, type Texts } from './values'
 
@@ -250,7 +250,7 @@ function Choice({
       <Box
         sx={{
           fontFamily: condensed,
-          fontSize: '0.9375rem',
+          fontSize: size.text,
           fontWeight: 500,
           color: ink('ink2'),
           lineHeight: 1.2,

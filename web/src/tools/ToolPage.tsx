@@ -10,11 +10,11 @@ import { Message } from '../app/Message'
 import { Screen } from '../app/Screen'
 import { useSettings, useUnit, type Unit } from '../app/settings'
 import { EntryContext } from '../entry/EntryBox'
-import { condensed, ink } from '../theme'
+import { condensed, ink, size } from '../theme'
 import { DripCounter } from './DripCounter'
 import { NoteDialog } from './NoteDialog'
 import { ToolForm } from './ToolForm'
-import { ToolPicture, type Asked } from './ToolPicture'
+import { ToolPicture } from './ToolPicture'
 import { ToolResult } from './ToolResult'
 import type { Tool } from './form'
 import { tools } from './tools'
@@ -209,7 +209,7 @@ function Page({ tool }: { tool: Tool }) {
               {tool.kind === 'drip' && (
                 <DripCounter taps={texts.taps_s ?? ''} onTaps={(t) => change('taps_s', t)} />
               )}
-              <ToolPicture kind={tool.kind} look={data} asked={input as Asked} />
+              <ToolPicture kind={tool.kind} look={data} asked={input} />
             </Box>
           </Box>
           <Box
@@ -231,7 +231,7 @@ function Page({ tool }: { tool: Tool }) {
               <ToolResult words={data.words} />
             ) : (
               <Box>
-                <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1.375rem' }}>
+                <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: size.head }}>
                   {tool.asks}
                 </Box>
                 <Typography sx={{ color: ink('ink2'), mt: 2 }}>

@@ -3,7 +3,7 @@ import type { Verdict, Words } from '../api/types'
 import { typographic, useUnit } from '../app/settings'
 import { Rows } from '../bench/Result'
 import { VerdictShape, verdictInk } from '../shapes/Verdict'
-import { condensed, ink, mono } from '../theme'
+import { condensed, ink, mono, size } from '../theme'
 
 /** What a calculation came to: the figure asked for, in both units, its verdict, what stands behind it and what to do. */
 export function ToolResult({ words }: { words: Words }) {
@@ -14,7 +14,7 @@ export function ToolResult({ words }: { words: Words }) {
   return (
     <Box aria-live="polite" data-result sx={{ display: 'grid', gap: 2 }}>
       <Box>
-        <Box sx={{ fontFamily: condensed, fontWeight: 500, fontSize: '1.0625rem' }}>
+        <Box sx={{ fontFamily: condensed, fontWeight: 500, fontSize: size.label }}>
           {words.main.name}
         </Box>
         <Box
@@ -23,7 +23,7 @@ export function ToolResult({ words }: { words: Words }) {
             fontFamily: mono,
             fontWeight: 600,
             lineHeight: 1.05,
-            fontSize: main.length > 22 ? '1.375rem' : main.length > 12 ? '1.875rem' : '3rem',
+            fontSize: main.length > 22 ? size.head : main.length > 12 ? size.answer : size.result,
             letterSpacing: '-0.03em',
           }}
         >
@@ -39,7 +39,7 @@ export function ToolResult({ words }: { words: Words }) {
             alignItems: 'flex-start',
             fontFamily: condensed,
             fontWeight: 600,
-            fontSize: '1.375rem',
+            fontSize: size.head,
             lineHeight: 1.15,
             color: verdict ? verdictInk(verdict) : ink('ink'),
           }}

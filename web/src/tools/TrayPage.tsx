@@ -6,7 +6,7 @@ import { Key } from '../app/Key'
 import { useKeys } from '../app/keys'
 import { Message } from '../app/Message'
 import { Screen } from '../app/Screen'
-import { condensed, ink } from '../theme'
+import { condensed, ink, size } from '../theme'
 import { Instrument } from './Instrument'
 import type { Tool } from './form'
 import { drawers, tools } from './tools'
@@ -32,7 +32,7 @@ export function TrayPage() {
     .filter(([, of]) => of.length > 0)
   useKeys({
     ...Object.fromEntries(
-      tools.filter((t) => t.key).map((t) => [t.key, () => void navigate(open(t))]),
+      tools.flatMap((t) => (t.key ? [[t.key, () => void navigate(open(t))] as const] : [])),
     ),
     '/': () => search.current?.focus(),
   })
@@ -96,7 +96,7 @@ function Drawer({ title, tools: of }: { title: string; tools: Tool[] }) {
           color: ink('onDye'),
           fontFamily: condensed,
           fontWeight: 600,
-          fontSize: '1.125rem',
+          fontSize: size.lead,
         }}
       >
         {title}
@@ -142,14 +142,14 @@ function Drawer({ title, tools: of }: { title: string; tools: Tool[] }) {
                     gap: 1,
                     fontFamily: condensed,
                     fontWeight: 600,
-                    fontSize: '1.1875rem',
+                    fontSize: size.key,
                     lineHeight: 1.1,
                   }}
                 >
                   <Box sx={{ flex: 1 }}>{t.title}</Box>
                   {t.key && <Key>{t.key}</Key>}
                 </Box>
-                <Box sx={{ color: ink('ink2'), fontSize: '0.875rem', lineHeight: 1.25 }}>
+                <Box sx={{ color: ink('ink2'), fontSize: size.minor, lineHeight: 1.25 }}>
                   {t.asks}
                 </Box>
               </Box>

@@ -104,7 +104,8 @@ export function flat(input: Record<string, unknown>): Texts {
       else value.forEach((x, i) => walk(x, `${path}[${i}]`))
     } else if (value !== null && typeof value === 'object') {
       for (const [k, v] of Object.entries(value)) walk(v, path ? `${path}.${k}` : k)
-    } else if (value !== undefined && value !== null) out[path] = String(value)
+    } else if (typeof value === 'string') out[path] = value
+    else if (typeof value === 'number' || typeof value === 'boolean') out[path] = String(value)
   }
   walk(input, '')
   return out

@@ -3,7 +3,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useSettings } from '../../app/settings'
-import { condensed } from '../../theme'
+import { condensed, size } from '../../theme'
 import { EntryBox } from '../../entry/EntryBox'
 import { usePanel } from '../panel'
 import { Run } from './Run'
@@ -77,7 +77,7 @@ function Reach() {
   if (both && unit !== 'mm') both.reverse()
   return (
     <Box sx={{ mb: 2 }}>
-      <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '2.25rem', lineHeight: 1.1 }}>
+      <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: size.reading, lineHeight: 1.1 }}>
         {both ? both[0] : says}
       </Box>
       {both && <Box>{both[1]}</Box>}

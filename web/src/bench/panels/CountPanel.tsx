@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
-import { ink, mono } from '../../theme'
+import { ink, mono, size } from '../../theme'
 import { EntryBox } from '../../entry/EntryBox'
 import { usePanel } from '../panel'
 
@@ -63,10 +63,10 @@ export function CountPanel() {
         {same && (
           <Box sx={{ pt: 4.5 }}>
             must be:{' '}
-            <Box component="strong" sx={{ fontFamily: mono, fontSize: '1.5rem' }}>
+            <Box component="strong" sx={{ fontFamily: mono, fontSize: size.strong }}>
               {same}
             </Box>
-            <Box sx={{ fontSize: '0.875rem', color: ink('ink2') }}>{same_says}</Box>
+            <Box sx={{ fontSize: size.minor, color: ink('ink2') }}>{same_says}</Box>
           </Box>
         )}
       </Box>

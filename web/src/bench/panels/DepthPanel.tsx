@@ -2,7 +2,7 @@ import Box from '@mui/material/Box'
 import { useUnit } from '../../app/settings'
 import { EntryBox } from '../../entry/EntryBox'
 import { Hatches } from '../../pictures/hatch'
-import { condensed, ink } from '../../theme'
+import { condensed, ink, size } from '../../theme'
 import { usePanel } from '../panel'
 import { Graduation } from './Graduation'
 
@@ -28,7 +28,7 @@ export function DepthPanel() {
               sx={{
                 fontFamily: condensed,
                 fontWeight: 600,
-                fontSize: '1.25rem',
+                fontSize: size.large,
                 lineHeight: '54px',
               }}
             >

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import { Clock } from '../../pictures/Clock'
-import { ink } from '../../theme'
+import { ink, size } from '../../theme'
 import { Key } from '../../app/Key'
 import { EntryBox } from '../../entry/EntryBox'
 import { usePanel } from '../panel'
@@ -96,7 +96,7 @@ export function DialPanel() {
           <Box sx={{ position: 'absolute', left: 0, top: 135 }}>{box('9')}</Box>
           <Box sx={{ position: 'absolute', right: 0, top: 0 }}>
             {back}
-            <Box sx={{ fontSize: '0.875rem', textAlign: 'center', color: ink('ink2') }}>
+            <Box sx={{ fontSize: size.minor, textAlign: 'center', color: ink('ink2') }}>
               back to 12
             </Box>
           </Box>
@@ -125,7 +125,7 @@ export function DialPanel() {
               position: 'absolute',
               left: 0,
               top: 0,
-              fontSize: '0.875rem',
+              fontSize: size.minor,
               color: ink('ink2'),
               display: 'grid',
               gap: 1,
@@ -171,7 +171,7 @@ export function DialPanel() {
 const link = {
   p: 0,
   minHeight: 36,
-  fontSize: '1rem',
+  fontSize: size.body,
   lineHeight: 1.1,
   textAlign: 'left',
   justifyContent: 'flex-start',

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box'
 import { minutesAndSeconds, useNow } from '../../app/clock'
-import { condensed, ink, mono } from '../../theme'
+import { condensed, ink, mono, size } from '../../theme'
 
 /** A plain clock since a moment; past its minutes it says so. */
 export function Elapsed({ from, to, minutes }: { from?: string; to?: string; minutes?: number }) {
@@ -13,7 +13,7 @@ export function Elapsed({ from, to, minutes }: { from?: string; to?: string; min
         sx={{
           fontFamily: mono,
           fontWeight: 600,
-          fontSize: '3.5rem',
+          fontSize: size.code,
           lineHeight: 1,
           color: late ? ink('out') : ink('ink'),
         }}

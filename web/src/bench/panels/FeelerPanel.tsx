@@ -1,10 +1,9 @@
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import type { Verdict } from '../../api/types'
 import { useUnit } from '../../app/settings'
 import { Disc } from '../../pictures/Disc'
 import { VerdictShape } from '../../shapes/Verdict'
-import { condensed, ink } from '../../theme'
+import { condensed, ink, size } from '../../theme'
 import { lastDivision } from '../draft'
 import { EntryBox } from '../../entry/EntryBox'
 import { usePanel } from '../panel'
@@ -74,7 +73,7 @@ export function FeelerPanel() {
                   sx={{
                     fontFamily: condensed,
                     fontWeight: 600,
-                    fontSize: '1.125rem',
+                    fontSize: size.lead,
                     lineHeight: '54px',
                     whiteSpace: 'nowrap',
                   }}
@@ -116,11 +115,11 @@ export function FeelerPanel() {
                     display: 'flex',
                     alignItems: 'center',
                     gap: 1,
-                    fontSize: '0.875rem',
+                    fontSize: size.minor,
                     lineHeight: 1.1,
                   }}
                 >
-                  {place && <VerdictShape verdict={place.result as Verdict} size={18} />}
+                  {place && <VerdictShape verdict={place.result} size={18} />}
                   {place?.next_leaf && `try ${show(place.next_leaf)}`}
                 </Box>
               </Box>
@@ -130,7 +129,7 @@ export function FeelerPanel() {
         <Disc places={places} min={limit?.min?.um} max={limit?.max?.um} />
       </Box>
       <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', alignItems: 'center' }}>
-        <Button variant="text" sx={{ p: 0, minHeight: 36, fontSize: '1rem' }} onClick={other}>
+        <Button variant="text" sx={{ p: 0, minHeight: 36, fontSize: size.body }} onClick={other}>
           {direct ? 'Measure with leaves' : 'Read directly instead'}
         </Button>
         {direct && (

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box'
 import Checkbox from '@mui/material/Checkbox'
 import FormControlLabel from '@mui/material/FormControlLabel'
 import { judgedFigure } from '../../app/judged'
-import { condensed, ink } from '../../theme'
+import { condensed, ink, size } from '../../theme'
 import { EntryBox } from '../../entry/EntryBox'
 import { usePanel } from '../panel'
 import { Graduation } from './Graduation'
@@ -39,7 +39,7 @@ export function FloatPanel() {
               sx={{
                 fontFamily: condensed,
                 fontWeight: 600,
-                fontSize: '1.25rem',
+                fontSize: size.large,
                 lineHeight: '54px',
                 color: ink('ink2'),
               }}

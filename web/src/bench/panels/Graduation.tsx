@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
-import { condensed, ink } from '../../theme'
+import { condensed, ink, size } from '../../theme'
 import { rememberDivision } from '../draft'
 import { usePanel } from '../panel'
 
@@ -45,7 +45,7 @@ export function Graduation({
             sx={{
               px: '7px !important',
               minHeight: '36px !important',
-              fontSize: '0.9375rem !important',
+              fontSize: `${size.text} !important`,
               whiteSpace: 'nowrap',
             }}
           >

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box'
 import { EntryBox } from '../../entry/EntryBox'
-import { condensed } from '../../theme'
+import { condensed, size } from '../../theme'
 import { usePanel } from '../panel'
 
 const ways = ['horizontal', 'vertical', 'axial'] as const
@@ -48,7 +48,7 @@ export function HandbackPanel() {
               sx={{
                 fontFamily: condensed,
                 fontWeight: 600,
-                fontSize: '1.125rem',
+                fontSize: size.lead,
                 lineHeight: 1.1,
                 alignSelf: 'center',
               }}
@@ -83,7 +83,7 @@ export function HandbackPanel() {
           </Box>
         ))}
       </Box>
-      <Box sx={{ fontSize: '0.9375rem' }}>
+      <Box sx={{ fontSize: size.text }}>
         Vibration: mm/s is rms, in/s is a peak. What is not known stays blank.
       </Box>
       <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap' }}>

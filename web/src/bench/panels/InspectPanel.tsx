@@ -7,7 +7,7 @@ import { Choice, tile, tileOn } from '../../app/Choice'
 import { Key } from '../../app/Key'
 import { useKeys } from '../../app/keys'
 import { OutcomeShape, outcomeWord } from '../../shapes/Verdict'
-import { condensed, ink } from '../../theme'
+import { condensed, ink, size } from '../../theme'
 import { EntryBox, EntryContext } from '../../entry/EntryBox'
 import { AddPicture } from '../Pictures'
 import { usePanel } from '../panel'
@@ -17,7 +17,7 @@ const tick = {
   gap: 3,
   justifyContent: 'flex-start',
   textAlign: 'left',
-  fontSize: '1rem',
+  fontSize: size.body,
 } as const
 
 export function InspectPanel() {
@@ -130,7 +130,7 @@ export function InspectPanel() {
             disabled={disabled}
             onChange={(outcome) => set({ outcome })}
             sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}
-            optionSx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1.0625rem' }}
+            optionSx={{ fontFamily: condensed, fontWeight: 600, fontSize: size.label }}
             options={(step.panel.outcomes ?? []).map((o) => ({
               value: o,
               data: { 'data-choose': o },

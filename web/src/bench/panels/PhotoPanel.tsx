@@ -6,7 +6,7 @@ import { photoAt, useAddPhoto } from '../../api/client'
 import { Key } from '../../app/Key'
 import { useKeys } from '../../app/keys'
 import { EntryBox } from '../../entry/EntryBox'
-import { ink } from '../../theme'
+import { ink, size } from '../../theme'
 import { usePanel } from '../panel'
 
 /** What is to be photographed: from the tablet's camera or from a file. */
@@ -31,7 +31,7 @@ export function PhotoPanel() {
   }
   return (
     <Box sx={{ display: 'grid', gap: 4 }}>
-      <Typography sx={{ fontWeight: 500, fontSize: '1.0625rem' }}>{step.panel.of}</Typography>
+      <Typography sx={{ fontWeight: 500, fontSize: size.label }}>{step.panel.of}</Typography>
       <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap' }}>
         {photos.map((id, i) => (
           <Box

@@ -4,7 +4,7 @@ import { Choice } from '../../app/Choice'
 import { Key } from '../../app/Key'
 import { useKeys } from '../../app/keys'
 import { EntryBox } from '../../entry/EntryBox'
-import { condensed, ink } from '../../theme'
+import { condensed, ink, size } from '../../theme'
 import { usePanel } from '../panel'
 
 type Plug = NonNullable<Body['plug']>
@@ -58,7 +58,7 @@ export function PlugPanel() {
           label: (
             <>
               <Key>{String(i + 1)}</Key>
-              <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '1.125rem' }}>
+              <Box sx={{ fontFamily: condensed, fontWeight: 600, fontSize: size.lead }}>
                 {ends[c.key as Plug['entered']]}
               </Box>
             </>

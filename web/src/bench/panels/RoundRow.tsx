@@ -3,7 +3,7 @@ import type { AlongPlace } from '../../api/types'
 import { useUnit } from '../../app/settings'
 import { EntryBox } from '../../entry/EntryBox'
 import { VerdictShape } from '../../shapes/Verdict'
-import { condensed, ink, mono } from '../../theme'
+import { condensed, ink, mono, size } from '../../theme'
 
 interface Round {
   readings?: { clock?: string; value?: string }[]
@@ -85,14 +85,14 @@ export const roundGrid = (clocks: number) =>
 const title = {
   fontFamily: condensed,
   fontWeight: 600,
-  fontSize: '1.125rem',
+  fontSize: size.lead,
   lineHeight: 1.1,
   alignSelf: 'center',
 } as const
 
 const result = {
   fontFamily: mono,
-  fontSize: '1rem',
+  fontSize: size.body,
   whiteSpace: 'nowrap',
-  '& small': { color: ink('ink2'), fontSize: '0.8125rem' },
+  '& small': { color: ink('ink2'), fontSize: size.small },
 } as const

@@ -6,7 +6,7 @@ import type { JobView, Step } from '../../api/types'
 import { Key } from '../../app/Key'
 import { useKeys } from '../../app/keys'
 import { VerdictShape } from '../../shapes/Verdict'
-import { ink } from '../../theme'
+import { ink, size } from '../../theme'
 import { usePanel } from '../panel'
 
 /** A small act: nothing to read, nothing to be careful about. */
@@ -54,7 +54,7 @@ export function Run() {
             <VerdictShape verdict={s.state === 'done' ? 'within' : ''} size={14} />
             <Box sx={{ flex: 1 }}>{s.title}</Box>
             {s.reading?.absent && (
-              <Box sx={{ color: ink('ink2'), fontSize: '0.875rem' }}>{s.reading.text}</Box>
+              <Box sx={{ color: ink('ink2'), fontSize: size.minor }}>{s.reading.text}</Box>
             )}
           </Box>
         ))}

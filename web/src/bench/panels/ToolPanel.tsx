@@ -2,11 +2,11 @@ import { use } from 'react'
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import type { GaugePage } from '../../api/types'
-import { useUnit, type Unit } from '../../app/settings'
+import { useUnit } from '../../app/settings'
 import { EntryContext } from '../../entry/EntryBox'
 import { DripCounter } from '../../tools/DripCounter'
 import { ToolForm } from '../../tools/ToolForm'
-import { ToolPicture, type Asked } from '../../tools/ToolPicture'
+import { ToolPicture } from '../../tools/ToolPicture'
 import { tools } from '../../tools/tools'
 import { flat, groupsOf, request, without, type Texts } from '../../tools/values'
 import type { Drafted } from '../draft'
@@ -43,7 +43,7 @@ export function Asking({
   const { tool: kind = '', given = {} } = step.panel
   const tool = tools.find((t) => t.kind === kind)
   if (!tool) return null
-  const unit = (body.unit === 'mm' ? 'mm' : 'thou') as Unit
+  const unit = body.unit === 'mm' ? 'mm' : 'thou'
   const texts = (body as Drafted)._texts ?? flat(input ?? {})
   const known = { ...flat(given), ...ofGauge(gauge?.now) }
   // How warm it left the heater has a box of its own beside the clock.
@@ -113,11 +113,7 @@ export function Asking({
         {aside && <ToolForm groups={groups.slice(1)} texts={texts} unit={unit} onChange={set} />}
         {kind !== 'shim' && ( // its stack stands beside the boxes
           <Box sx={{ maxWidth: 440 }}>
-            <ToolPicture
-              kind={kind}
-              look={reading?.tool}
-              asked={{ ...(input ?? {}), ...given } as Asked}
-            />
+            <ToolPicture kind={kind} look={reading?.tool} asked={{ ...(input ?? {}), ...given }} />
           </Box>
         )}
       </Box>

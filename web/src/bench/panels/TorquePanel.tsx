@@ -6,7 +6,7 @@ import type { Panel } from '../../api/types'
 import { Key } from '../../app/Key'
 import { useSettings } from '../../app/settings'
 import { BoltCircle } from '../../pictures/BoltCircle'
-import { condensed, ink, mono } from '../../theme'
+import { condensed, ink, mono, size } from '../../theme'
 import { EntryBox } from '../../entry/EntryBox'
 import { usePanel } from '../panel'
 import { Tight } from './Tight'
@@ -163,7 +163,7 @@ function WrenchNow({ now, final, over }: { now: Pass; final: Pass['torque']; ove
         {over ? 'Wrench was set to' : `Set the wrench to, ${now.check ? 'check' : nameOf(now)}`}
       </Typography>
       <Box
-        sx={{ fontFamily: condensed, fontWeight: 600, fontSize: '2.75rem', lineHeight: 1.05 }}
+        sx={{ fontFamily: condensed, fontWeight: 600, fontSize: size.clock, lineHeight: 1.05 }}
         data-set
       >
         {first(set)}

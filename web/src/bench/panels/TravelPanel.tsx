@@ -3,7 +3,7 @@ import { useUnit } from '../../app/settings'
 import type { Verdict } from '../../api/types'
 import { EntryBox } from '../../entry/EntryBox'
 import { VerdictShape } from '../../shapes/Verdict'
-import { condensed, ink } from '../../theme'
+import { condensed, ink, size } from '../../theme'
 import { usePanel } from '../panel'
 import { limitText } from '../Result'
 import { Graduation } from './Graduation'
@@ -35,7 +35,7 @@ export function TravelPanel() {
                 onChange={(text) => set({ [name]: text })}
                 width={150}
               />
-              <Box data-window={name} sx={{ fontSize: '0.9375rem', maxWidth: 220 }}>
+              <Box data-window={name} sx={{ fontSize: size.text, maxWidth: 220 }}>
                 Window {limitText(end?.limit, show)}{' '}
                 {end && (end.limit.min || end.limit.max) ? `${unit}, ${end.limit.source}` : ''}
               </Box>

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box'
 import { Choice } from '../../app/Choice'
 import { useKeys } from '../../app/keys'
 import { Key } from '../../app/Key'
-import { condensed } from '../../theme'
+import { condensed, size } from '../../theme'
 import { EntryBox } from '../../entry/EntryBox'
 import { usePanel } from '../panel'
 
@@ -43,19 +43,17 @@ export function TurnPanel() {
                   sx={{
                     fontFamily: condensed,
                     fontWeight: 600,
-                    fontSize: '1.25rem',
+                    fontSize: size.large,
                     lineHeight: 1.1,
                   }}
                 >
                   {c.key}
                 </Box>
-                <Box sx={{ fontSize: '0.8125rem' }}>{c.words}</Box>
+                <Box sx={{ fontSize: size.small }}>{c.words}</Box>
                 {c.right && (
-                  <Box sx={{ fontSize: '0.8125rem', fontWeight: 600 }}>● what is right here</Box>
+                  <Box sx={{ fontSize: size.small, fontWeight: 600 }}>● what is right here</Box>
                 )}
-                {c.means && (
-                  <Box sx={{ fontSize: '0.8125rem', fontStyle: 'italic' }}>{c.means}</Box>
-                )}
+                {c.means && <Box sx={{ fontSize: size.small, fontStyle: 'italic' }}>{c.means}</Box>}
               </Box>
             </>
           ),

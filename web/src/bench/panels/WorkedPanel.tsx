@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import { typographic } from '../../app/settings'
-import { condensed, ink, mono } from '../../theme'
+import { condensed, ink, mono, size } from '../../theme'
 import { usePanel } from '../panel'
 
 /** A figure that follows from others: a line with its sum. Nothing is measured, so there is no box and no gauge. */
@@ -13,10 +13,10 @@ export function WorkedPanel() {
     <Box sx={{ display: 'grid', gap: 2 }}>
       {sum ? (
         <Box data-sum>
-          <Box sx={{ fontFamily: mono, fontWeight: 600, fontSize: '1.75rem', lineHeight: 1.2 }}>
+          <Box sx={{ fontFamily: mono, fontWeight: 600, fontSize: size.title, lineHeight: 1.2 }}>
             {typographic(sum.text)}
           </Box>
-          <Box sx={{ fontFamily: condensed, fontSize: '1.0625rem' }}>= {sum.from}</Box>
+          <Box sx={{ fontFamily: condensed, fontSize: size.label }}>= {sum.from}</Box>
         </Box>
       ) : (
         <Box role="note" sx={{ color: ink('close'), fontWeight: 500 }}>
