@@ -197,6 +197,7 @@ func (s *Sheet) drawLike(now *Sheet) {
 			p := *step.Panel
 			p.Group, p.Optional, p.Choices, p.Outcomes = is.Panel.Group, is.Panel.Optional, is.Panel.Choices, is.Panel.Outcomes
 			p.Divisions, p.Usual, p.FigureTitle, p.Sign = is.Panel.Divisions, is.Panel.Usual, is.Panel.FigureTitle, is.Panel.Sign
+			p.Ticks = is.Panel.Ticks
 			step.Panel, step.StepInfo.Work, step.StepInfo.Repeat = &p, is.Work, is.Repeat
 		}
 	}

@@ -26,6 +26,7 @@ var inAllKind = Kind{
 // fastening is what a step that tightens asks for.
 func fastening(t Terms, step *plan.Step, p *Panel) {
 	p.Order, p.Says = crossing(t, step), reach(step)
+	p.Ticks = ticksOf(p.Order, 1, false)
 	if step.To != plan.ToTorque {
 		p.Passes, p.Gauges = []Pass{{Percent: 100}}, nil
 		return

@@ -94,6 +94,7 @@ func inOrder(ticks, order []int, passes int, r *gauge.Reader) bool {
 }
 
 func bolts(t Terms, step *plan.Step, p *Panel) {
+	p.Ticks = ticksOf(crossing(t, step), len(step.Pulls()), true)
 	p.Order, p.Thread, p.Passes, p.Tights = crossing(t, step), thread(t, step), passes(step, nil), tightsOf(t, step)
 	if torque, _, known := pullOf(t, step.Torque); known {
 		p.Torque, p.Passes = pull(torque), passes(step, &torque)
@@ -174,6 +175,19 @@ func TickAt(order []int, passes, i int) int {
 		return i%len(order) + 1
 	}
 	return order[i%len(order)]
+}
+
+// ticksOf are the bolts as they are ticked: in their order once a pass, then round for the check.
+func ticksOf(order []int, passes int, check bool) []int {
+	n := passes * len(order)
+	if check {
+		n += len(order)
+	}
+	out := make([]int, n)
+	for i := range out {
+		out[i] = TickAt(order, passes, i)
+	}
+	return out
 }
 
 // crossing is the order in which the bolts of a step are drawn.

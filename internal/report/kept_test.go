@@ -37,7 +37,7 @@ func TestWhatIsKeptReadsTheSameForEver(t *testing.T) {
 	local := time.Local
 	time.Local = time.UTC
 	t.Cleanup(func() { time.Local = local })
-	for _, name := range []string{"shop-1-opened", "shop-2", "shop-3", "shop-4", "shop-5"} {
+	for _, name := range []string{"shop-1-opened", "shop-2", "shop-3", "shop-4", "shop-5", "shop-6"} {
 		t.Run(name, func(t *testing.T) {
 			got := keptText(t, unpacked(t, "../store/testdata/"+name+".db.gz"), program)
 			golden := "testdata/" + name + ".kept.gz"

@@ -33,6 +33,7 @@ type JobView struct {
 	Schools   []sheet.SchoolChosen `json:"schools" doc:"which way the shop works, where good shops differ"`
 	Elastomer string               `json:"elastomer_warning,omitempty" doc:"why it hardly suits the liquid"`
 	Sheet     *job.Sheet           `json:"sheet"`
+	Then      map[string]string    `json:"then" nullable:"false" doc:"step → where work goes on from it"`
 	Clock     string               `json:"clock_warning,omitempty" doc:"why the times of its entries cannot be trusted"`
 	Again     map[string]string    `json:"again" nullable:"false" doc:"cause → what earlier jobs of the pump say of it"`
 	Log       []log.Entry          `json:"log"`
@@ -88,7 +89,7 @@ func (s *server) view(ctx context.Context, r *store.Job, whole *job.Sheet) (*bod
 	first := r.Log[0]
 	v := JobView{Number: r.Number, Pump: r.Pump, Complaint: first.Open.Complaint, Opened: first.At, By: first.By,
 		Plan: fmt.Sprintf("%s, version %d", r.Plan.Title, r.Plan.Version), Schools: sheet.SchoolsOf(r.Job),
-		Elastomer: judge.Suits(r.Pump.Elastomer, r.Pump.Liquid), Sheet: whole, Log: r.Log,
+		Elastomer: judge.Suits(r.Pump.Elastomer, r.Pump.Liquid), Sheet: whole, Then: whole.Then(), Log: r.Log,
 		Said: job.Said(r.Job), Rules: log.RulesNumber, Sheets: []SheetKept{}}
 	v.Clock = clockTold(r.Log, s.store.Now())
 	for _, t := range log.Intakes(r.Log) {

@@ -121,7 +121,7 @@ func TestAnOlderShopOpensDerivesAndVerifies(t *testing.T) {
 		name, _, _ := strings.Cut(reflect.TypeFor[log.Body]().Field(i).Tag.Get("json"), ",")
 		// What was added since is not in a shop of that day.
 		if !kinds[name] && !slices.Contains([]string{"places", "absent", "along", "also", "gauge", "handback", "units",
-			"tight", "permit"}, name) {
+			"tight", "permit", "plug"}, name) {
 			t.Errorf("no entry with %s is among the test data", name)
 		}
 	}
@@ -166,6 +166,28 @@ func TestAShopOfFormat2OpensDerivesAndVerifies(t *testing.T) {
 		t.Errorf("%d sheets are kept", kept)
 	}
 	golden(t, "testdata/shop-2.golden", got.String())
+}
+
+// A plug in a bore and a change of hands are of format 10; what its plan tells is of plan format 3.
+func TestAShopOfFormat10OpensDerivesAndVerifies(t *testing.T) {
+	path := olderShop(t, "shop-6")
+	if n, broken, err := Verify(ctx, path); err != nil || n != 2 || len(broken) > 0 {
+		t.Fatalf("before it is opened: %d jobs, %v, %v", n, broken, err)
+	}
+	s := open(t, path)
+	var got strings.Builder
+	everyJob(t, s, func(r *Job, sheet *job.Sheet) {
+		got.WriteString(lines(r.Number, sheet))
+		for _, n := range sheet.Notes {
+			fmt.Fprintf(&got, "  note: %s %s, %s\n", n.Kind, n.Step, n.Reason)
+		}
+		seat := sheet.Step("seat")
+		fmt.Fprintf(&got, "  %q %q %q %+v\n", seat.Lines, seat.Says(), seat.Right, seat.IfNot)
+		if changed, err := s.Changed(ctx, r, sheet); err != nil || len(changed) > 0 {
+			t.Errorf("%s: something changed by opening it: %+v, %v", r.Number, changed, err)
+		}
+	})
+	golden(t, "testdata/shop-6.golden", got.String())
 }
 
 func fields(t *testing.T, v any) map[string]any {

@@ -8,7 +8,7 @@ import (
 
 // What is signed and would not pass today is listed with its reading, and its sheet stays as it is.
 func TestRecallListsWhatWouldNotPass(t *testing.T) {
-	for _, name := range []string{"shop-1-opened", "shop-2", "shop-3", "shop-4", "shop-5"} {
+	for _, name := range []string{"shop-1-opened", "shop-2", "shop-3", "shop-4", "shop-5", "shop-6"} {
 		s := open(t, olderShop(t, name))
 		rows, err := s.Recall(ctx)
 		if err != nil {

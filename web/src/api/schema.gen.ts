@@ -2321,6 +2321,10 @@ export interface components {
             sheets: components["schemas"]["SheetKept"][];
             /** @description that it was taken in from elsewhere, in sentences */
             taken?: string[];
+            /** @description step → where work goes on from it */
+            then: {
+                [key: string]: string;
+            };
         };
         Judged: {
             /** @description a person's decision is due */
@@ -2926,6 +2930,8 @@ export interface components {
                 [key: string]: components["schemas"]["Carry"];
             };
             thread?: string;
+            /** @description the bolts as they are ticked, pass after pass, the check last */
+            ticks?: number[];
             /** @description how tight, where no torque is known */
             tights?: string[];
             /** @description the step's calculator */

@@ -5,7 +5,7 @@ import Drawer from '@mui/material/Drawer'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { useJob, useLooked } from '../api/client'
-import type { JobView, Sheet, Step } from '../api/types'
+import type { JobView, Sheet } from '../api/types'
 import { JobTitle } from '../app/JobTitle'
 import { useKeys } from '../app/keys'
 import { Boundary } from '../app/Boundary'
@@ -91,16 +91,7 @@ function Bench({ job }: { job: JobView }) {
   }
   const asked = query.get('step')
   const at = steps.indexOf(step)
-  // What comes after the hand-back is not next before the signature.
-  const later = (s: Step | undefined) => s?.follows === true && job.sheet.state !== 'signed'
-  const due = steps
-    .slice(at + 1)
-    .concat(steps.slice(0, at))
-    .find((s) => (s.state === 'open' || s.state === 'decide') && !later(s))
-  const next =
-    steps[at + 1]?.state === 'open' && !later(steps[at + 1])
-      ? steps[at + 1]
-      : (due ?? steps[at + 1])
+  const next = steps.find((s) => s.id === job.then[step.id])
 
   // The address follows the work, so that a reload comes back to this step.
   useEffect(() => {

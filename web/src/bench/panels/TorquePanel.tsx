@@ -16,7 +16,7 @@ type Pass = NonNullable<Panel['passes']>[number]
 /** The bolt circle: Enter ticks the next bolt and jumps across. */
 export function TorquePanel() {
   const { step, body, change, disabled, kept, reading, focus } = usePanel()
-  const { order = [], torque, thread, limit, says } = step.panel
+  const { order = [], ticks = [], torque, thread, limit, says } = step.panel
   // Tightened by hand, there is no wrench to set.
   const byHand = says !== undefined && says !== '' && !step.panel.limit
   const button = useRef<HTMLButtonElement>(null)
@@ -29,8 +29,7 @@ export function TorquePanel() {
   const done = form.ticks.length
   const pass = Math.min(Math.floor(done / n), passes.length - 1)
   const now = passes[pass]
-  // The order itself comes from the server; the check pass goes round.
-  const next = done < total ? (now?.check ? (done % n) + 1 : (order[done % n] ?? 0)) : 0
+  const next = ticks[done] ?? 0
   const ticked = new Set(form.ticks.slice(pass * n))
   const set = (patch: Partial<typeof form>) => change({ ...body, torque: { ...form, ...patch } })
   const tick = () => {
