@@ -188,6 +188,20 @@ func installed(ctx context.Context, args []string, out, errs io.Writer) error {
 	if err != nil {
 		return err
 	}
+	if err := i.put(c); err != nil {
+		return err
+	}
+	fmt.Fprintf(out, "Settle is a service now: %s %s, as %s. Start it: settle service start\n", i.program,
+		strings.Join(i.args, " "), i.user)
+	if runtime.GOOS == windows && !o.near() {
+		fmt.Fprintf(out, "Let tablets through the firewall, once:\n  netsh advfirewall firewall add rule name=Settle dir=in "+
+			"action=allow profile=private program=\"%s\"\n", i.program)
+	}
+	return nil
+}
+
+// put makes the service, in the place of one that is there.
+func (i *installation) put(c *service.Config) error {
 	s, err := known(c)
 	if err != nil {
 		return err
@@ -200,12 +214,6 @@ func installed(ctx context.Context, args []string, out, errs io.Writer) error {
 	}
 	if err := s.Install(); err != nil {
 		return elevated(err)
-	}
-	fmt.Fprintf(out, "Settle is a service now: %s %s, as %s. Start it: settle service start\n", i.program,
-		strings.Join(i.args, " "), i.user)
-	if runtime.GOOS == windows && !o.near() {
-		fmt.Fprintf(out, "Let tablets through the firewall, once:\n  netsh advfirewall firewall add rule name=Settle dir=in "+
-			"action=allow profile=private program=\"%s\"\n", i.program)
 	}
 	return nil
 }

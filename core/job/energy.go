@@ -71,11 +71,9 @@ func liveAt(s *scale, order asking) live {
 		return l
 	}
 	l.undo = runs[l.off]
-	for _, step := range all {
-		if step.N() > l.off.N() && step.Energy == plan.Isolates {
-			l.locks = step
-			break
-		}
+	later := slices.IndexFunc(all, func(x *plan.Step) bool { return x.N() > l.off.N() && x.Energy == plan.Isolates })
+	if later >= 0 {
+		l.locks = all[later]
 	}
 	return l
 }

@@ -63,7 +63,7 @@ type Panel struct {
 	Rule       string            `json:"rule,omitempty" doc:"what is settled for the part beforehand"`
 	RuleSays   judge.Outcome     `json:"rule_says,omitempty" enum:"reuse,dress,repair,replace,order"`
 	Order      []int             `json:"order,omitempty" doc:"crossing order of the bolts"`
-	Ticks      []int             `json:"ticks,omitempty" doc:"the bolts as they are ticked, pass after pass, the check last"`
+	Ticks      []int             `json:"ticks,omitempty" doc:"the bolts as they are ticked, the check last"`
 	Passes     []Pass            `json:"passes,omitempty" doc:"each pass and the check, without an extension"`
 	Torque     *Pull             `json:"torque,omitempty"`
 	Thread     string            `json:"thread,omitempty"`

@@ -73,7 +73,22 @@ func (p *Plan) asked() map[string]bool {
 
 // unused names the options and values that nothing in the plan goes by.
 func (f *refused) unused() {
-	asked, named := f.p.asked(), map[string]bool{}
+	p, asked, named := f.p, f.p.asked(), f.p.named()
+	for _, o := range p.Options {
+		if !asked[o.Key] {
+			f.fault(o.line, "", "option %s is asked by no condition: take it out, or say what hangs on it", o.Key)
+		}
+	}
+	for _, v := range p.Values {
+		if !named[v.Key] && !Is(v.Vanes) {
+			f.fault(v.line, "", "value %s is used nowhere: take it out, or name it at a step", v.Key)
+		}
+	}
+}
+
+// named are the values that something of the plan uses.
+func (p *Plan) named() map[string]bool {
+	named := map[string]bool{}
 	name := func(keys ...string) {
 		for _, key := range keys {
 			named[key] = true
@@ -88,7 +103,6 @@ func (f *refused) unused() {
 			from(t.Of)
 		}
 	}
-	p := f.p
 	for _, part := range p.Parts {
 		name(part.QuantityOf)
 	}
@@ -123,16 +137,7 @@ func (f *refused) unused() {
 				s.Each, s.ThreadOf, s.Rows, s.CapOf, s.WarmLeast, s.WarmMost, s.HomeOf, s.AlikeOf)
 		}
 	}
-	for _, o := range p.Options {
-		if !asked[o.Key] {
-			f.fault(o.line, "", "option %s is asked by no condition: take it out, or say what hangs on it", o.Key)
-		}
-	}
-	for _, v := range p.Values {
-		if !named[v.Key] && !Is(v.Vanes) {
-			f.fault(v.line, "", "value %s is used nowhere: take it out, or name it at a step", v.Key)
-		}
-	}
+	return named
 }
 
 // checks names those that condemn nothing and do not say so.

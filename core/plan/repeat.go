@@ -57,17 +57,7 @@ func (p *Plan) writeOut(members map[string][]Member) *Plan {
 	q.ShaftLine.Bearings, q.ShaftLine.Benches = p.ShaftLine.Bearings, p.ShaftLine.Benches
 	for key, c := range p.Checks {
 		for _, m := range f.each(c.For) {
-			x := *c
-			x.work = c.Short
-			if other := p.Checks[c.Against.Of]; m != nil && other != nil && other.For == c.For {
-				x.Against.Of = suffixed(c.Against.Of, m)
-			}
-			x.On = f.parts(c.On, c.For, m)
-			x.Preloaded, _ = f.when(c.Preloaded, c.For, m)
-			if m != nil {
-				x.Title, x.Short = c.Title+", "+words.Lower(m.Title), c.Short+" "+m.Short
-			}
-			q.Checks[suffixed(key, m)] = &x
+			q.Checks[suffixed(key, m)] = f.check(c, m)
 		}
 	}
 	for _, part := range p.Parts {
@@ -109,6 +99,21 @@ func (p *Plan) writeOut(members map[string][]Member) *Plan {
 	q.Loops = f.loops()
 	q.tables()
 	return q
+}
+
+// check is a check as it is for one member.
+func (f fold) check(c *Check, m *Member) *Check {
+	x := *c
+	x.work = c.Short
+	if other := f.from.Checks[c.Against.Of]; m != nil && other != nil && other.For == c.For {
+		x.Against.Of = suffixed(c.Against.Of, m)
+	}
+	x.On = f.parts(c.On, c.For, m)
+	x.Preloaded, _ = f.when(c.Preloaded, c.For, m)
+	if m != nil {
+		x.Title, x.Short = c.Title+", "+words.Lower(m.Title), c.Short+" "+m.Short
+	}
+	return &x
 }
 
 // steps are those of a stage: of a run that is for each of several, one member is
@@ -264,32 +269,7 @@ func (f fold) step(s Step, m *Member) (Step, bool) {
 	if part := f.from.parts[s.Part]; part != nil && part.For != "" {
 		s.Part = suffixed(s.Part, m)
 	}
-	s.Against = f.sources(s.Against, s, m)
-	if other := f.from.steps[s.LeafAt]; other != nil && other.For != "" {
-		s.LeafAt = suffixed(s.LeafAt, m)
-	}
-	if s.IfNot != nil {
-		if other := f.from.steps[s.IfNot.Back]; other != nil && other.For != "" {
-			s.IfNot = &IfNot{s.IfNot.Says, suffixed(s.IfNot.Back, m)}
-		}
-	}
-	if other := f.from.steps[s.SameAs]; other != nil && other.For != "" {
-		s.SameAs = suffixed(s.SameAs, m)
-	}
-	var shown []string
-	for _, id := range s.ShownAt {
-		other := f.from.steps[id]
-		if other != nil && other.For != "" && other.For == s.For {
-			id = suffixed(id, m)
-		}
-		shown = append(shown, id)
-	}
-	s.ShownAt, s.Fits = shown, f.parts(s.Fits, s.For, m)
-	s.TakesOff, s.PutsOn = f.parts(s.TakesOff, s.For, m), f.parts(s.PutsOn, s.For, m)
-	s.Locks = f.parts(s.Locks, s.For, m)
-	if other := f.from.steps[s.With]; other != nil && other.For != "" {
-		s.With = suffixed(s.With, m)
-	}
+	f.refer(&s, m)
 	var needs []string
 	for _, need := range s.Needs {
 		other := f.from.steps[need]
@@ -367,4 +347,30 @@ func (p *Plan) tables() {
 		}
 	}
 	p.ways()
+}
+
+// refer names the steps and parts that a step is about as they are called for one member.
+func (f fold) refer(s *Step, m *Member) {
+	own := func(id string) string {
+		if other := f.from.steps[id]; other != nil && other.For != "" {
+			return suffixed(id, m)
+		}
+		return id
+	}
+	s.Against = f.sources(s.Against, *s, m)
+	s.LeafAt, s.SameAs, s.With = own(s.LeafAt), own(s.SameAs), own(s.With)
+	if s.IfNot != nil {
+		s.IfNot = &IfNot{s.IfNot.Says, own(s.IfNot.Back)}
+	}
+	var shown []string
+	for _, id := range s.ShownAt {
+		other := f.from.steps[id]
+		if other != nil && other.For != "" && other.For == s.For {
+			id = suffixed(id, m)
+		}
+		shown = append(shown, id)
+	}
+	s.ShownAt, s.Fits = shown, f.parts(s.Fits, s.For, m)
+	s.TakesOff, s.PutsOn = f.parts(s.TakesOff, s.For, m), f.parts(s.PutsOn, s.For, m)
+	s.Locks = f.parts(s.Locks, s.For, m)
 }

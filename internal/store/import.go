@@ -247,21 +247,8 @@ func (s *Store) write(ctx context.Context, tx *sql.Tx, in *incoming, number stri
 		_, err := tx.ExecContext(ctx, q, args...)
 		return err
 	}
-	if err := run("INSERT INTO plans (hash, text) VALUES (?, ?) ON CONFLICT DO NOTHING", in.Plan.Hash,
-		in.Plan.Text); err != nil {
+	if err := s.writePlan(in, first.By.Name, run); err != nil {
 		return err
-	}
-	if in.fresh {
-		if err := run("INSERT INTO pumps (tag, record, plate) VALUES (?, ?, ?)", in.Pump.Tag, in.pump,
-			in.Pump.Plate()); err != nil {
-			return err
-		}
-	}
-	if in.fresh && in.theirs {
-		if err := run("INSERT INTO own_plans (key, hash, imported, by) VALUES (?, ?, ?, ?)", in.Plan.Key, in.Plan.Hash,
-			s.now().Format(layout), cmp.Or(in.By.Name, first.By.Name)); err != nil {
-			return err
-		}
 	}
 	if !in.Whole && !in.own && in.row.state != job.Signed && in.row.state != job.Closed {
 		if err := alone(ctx, tx, in.Pump.Tag); err != nil {
@@ -296,27 +283,8 @@ func (s *Store) write(ctx context.Context, tx *sql.Tx, in *incoming, number stri
 			return err
 		}
 	}
-	for _, k := range in.Kept {
-		if err := keepSheet(ctx, tx, id, k); err != nil {
-			return err
-		}
-	}
-	for _, g := range in.Signatures {
-		if err := s.writeSignature(ctx, tx, id, g, in.Plates[g.Plate]); err != nil {
-			return err
-		}
-	}
-	if last := lastSheet(in.Log); in.own && last != nil {
-		kept := *in.Job
-		kept.Number, kept.id = number, id
-		if !in.fresh { // signed with the plate that the shop has
-			if kept.Pump, _, err = s.pump(ctx, in.Pump.Tag); err != nil {
-				return err
-			}
-		}
-		if err := s.sign(ctx, tx, &kept, last); err != nil {
-			return err
-		}
+	if err := s.writeSignatures(ctx, tx, in, number, id); err != nil {
+		return err
 	}
 	for photo, jpeg := range in.keep {
 		if err := keepPhoto(ctx, tx, photo, id, last.At, jpeg); err != nil {
@@ -329,6 +297,50 @@ func (s *Store) write(ctx context.Context, tx *sql.Tx, in *incoming, number stri
 		}
 	}
 	return nil
+}
+
+// writePlan writes the plan of a job that is taken in, and the pump where it is not there yet.
+func (s *Store) writePlan(in *incoming, by string, run func(q string, args ...any) error) error {
+	if err := run("INSERT INTO plans (hash, text) VALUES (?, ?) ON CONFLICT DO NOTHING", in.Plan.Hash,
+		in.Plan.Text); err != nil {
+		return err
+	}
+	if !in.fresh {
+		return nil
+	}
+	if err := run("INSERT INTO pumps (tag, record, plate) VALUES (?, ?, ?)", in.Pump.Tag, in.pump,
+		in.Pump.Plate()); err != nil || !in.theirs {
+		return err
+	}
+	return run("INSERT INTO own_plans (key, hash, imported, by) VALUES (?, ?, ?, ?)", in.Plan.Key, in.Plan.Hash,
+		s.now().Format(layout), cmp.Or(in.By.Name, by))
+}
+
+// writeSignatures writes the sheets and signatures that came with a job, and signs what is ours of it.
+func (s *Store) writeSignatures(ctx context.Context, tx *sql.Tx, in *incoming, number string, id int64) error {
+	for _, k := range in.Kept {
+		if err := keepSheet(ctx, tx, id, k); err != nil {
+			return err
+		}
+	}
+	for _, g := range in.Signatures {
+		if err := s.writeSignature(ctx, tx, id, g, in.Plates[g.Plate]); err != nil {
+			return err
+		}
+	}
+	last := lastSheet(in.Log)
+	if !in.own || last == nil {
+		return nil
+	}
+	kept := *in.Job
+	kept.Number, kept.id = number, id
+	if !in.fresh { // signed with the plate that the shop has
+		var err error
+		if kept.Pump, _, err = s.pump(ctx, in.Pump.Tag); err != nil {
+			return err
+		}
+	}
+	return s.sign(ctx, tx, &kept, last)
 }
 
 // lastSheet is the last entry that carries a sheet; nil where none does.

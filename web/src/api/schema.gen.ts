@@ -2930,7 +2930,7 @@ export interface components {
                 [key: string]: components["schemas"]["Carry"];
             };
             thread?: string;
-            /** @description the bolts as they are ticked, pass after pass, the check last */
+            /** @description the bolts as they are ticked, the check last */
             ticks?: number[];
             /** @description how tight, where no torque is known */
             tights?: string[];
