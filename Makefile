@@ -4,7 +4,7 @@
 GO_FLAGS := -tags nomsgpack,objects -trimpath -ldflags='-s -w'
 export GOFLAGS := -tags=nomsgpack
 
-.PHONY: demo build release web libraries test drill check check-go check-web rest-test e2e-test generate browser bench screenshots clean
+.PHONY: demo build release web libraries test drill check check-go check-web rest-test e2e-test generate browser bench screenshots mutants clean
 
 demo: build
 	./settle demo $(ARGS)
@@ -69,6 +69,11 @@ e2e-test: web
 drill: export SETTLE_DRILL = 1
 drill: web browser
 	scripts/drill
+
+# What the tests of the rules do not see: all packages (over night), one by P=core/judge, or what has changed
+# by DIFF=main.
+mutants:
+	scripts/mutants $(if $(DIFF),--diff $(DIFF),$(P))
 
 # The browser tests need Chromium; it is installed where that is possible.
 browser:

@@ -33,7 +33,7 @@ type Origin struct {
 	curve func(z float64) vector
 }
 
-// Run-out is told from its parts: Towards12 and Towards3 are its components, as TIR.
+// Component is a run-out by its parts, as total readings in nm: towards 12 and towards 3 o'clock.
 type Component struct{ Towards12, Towards3 quantity.Length }
 
 // RunoutAt is the run-out of the shaft at a place, as the explanation has it.

@@ -28,7 +28,7 @@ func stamp(text string) time.Time {
 	return t
 }
 
-// Record is one job with the pump it is about.
+// Job is one job as it is kept, with the pump it is about and what it was signed with.
 type Job struct {
 	Number string
 	Pump   record.Pump
