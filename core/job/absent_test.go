@@ -34,7 +34,7 @@ func TestWhatIsNotThereIsNotTicked(t *testing.T) {
 		{"lock", log.Body{Skip: "driver is out"}, "body.skip"},
 		{"lock", log.Body{Skip: "driver is out", Absent: log.NotOnPump}, "body.absent"},
 	} {
-		if err := b.Try(log.Entry{Kind: log.Kept, Step: tt.step, Body: &tt.body}); names(err) != tt.field {
+		if err := b.Try(log.Entry{Kind: log.Kept, Step: tt.step, Body: &tt.body}); jobtest.Names(err) != tt.field {
 			t.Errorf("%s %+v: got %v, want an error on %s", tt.step, tt.body, err, tt.field)
 		}
 	}

@@ -10,8 +10,7 @@ var (
 )
 
 const (
-	StrictRules = strictRules
-	MaxName     = maxName
+	MaxName = maxName
 )
 
 func ScaleOf(j Job) kind.Scale { return derive(j).scale }

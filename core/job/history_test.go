@@ -32,7 +32,7 @@ func TestWhatIsWithdrawnOpensItsStepAgain(t *testing.T) {
 		t.Errorf("the one that was corrected: %v; want a refusal, it does not stand", err)
 	}
 	right := b.Last()
-	if err := b.Try(log.Entry{Kind: log.Withdrawn, Step: "end-play-found", On: right}); names(err) != "reason" {
+	if err := b.Try(log.Entry{Kind: log.Withdrawn, Step: "end-play-found", On: right}); jobtest.Names(err) != "reason" {
 		t.Errorf("without a reason: %v", err)
 	}
 	if err := b.Withdraw("end-play-found", right); err != nil {
@@ -110,10 +110,10 @@ func TestDecisionsAndPicturesAreWithdrawn(t *testing.T) {
 	if err := b.Withdraw("", "open"); !isRefused(err) {
 		t.Errorf("the opening: %v", err)
 	}
-	if err := b.Withdraw("", "nobody"); names(err) != "on" {
+	if err := b.Withdraw("", "nobody"); jobtest.Names(err) != "on" {
 		t.Errorf("an entry there is not: %v", err)
 	}
-	if err := b.Withdraw("lock-out", on); names(err) != "step" {
+	if err := b.Withdraw("lock-out", on); jobtest.Names(err) != "step" {
 		t.Errorf("an entry of another step: %v", err)
 	}
 }
@@ -130,7 +130,7 @@ func TestAJobEndsWithoutASignature(t *testing.T) {
 	} {
 		e := end
 		change(&e)
-		if err := b.Try(e); names(err) != name {
+		if err := b.Try(e); jobtest.Names(err) != name {
 			t.Errorf("without a good %s: %v", name, err)
 		}
 	}
@@ -152,7 +152,7 @@ func TestAJobEndsWithoutASignature(t *testing.T) {
 	}
 	// It can be taken up again, by a lead.
 	again := log.Entry{Kind: log.Withdrawn, On: s.Ended.Entry, Reason: "wrong job"}
-	if err := b.Try(again); names(err) != "by" {
+	if err := b.Try(again); jobtest.Names(err) != "by" {
 		t.Errorf("taken up by a technician: %v", err)
 	}
 	again.By = jobtest.Lead
@@ -190,7 +190,7 @@ func TestASignedSheetIsKeptAndAmended(t *testing.T) {
 		Body: new(jobtest.LeafBody(jobtest.Vanes, "16", "17"))}
 	bad := amend
 	bad.Reason = ""
-	if err := b.Try(bad); names(err) != "reason" {
+	if err := b.Try(bad); jobtest.Names(err) != "reason" {
 		t.Errorf("without a reason: %v", err)
 	}
 	bad = amend
@@ -246,12 +246,12 @@ func TestASecondPersonChecks(t *testing.T) {
 	check.On = s.Signed.Entry
 	own := check
 	own.By = s.Signed.By
-	if err := b.Try(own); names(err) != "by" {
+	if err := b.Try(own); jobtest.Names(err) != "by" {
 		t.Errorf("by who signed: %v", err)
 	}
 	nothing := check
 	nothing.On = ""
-	if err := b.Try(nothing); names(err) != "on" {
+	if err := b.Try(nothing); jobtest.Names(err) != "on" {
 		t.Errorf("of nothing: %v", err)
 	}
 	if err := b.Try(check); err != nil {
@@ -276,7 +276,7 @@ func TestASecondPersonChecks(t *testing.T) {
 	}
 	s = job.Derive(b.Job)
 	check.On = s.Amended[0].Entry
-	if err := b.Try(check); !s.Second || names(err) != "by" {
+	if err := b.Try(check); !s.Second || jobtest.Names(err) != "by" {
 		t.Errorf("by who amended: %v", err)
 	}
 	check.By = log.Person{ID: "p9", Name: "S. Third", Role: "technician"}
@@ -394,7 +394,7 @@ func TestEveryFieldOfAnEntry(t *testing.T) {
 		"from.body.tool.bore": {From: map[string]log.Carried{"body.tool.bore": {Text: strings.Repeat("x", 600)}}},
 	} {
 		if err := b.Try(log.Entry{Kind: log.Kept, Step: "lock-out", Body: &log.Body{Done: true},
-			Source: s}); names(err) != name {
+			Source: s}); jobtest.Names(err) != name {
 			t.Errorf("%s: %v", name, err)
 		}
 	}

@@ -120,7 +120,8 @@ func TestCorrections(t *testing.T) {
 		stale.Latest.ID != first {
 		t.Errorf("an entry that has not seen the first: %v", err)
 	}
-	if err := b.Try(log.Entry{Kind: log.Kept, Step: "end-play-found", On: first, Body: other}); names(err) != "reason" {
+	if err := b.Try(log.Entry{Kind: log.Kept, Step: "end-play-found", On: first,
+		Body: other}); jobtest.Names(err) != "reason" {
 		t.Errorf("a correction without a reason: %v", err)
 	}
 	if err := b.Try(log.Entry{Kind: log.Kept, Step: "end-play-found", On: first, Reason: "typed wrong",
@@ -131,13 +132,6 @@ func TestCorrections(t *testing.T) {
 		len(b.Log) != 6 {
 		t.Errorf("after the correction: %+v, %d entries in the log", s.Reading.Figure, len(b.Log))
 	}
-}
-
-func names(err error) string {
-	if err == nil {
-		return "nothing"
-	}
-	return field.All(err)[0].Field
 }
 
 func TestWhatWasEntered(t *testing.T) {
@@ -180,13 +174,13 @@ func TestWhatWasEntered(t *testing.T) {
 		e := log.Entry{ID: "x", By: jobtest.Tech, Kind: log.Kept, Step: tt.step, Body: tt.body}
 		if tt.step == "lock-out" { // a caution is not left out, nor entered twice unseen
 			e.On, e.Reason = "e1", "again"
-			if err := job.Accept(b.Job, e); names(err) != "body.skip" {
+			if err := job.Accept(b.Job, e); jobtest.Names(err) != "body.skip" {
 				t.Errorf("leaving out a caution: %v", err)
 			}
 			continue
 		}
 		err := job.Accept(b.Job, e)
-		if names(err) != tt.field || !strings.Contains(err.Error(), tt.says) {
+		if jobtest.Names(err) != tt.field || !strings.Contains(err.Error(), tt.says) {
 			t.Errorf("%s %+v: got %v; want field %s and %q", tt.step, tt.body, err, tt.field, tt.says)
 		}
 	}
@@ -293,7 +287,8 @@ func TestPreviewOfAHalfFilledPanel(t *testing.T) {
 	b.Safe()
 	body := jobtest.DialBody("0", "1", "x", "")
 	r, tell, err := job.Preview(b.Job, "runout-seal-found", &body)
-	if r == nil || r.Figure.Length != quantity.Thou || names(err) != "body.dial.readings[2].value" || len(tell.Echo) != 2 {
+	if r == nil || r.Figure.Length != quantity.Thou || jobtest.Names(err) != "body.dial.readings[2].value" ||
+		len(tell.Echo) != 2 {
 		t.Errorf("got %+v, %+v, %v; want a reading of the two that are good and the third named", r, tell, err)
 	}
 	body = jobtest.DialBody("0", "-1", "-2", "-1")
@@ -311,7 +306,7 @@ func TestPreviewOfAHalfFilledPanel(t *testing.T) {
 		tell.Lines[0].Thou != "At vane 1 try the 18.0 thou leaf, or shims of it." {
 		t.Errorf("undecided: %+v", tell.Lines)
 	}
-	if _, _, err := job.Preview(b.Job, "no-such", &body); names(err) != "step" {
+	if _, _, err := job.Preview(b.Job, "no-such", &body); jobtest.Names(err) != "step" {
 		t.Errorf("no such step: %v", err)
 	}
 }
@@ -338,12 +333,12 @@ func TestOpeningChecksThePapers(t *testing.T) {
 	}
 	for _, tt := range tests {
 		if _, err := job.NewOpening(p, "LS-1", tt.papers, job.Rules{},
-			job.Asked{Complaint: "leaks"}); names(err) != tt.field {
+			job.Asked{Complaint: "leaks"}); jobtest.Names(err) != tt.field {
 			t.Errorf("got %v, want an error on %s", err, tt.field)
 		}
 	}
 	if _, err := job.NewOpening(p, "LS-1", job.Papers{}, job.Rules{},
-		job.Asked{Complaint: " "}); names(err) != "complaint" {
+		job.Asked{Complaint: " "}); jobtest.Names(err) != "complaint" {
 		t.Errorf("no complaint: %v", err)
 	}
 }

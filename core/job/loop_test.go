@@ -67,7 +67,7 @@ func TestALoopGoesRound(t *testing.T) {
 	}
 	on := b.Sheet().Step("gap-built").Entry
 	body := jobtest.DirectBody("0.46 mm")
-	if err := b.Try(log.Entry{Kind: log.Kept, Step: "gap-built", On: on, Body: &body}); names(err) != "reason" {
+	if err := b.Try(log.Entry{Kind: log.Kept, Step: "gap-built", On: on, Body: &body}); jobtest.Names(err) != "reason" {
 		t.Errorf("a correction within a round: %v", err)
 	}
 	kept("gap-built", "misread", body)

@@ -372,7 +372,7 @@ func TestWhoAmendedEarlierDoesNotCountersign(t *testing.T) {
 		}
 	}
 	last := job.Derive(b.Job).Amended
-	if err := b.Try(log.Entry{Kind: log.Checked, By: third, On: last[len(last)-1].Entry}); names(err) != "by" {
+	if err := b.Try(log.Entry{Kind: log.Checked, By: third, On: last[len(last)-1].Entry}); jobtest.Names(err) != "by" {
 		t.Errorf("who amended first countersigns: %v", err)
 	}
 }

@@ -81,7 +81,7 @@ func TestAComplaintProposesAScope(t *testing.T) {
 	p, _ := plan.Read("scoped.yaml", []byte(scopedPlan))
 	for field, asked := range map[string]job.Asked{"why": {Why: "dust"}, "scope": {Complaint: "x", Scope: "half"},
 		"arrives": {Complaint: "x", Arrives: plan.NewParts}, "complaint": {}} {
-		if _, err := job.NewOpening(p, "LS-1", job.Papers{}, job.Rules{}, asked); names(err) != field {
+		if _, err := job.NewOpening(p, "LS-1", job.Papers{}, job.Rules{}, asked); jobtest.Names(err) != field {
 			t.Errorf("%+v: got %v, want an error on %s", asked, err, field)
 		}
 	}
@@ -152,7 +152,7 @@ func TestACallIsDecidedOtherwise(t *testing.T) {
 		"scope.to":     {Kind: log.Scoped, Reason: "r", Scope: &log.Scoping{To: "seal"}},
 		"scope":        {Kind: log.Scoped, Reason: "r"},
 	} {
-		if err := b.Try(e); names(err) != name {
+		if err := b.Try(e); jobtest.Names(err) != name {
 			t.Errorf("%+v: got %v, want an error on %s", e.Scope, err, name)
 		}
 	}

@@ -19,7 +19,7 @@ func TestAShiftHandsOver(t *testing.T) {
 		"reason, long":   {Kind: log.Shift, Next: "R. Lindqvist", Reason: strings.Repeat("x", log.MaxReason+1)},
 	} {
 		field, _, _ := strings.Cut(name, ",")
-		if err := b.Try(e); names(err) != field {
+		if err := b.Try(e); jobtest.Names(err) != field {
 			t.Errorf("%s: %v", name, err)
 		}
 	}

@@ -36,9 +36,9 @@ func (c Caller) wrong() error {
 	return field.Errorf("secret", "does not belong to this name, or there is no such name: type both again")
 }
 
-// whose is under which names a try is counted: of the person where they are, of the place, and of the person wherever. In a
-// browser by which the person came in before they are counted apart: nobody else's guesses keep
-// them out there.
+// whose is under which names a try is counted: of the person where they are, of the place, and of the
+// person wherever. In a browser by which the person came in before they are counted apart: nobody else's
+// guesses keep them out there.
 func (d *Door) whose(ctx context.Context, c Caller, person string) ([]who, error) {
 	kind, place := string(c.kind()), c.Device.ID
 	if place == "" {

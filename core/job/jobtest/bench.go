@@ -8,6 +8,7 @@ import (
 	"testing"
 	"time"
 
+	"settle/core/field"
 	"settle/core/gauge"
 	"settle/core/job"
 	"settle/core/log"
@@ -340,3 +341,11 @@ func DirectBody(value string) log.Body {
 }
 
 func Felt(turn gauge.Turn) log.Body { return log.Body{Turn: &log.TurnForm{Turn: turn}} }
+
+// Names is the first field that an error names.
+func Names(err error) string {
+	if err == nil {
+		return "nothing"
+	}
+	return field.All(err)[0].Field
+}

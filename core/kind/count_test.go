@@ -1,4 +1,4 @@
-package job_test
+package kind_test
 
 import (
 	"strings"
@@ -83,7 +83,7 @@ func TestCountsAreHeldAgainstSomething(t *testing.T) {
 	}
 	for field, body := range map[string]log.Body{"body.count.each[2]": eachBody("1", "2"), "body.count.each": {},
 		"body.count.each[1]": eachBody("1", "-2", "3")} {
-		if err := b.Try(log.Entry{Kind: log.Kept, Step: "turns", Body: &body}); names(err) != field {
+		if err := b.Try(log.Entry{Kind: log.Kept, Step: "turns", Body: &body}); jobtest.Names(err) != field {
 			t.Errorf("%+v: got %v, want an error on %s", body.Count, err, field)
 		}
 	}

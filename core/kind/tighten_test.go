@@ -1,4 +1,4 @@
-package job_test
+package kind_test
 
 import (
 	"fmt"
@@ -61,7 +61,7 @@ func TestTightening(t *testing.T) {
 		t.Errorf("the screws go %v", screws.Order)
 	}
 	if err := b.Try(log.Entry{Kind: log.Kept, Step: "screws",
-		Body: &log.Body{Torque: &log.TorqueForm{Ticks: []int{9}}}}); names(err) !=
+		Body: &log.Body{Torque: &log.TorqueForm{Ticks: []int{9}}}}); jobtest.Names(err) !=
 		"body.torque.ticks[0]" {
 		t.Errorf("a screw that is not next: %v", err)
 	}
@@ -92,7 +92,7 @@ func TestAnExtensionOnTheWrench(t *testing.T) {
 		{"400", "-1", "body.torque.extension"},
 	} {
 		err := b.Try(log.Entry{Kind: log.Kept, Step: "joint", Body: body(wrong.wrench, wrong.extension)})
-		if names(err) != wrong.field {
+		if jobtest.Names(err) != wrong.field {
 			t.Errorf("a wrench of %q with %q: %v, want %s named", wrong.wrench, wrong.extension, err, wrong.field)
 		}
 	}

@@ -1,4 +1,4 @@
-package job_test
+package kind_test
 
 import (
 	"strings"
@@ -84,7 +84,8 @@ func TestHeatedByThePapers(t *testing.T) {
 		}
 	}
 	hot := body("as hot as it gets")
-	if err := heatBench(t).Try(log.Entry{Kind: log.Kept, Step: "heat", Body: &hot}); names(err) != "body.heat.reached" {
+	if err := heatBench(t).Try(log.Entry{Kind: log.Kept, Step: "heat",
+		Body: &hot}); jobtest.Names(err) != "body.heat.reached" {
 		t.Errorf("the error is %v", err)
 	}
 }

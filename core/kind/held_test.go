@@ -1,4 +1,4 @@
-package job_test
+package kind_test
 
 import (
 	"fmt"

@@ -1,4 +1,4 @@
-package job_test
+package kind_test
 
 import (
 	"fmt"
@@ -6,7 +6,6 @@ import (
 	"strings"
 	"testing"
 
-	"settle/core/job"
 	"settle/core/job/jobtest"
 	"settle/core/judge"
 	"settle/core/log"
@@ -103,7 +102,7 @@ func TestALeakTestAsksForWhatIsMissing(t *testing.T) {
 		b.Log[0].Open.Values = map[string]log.Value{"seal-test": {Text: "4 bar", Source: "manual"}}
 		body := tightAt(tt.change)
 		err := b.Try(log.Entry{Kind: log.Kept, Step: "tight", Body: &body})
-		if err == nil || !strings.Contains(names(err), tt.field) || !strings.Contains(err.Error(), tt.says) {
+		if err == nil || !strings.Contains(jobtest.Names(err), tt.field) || !strings.Contains(err.Error(), tt.says) {
 			t.Errorf("%s: %v", tt.field, err)
 		}
 		if len(b.Log) != 1 {
@@ -135,7 +134,7 @@ func TestATestOfEarlierDays(t *testing.T) {
 		body := log.Body{Test: &log.TestForm{Pressure: pressure, Minutes: quantity.Count("10"), Drops: quantity.Count("0")}}
 		b.Log = append(b.Log, log.Entry{ID: "old", Seq: 2, By: jobtest.Tech, At: jobtest.Day, Kind: log.Kept,
 			Step: "tight", Body: &body,
-			Rules: job.StrictRules - 1})
+			Rules: 3})
 		r := b.Sheet().Step("tight").Reading
 		if r == nil || r.Verdict != want || r.Text != pressure+", 10 min, 0 drops" {
 			t.Errorf("%s: %+v", pressure, r)
@@ -182,7 +181,7 @@ func TestAPartThatIsWarmed(t *testing.T) {
 	b := jobtest.OfText(t, warmPlan)
 	for _, reached := range []string{"", "warm"} {
 		body := log.Body{Heat: &log.HeatForm{Reached: reached}}
-		if err := b.Try(log.Entry{Kind: log.Kept, Step: "warm", Body: &body}); names(err) != "body.heat.reached" {
+		if err := b.Try(log.Entry{Kind: log.Kept, Step: "warm", Body: &body}); jobtest.Names(err) != "body.heat.reached" {
 			t.Errorf("%q: %v", reached, err)
 		}
 	}
