@@ -114,7 +114,7 @@ func chosen(options, schools map[string]string) plan.Chosen {
 // counts hangs on options and schools alone, never on what is decided about a part.
 func (t *terms) resolve(check *plan.Check) kind.Limits {
 	if key, ok := check.LimitKey(t.chosen); ok {
-		if limit, ok := t.opening.Limits[key]; ok {
+		if limit, ok := t.opening.Limits[key]; ok && limit.Origin != judge.None {
 			both := kind.Limits{Found: &limit, Built: &limit}
 			if limit.WornOut != 0 {
 				found := limit.AsFound()
