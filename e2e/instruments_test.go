@@ -188,6 +188,7 @@ stages:
       - {id: bore, kind: measure, phase: built, check: bore, title: Try the plug in the hub}
 `, "hub-bore", "HB-1")
 	number := p.opened("HB-1")
+	p.watched()
 	for _, width := range []int64{390, 820, 1280} {
 		p.do(chromedp.EmulateViewport(width, 900), chromedp.Navigate(shop.URL+"/jobs/"+number+"?step=bore"))
 		p.box("body.plug.go", "25 mm")
@@ -202,7 +203,13 @@ stages:
 	}
 	p.keys("\x1b2")
 	p.says("Larger than the no-go end")
-	p.keys("1\n")
+	p.quiet("with a plug at three widths")
+	// By keyboard alone, from an empty panel: two sizes, one key, Enter.
+	p.press("Clear")
+	p.until(`document.activeElement?.dataset.field === 'body.plug.go'`)
+	p.keys("25 mm\n25.021 mm\n1")
+	p.says("Between go and no-go")
+	p.keys("\n")
 	p.says("1 of 1")
 }
 
@@ -236,6 +243,7 @@ stages:
         search: [shoulder check]
 `, "seated", "SE-1")
 	number := p.opened("SE-1")
+	p.watched()
 	for _, width := range []int64{390, 820, 1280} {
 		p.do(chromedp.EmulateViewport(width, 900), chromedp.Navigate(shop.URL+"/jobs/"+number+"?step=seat"))
 		p.until(`document.querySelectorAll('[data-how] ol li').length === 2`)
@@ -249,4 +257,5 @@ stages:
 		p.tap(`document.querySelector('[data-back=heat]')`)
 		p.until(`new URLSearchParams(location.search).get('step') === 'heat'`)
 	}
+	p.quiet("with what a step tells at three widths")
 }

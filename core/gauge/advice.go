@@ -57,6 +57,9 @@ func Advice(code string) string {
 		return "The gauge is too coarse for this limit: it neither passes nor condemns what it cannot see. Use a finer one."
 	case "circle-only":
 		return "Every place that was read is inside. Only the circle laid through them is out, by less than it is known to."
+	case PlugUnlike:
+		return "This plug does not tell: the bore may be inside the limit or outside. Try one with the sizes of the limit, " +
+			"or measure the bore."
 	case "tight-and-wide":
 		return "Some places are tight and others wide: it stands tilted. Even it out before changing the clearance."
 	}

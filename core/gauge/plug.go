@@ -15,6 +15,9 @@ const (
 	NoneEnter PlugEnds = "neither" // the bore is no larger than the go end
 )
 
+// PlugUnlike warns that what a plug tells of a bore lies on both sides of its limit.
+const PlugUnlike = "plug-unlike"
+
 // Plug is a go / no-go plug gauge: two cylinders of known size, in nm.
 type Plug struct{ Go, NoGo quantity.Length }
 

@@ -93,7 +93,7 @@ func TestAdviceOnWarnings(t *testing.T) {
 		SweepBelow,
 		OneTrial, NotRepeating, NoPlay, "oval", "tapered", FewPlanes, "one-sided-steps", "leaves-too-coarse", Drift,
 		"touching",
-		"coarse", "circle-only", "tight-and-wide"} {
+		"coarse", "circle-only", "tight-and-wide", PlugUnlike} {
 		says := Advice(code)
 		if says == "" || seen[says] != "" {
 			t.Errorf("%s says %q, as %q does", code, says, seen[says])

@@ -41,6 +41,9 @@ func plugged(s Scale, step *plan.Step, b *log.Body, r *gauge.Reader) *Reading {
 	}
 	limit := limitOf(s, step)
 	reading := &Reading{Limit: limit, Verdict: judge.Between(low, high, limit.Bounds)}
+	if reading.Verdict == judge.Undecided {
+		reading.Warnings = []string{gauge.PlugUnlike}
+	}
 	switch {
 	case low == nil:
 		reading.Figure = quantity.Show(*high)

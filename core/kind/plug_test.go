@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"settle/core/gauge"
+	"settle/core/job"
 	"settle/core/job/jobtest"
 	"settle/core/judge"
 	"settle/core/log"
@@ -53,6 +54,11 @@ func TestAPlugInABore(t *testing.T) {
 			(r.High == nil) != (tt.high == 0) || r.High != nil && r.High.Length.Um() != tt.high {
 			t.Errorf("%s: %s, %+v, want %s %g to %g", name, r.Verdict, r.Held, tt.want, tt.low, tt.high)
 		}
+	}
+	body := plugBody(gauge.GoEnters, "24.990", "25.021")
+	_, tell, err := job.Preview(jobtest.OfText(t, plugPlan).Job, "bore", &body)
+	if err != nil || len(tell.Lines) == 0 || tell.Lines[0].Mm != gauge.Advice(gauge.PlugUnlike) {
+		t.Errorf("undecided it tells %+v, %v", tell, err)
 	}
 	b := jobtest.OfText(t, plugPlan)
 	b.Keep("free", plugBody(gauge.GoEnters, "25.000", "25.021"))

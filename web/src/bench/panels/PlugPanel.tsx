@@ -23,7 +23,16 @@ export function PlugPanel() {
   useKeys(Object.fromEntries(choices.map((c, i) => [String(i + 1), () => pick(c.key)])))
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', gap: 3 }}>
-      <Box sx={{ display: 'flex', gap: 4, flexWrap: 'wrap' }}>
+      <Box
+        sx={{ display: 'flex', gap: 4, flexWrap: 'wrap' }}
+        // After the sizes it is asked which ends entered: a key says so, without leaving the box first.
+        onKeyDown={(e) => {
+          const last = (e.target as HTMLElement).dataset.field === 'body.plug.no_go'
+          if (e.key !== 'Enter' || e.shiftKey || !last || form.entered) return
+          e.preventDefault()
+          focus.step()
+        }}
+      >
         <EntryBox
           above
           label="Go end"
@@ -45,7 +54,7 @@ export function PlugPanel() {
         label="Which ends entered"
         value={form.entered}
         disabled={disabled}
-        onChange={pick}
+        onChange={(entered) => set({ entered: entered as Plug['entered'] })}
         sx={{
           display: 'grid',
           gridTemplateColumns: 'repeat(auto-fit, minmax(240px, 1fr))',
