@@ -69,6 +69,12 @@ export function Choice<T extends string>(props: Props<T>) {
   )
 }
 
+/** Tiles beside each other, as many as have room, with a key before their words. */
+export const inRows = (least: number) => ({
+  sx: { display: 'grid', gridTemplateColumns: `repeat(auto-fit, minmax(${least}px, 1fr))`, gap: 2 },
+  optionSx: { minHeight: 56, gap: 3, justifyContent: 'flex-start', textAlign: 'left' as const },
+})
+
 /** How something to choose or to tick looks, and how it looks chosen. */
 export const tile = {
   minHeight: 45,

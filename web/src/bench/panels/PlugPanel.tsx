@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box'
 import type { Body } from '../../api/types'
-import { Choice } from '../../app/Choice'
+import { Choice, inRows } from '../../app/Choice'
 import { Key } from '../../app/Key'
 import { useKeys } from '../../app/keys'
 import { EntryBox } from '../../entry/EntryBox'
@@ -55,12 +55,7 @@ export function PlugPanel() {
         value={form.entered}
         disabled={disabled}
         onChange={(entered) => set({ entered: entered as Plug['entered'] })}
-        sx={{
-          display: 'grid',
-          gridTemplateColumns: 'repeat(auto-fit, minmax(240px, 1fr))',
-          gap: 2,
-        }}
-        optionSx={{ minHeight: 56, gap: 3, justifyContent: 'flex-start', textAlign: 'left' }}
+        {...inRows(240)}
         options={choices.map((c, i) => ({
           value: c.key,
           data: { 'data-entered': c.key },

@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box'
-import { Choice } from '../../app/Choice'
+import { Choice, inRows } from '../../app/Choice'
 import { useKeys } from '../../app/keys'
 import { Key } from '../../app/Key'
 import { condensed, size } from '../../theme'
@@ -26,12 +26,7 @@ export function TurnPanel() {
         value={turn.turn}
         disabled={disabled}
         onChange={set}
-        sx={{
-          display: 'grid',
-          gridTemplateColumns: 'repeat(auto-fit, minmax(200px, 1fr))',
-          gap: 2,
-        }}
-        optionSx={{ minHeight: 56, gap: 3, justifyContent: 'flex-start', textAlign: 'left' }}
+        {...inRows(200)}
         options={choices.map((c, i) => ({
           value: c.key,
           data: { 'data-turn': c.key },
